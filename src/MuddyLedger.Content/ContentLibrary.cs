@@ -1,0 +1,60 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Servicing;
+
+namespace MuddyLedger.Content;
+
+/// <summary>The content files, read and checked once at start.</summary>
+public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableArray<ProfileSet> Sets)
+{
+    /// <summary>Reads every YAML file of sets/, schedules/ and jobs/ below a folder.</summary>
+    /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
+    public static ContentLibrary Load(string folder)
+    {
+        var jobs = ReadAll(folder, "jobs", JobFile.Read, job => job.Id);
+        var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
+        var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
+        CheckAcross(schedules, jobs, sets);
+        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)], [.. sets.Select(pair => pair.Value)]);
+    }
+
+    public Job? Job(string id) => Jobs.FirstOrDefault(job => job.Id == id);
+
+    /// <summary>The jobs that fit a bike.</summary>
+    public IEnumerable<Job> JobsFor(Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        return Jobs.Where(job => job.Applies.To(capabilities));
+    }
+
+    private static ImmutableArray<(string File, T Value)> ReadAll<T>(string folder, string kind, Func<string, string, T> read, Func<T, string> idOf)
+    {
+        var directory = Path.Combine(folder, kind);
+        if (!Directory.Exists(directory)) throw new ContentException($"{kind}/", 1, "this folder is missing");
+        var all = Directory.EnumerateFiles(directory, "*.yaml").Order(StringComparer.Ordinal)
+            .Select(path => (File: $"{kind}/{Path.GetFileName(path)}", Value: read($"{kind}/{Path.GetFileName(path)}", System.IO.File.ReadAllText(path)))).ToImmutableArray();
+        foreach (var same in all.GroupBy(pair => idOf(pair.Value)).Where(group => group.Count() > 1))
+            throw new ContentException(same.Last().File, 1, $"the id \"{same.Key}\" is taken by {same.First().File}");
+        return all;
+    }
+
+    private static void CheckAcross(ImmutableArray<(string File, Schedule Value)> schedules, ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<(string File, ProfileSet Value)> sets)
+    {
+        var tasks = schedules.SelectMany(pair => pair.Value.Components).SelectMany(component => component.Tasks).Select(task => task.Id).ToHashSet();
+        foreach (var (file, job) in jobs)
+            foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
+                throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+        foreach (var (file, schedule) in schedules)
+            foreach (var task in schedule.Components.SelectMany(component => component.Tasks))
+            {
+                if (task.Job is { } job && jobs.All(pair => pair.Value.Id != job)) throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
+                foreach (var resets in task.Resets.Where(id => !tasks.Contains(id))) throw new ContentException(file, 1, $"{task.Id}: resets \"{resets}\", which is no task");
+            }
+
+        // Two files that give the same bike the same task would make it stand twice on its page.
+        foreach (var (file, set) in sets)
+            foreach (var same in Schedule.TasksOf(set.Profile, schedules.Select(pair => pair.Value)).GroupBy(item => item.Task.Id).Where(group => group.Count() > 1))
+                throw new ContentException(file, 1, $"a bike of this set gets the task \"{same.Key}\" from more than one schedule");
+    }
+}

@@ -1,0 +1,59 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Content;
+
+internal static class ScheduleFile
+{
+    public static Schedule Read(string file, string text)
+    {
+        var root = YamlMap.Load(file, text);
+        var components = root.Maps("components");
+        if (components.IsEmpty) throw root.Wrong("\"components\" is missing or empty");
+        var schedule = new Schedule(root.Text("id"), root.Text("title"), root.Applies("applies"), [.. components.Select(ReadComponent)]);
+        root.RefuseTheRest();
+        return schedule;
+    }
+
+    private static Component ReadComponent(YamlMap map)
+    {
+        var id = map.Text("id");
+        var tasks = map.Maps("tasks");
+        if (tasks.IsEmpty) throw map.Wrong("\"tasks\" is missing or empty");
+        var component = new Component(id, map.Text("title"), map.Word<BikePart>("part"), map.OptionalWord<ReservoirId>("reservoir"),
+            [.. tasks.Select(task => ReadTask(task, id))]);
+        map.RefuseTheRest();
+        return component;
+    }
+
+    private static ServiceTask ReadTask(YamlMap map, string component)
+    {
+        var limits = map.Maps("limits");
+        if (limits.IsEmpty) throw map.Wrong("a task needs at least one limit");
+        var task = new ServiceTask(
+            $"{component}.{map.Text("act")}", map.Text("title"), map.Applies("applies"), [.. limits.Select(ReadLimit)], [.. map.Maps("severe").Select(ReadSeverity)],
+            map.OptionalText("also"), [.. map.Texts("resets").Select(act => $"{component}.{act}")], map.Whole("minutes", 1, 2000), map.OptionalText("job"),
+            map.Flag("safety"), map.OptionalText("why"));
+        map.RefuseTheRest();
+        return task;
+    }
+
+    private static Limit ReadLimit(YamlMap map)
+    {
+        Limit limit = map.Has("every")
+            ? new UseLimit(MeterAmount.From(map.Quantity("every", Dimension.Distance, Dimension.EngineHours)), map.Provenance())
+            : new CalendarLimit(map.Whole("months", 1, 240), map.Provenance());
+        map.RefuseTheRest();
+        return limit;
+    }
+
+    private static SeverityFactor ReadSeverity(YamlMap map)
+    {
+        var factor = new SeverityFactor(map.Word<Severity>("when"), map.Share("factor"), map.Provenance());
+        map.RefuseTheRest();
+        return factor;
+    }
+}

@@ -1,0 +1,154 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Units;
+using YamlDotNet.Core;
+using YamlDotNet.RepresentationModel;
+
+namespace MuddyLedger.Content;
+
+/// <summary>A content file that cannot be used: which, where and why.</summary>
+public sealed class ContentException(string file, long line, string reason) : Exception($"{file}:{line}: {reason}")
+{
+    public string File { get; } = file;
+    public long Line { get; } = line;
+    public string Reason { get; } = reason;
+}
+
+/// <summary>A mapping of a content file, read strictly: every key must be asked for, and every answer has its line.</summary>
+internal sealed class YamlMap
+{
+    private readonly string _file;
+    private readonly YamlMappingNode _node;
+    private readonly HashSet<string> _asked = [];
+
+    private YamlMap(string file, YamlMappingNode node)
+    {
+        _file = file;
+        _node = node;
+    }
+
+    public static YamlMap Load(string file, string text)
+    {
+        try
+        {
+            var stream = new YamlStream();
+            stream.Load(new StringReader(text));
+            if (stream.Documents.Count != 1) throw new ContentException(file, 1, "must hold exactly one document");
+            return Of(file, stream.Documents[0].RootNode);
+        }
+        catch (YamlException broken)
+        {
+            throw new ContentException(file, broken.Start.Line, $"is not YAML: {broken.Message}");
+        }
+    }
+
+    public static YamlMap Of(string file, YamlNode node) =>
+        new(file, node as YamlMappingNode ?? throw new ContentException(file, node.Start.Line, "a mapping (key: value) is wanted here"));
+
+    public ContentException Wrong(string key, string reason) => new(_file, Node(key)?.Start.Line ?? _node.Start.Line, $"{key}: {reason}");
+
+    public ContentException Wrong(string reason) => new(_file, _node.Start.Line, reason);
+
+    public bool Has(string key) => Node(key) is not null;
+
+    public string Text(string key) => OptionalText(key) ?? throw Wrong($"\"{key}\" is missing");
+
+    public string? OptionalText(string key)
+    {
+        if (Node(key) is not { } node) return null;
+        if (node is not YamlScalarNode { Value: { Length: > 0 } value }) throw Wrong(key, "a text is wanted");
+        return value.Trim();
+    }
+
+    public int Whole(string key, int least, int most)
+    {
+        var text = Text(key);
+        return int.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
+            ? value : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
+    }
+
+    public decimal Share(string key) =>
+        decimal.TryParse(Text(key), CultureInfo.InvariantCulture, out var value) && value is >= 0.1m and <= 1m
+            ? value : throw Wrong(key, "a number from 0.1 to 1 is wanted");
+
+    public bool Flag(string key) => OptionalText(key) switch
+    {
+        null or "no" => false,
+        "yes" => true,
+        var other => throw Wrong(key, $"yes or no is wanted, not \"{other}\""),
+    };
+
+    public T Word<T>(string key) where T : struct, Enum => OptionalWord<T>(key) ?? throw Wrong($"\"{key}\" is missing");
+
+    public T? OptionalWord<T>(string key) where T : struct, Enum =>
+        OptionalText(key) is { } text ? WordOf<T>(text) ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}") : null;
+
+    public static T? WordOf<T>(string text) where T : struct, Enum =>
+        Enum.GetValues<T>().Where(value => Capabilities.Word(value) == text).Select(value => (T?)value).FirstOrDefault();
+
+    /// <summary>A quantity with its unit always written: content never leaves one to be guessed.</summary>
+    public Quantity Quantity(string key, params Dimension[] dimensions)
+    {
+        var text = Text(key);
+        var unit = Unit.Find(string.Concat(text.SkipWhile(letter => char.IsDigit(letter) || letter is '.' or ',' or ' ')));
+        if (unit is null || !dimensions.Contains(unit.Dimension)) throw Wrong(key, $"\"{text}\" has no unit that fits here");
+        var read = QuantityText.Read(text, unit, decimal.MaxValue / 1e6m);
+        return read.IsRefused ? throw Wrong(key, read.Refusal!) : read.Value;
+    }
+
+    public Provenance Provenance(string key = "provenance") =>
+        Core.Provenance.Read(Text(key)) ?? throw Wrong(key, "must be house, common practice, owner, manual or published: source");
+
+    public ImmutableArray<string> Texts(string key)
+    {
+        if (Node(key) is not { } node) return [];
+        if (node is YamlScalarNode { Value: { Length: > 0 } one }) return [one.Trim()];
+        if (node is not YamlSequenceNode list) throw Wrong(key, "a list is wanted");
+        return [.. list.Select(item => item is YamlScalarNode { Value: { Length: > 0 } text } ? text.Trim() : throw new ContentException(_file, item.Start.Line, $"{key}: a text is wanted"))];
+    }
+
+    public ImmutableArray<T> Words<T>(string key) where T : struct, Enum =>
+        [.. Texts(key).Select(text => WordOf<T>(text) ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}"))];
+
+    public ImmutableArray<YamlMap> Maps(string key)
+    {
+        if (Node(key) is not { } node) return [];
+        if (node is not YamlSequenceNode list) throw Wrong(key, "a list is wanted");
+        return [.. list.Select(item => Of(_file, item))];
+    }
+
+    public YamlMap Map(string key) => Node(key) is { } node ? Of(_file, node) : throw Wrong($"\"{key}\" is missing");
+
+    /// <summary>Every key of this mapping, for mappings whose keys are data.</summary>
+    public ImmutableArray<string> Keys => [.. _node.Children.Keys.Select(key => ((YamlScalarNode)key).Value ?? "")];
+
+    /// <summary>A structured match on the bike and on the run's choices.</summary>
+    public Applies Applies(string key, ICollection<string>? choices = null)
+    {
+        if (!Has(key)) return Core.Bikes.Applies.Always;
+        var map = Map(key);
+        foreach (var name in map.Keys)
+        {
+            var known = name.StartsWith(Core.Bikes.Applies.ChoicePrefix, StringComparison.Ordinal)
+                ? choices?.Contains(name[Core.Bikes.Applies.ChoicePrefix.Length..]) == true
+                : Capabilities.Keys.Contains(name);
+            if (!known) throw map.Wrong(name, "is nothing that a bike or this job can be matched on");
+        }
+
+        return new(map.Keys.ToImmutableDictionary(name => name, map.Texts));
+    }
+
+    /// <summary>Refuses keys that nobody asked for: a misspelt key must not be silently ignored.</summary>
+    public void RefuseTheRest()
+    {
+        foreach (var key in Keys.Where(key => !_asked.Contains(key))) throw Wrong(key, "is not a key known here");
+    }
+
+    private YamlNode? Node(string key)
+    {
+        _asked.Add(key);
+        return _node.Children.TryGetValue(new YamlScalarNode(key), out var node) ? node : null;
+    }
+}

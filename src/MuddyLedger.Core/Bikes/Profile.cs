@@ -1,0 +1,86 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Bikes;
+
+public enum BikeUse { Road, DualSport, TrailOrEnduro, Motocross, Trials, Utility }
+public enum TitleStatus { Unknown, RoadTitle, OffRoadOnly, NoPapers }
+public enum Stroke { Two, Four }
+public enum Cooling { Air, Oil, Liquid }
+public enum Starting { Kick, Electric, Both }
+public enum Lubrication { Premix, OilInjection, WetSump, DrySump, Splash }
+public enum GearboxOil { Shared, Separate, SeparateWithPrimary, None }
+public enum OilFilter { None, Cartridge, SpinOn, Screen, Centrifugal }
+public enum ValveAdjustment { None, ScrewAndLocknut, ShimUnderBucket, Hydraulic }
+public enum FuelSystem { Carburettor, Injection }
+public enum BatteryKind { None, Flooded, AgmOrGel, LiFePo4 }
+public enum FinalDrive { Chain, Belt, Shaft }
+public enum BrakeKind { Disc, Drum }
+public enum ClutchControl { Cable, Hydraulic }
+
+/// <summary>How the bike is used beyond the ordinary. A severe use shortens the limits that name it.</summary>
+public enum Severity { Grit, Raced }
+
+/// <summary>What a bike is. It decides which reservoirs, service items and job steps exist for it; changing it derives them anew and deletes no record.</summary>
+public sealed record Profile
+{
+    public required string Nickname { get; init; }
+    public required string Make { get; init; }
+    public required string Model { get; init; }
+    public required int Year { get; init; }
+    public string? FrameNumber { get; init; }
+    public string? Registration { get; init; }
+    public TitleStatus Title { get; init; }
+    public required BikeUse Use { get; init; }
+
+    public required Stroke Stroke { get; init; }
+    /// <summary>In cubic centimetres, 20 to 3,000.</summary>
+    public required int DisplacementCc { get; init; }
+    public required int Cylinders { get; init; }
+    public required Cooling Cooling { get; init; }
+    public required Starting Starting { get; init; }
+    public required Lubrication Lubrication { get; init; }
+    public required GearboxOil GearboxOil { get; init; }
+    public required OilFilter OilFilter { get; init; }
+    /// <summary>True where panels must come off to reach the oil filter or the drain plug.</summary>
+    public bool BodyworkOverOil { get; init; }
+    public bool OilPressureLight { get; init; }
+    public required ValveAdjustment Valves { get; init; }
+    public required FuelSystem Fuel { get; init; }
+    public required BatteryKind Battery { get; init; }
+    public required FinalDrive FinalDrive { get; init; }
+    public required BrakeKind FrontBrake { get; init; }
+    public required BrakeKind RearBrake { get; init; }
+    public required ClutchControl Clutch { get; init; }
+
+    public Odometer? Odometer { get; init; }
+    public bool HourMeter { get; init; }
+    /// <summary>What the owner expects in a year, for as long as the readings say too little.</summary>
+    public MeterAmount? StatedUsePerYear { get; init; }
+    public ImmutableArray<Severity> Severities { get; init; } = [];
+
+    /// <summary>What the owner knows of each reservoir; one with no entry here still exists, with its figures unknown.</summary>
+    public ImmutableDictionary<ReservoirId, ReservoirSpec> Reservoirs { get; init; } = ImmutableDictionary<ReservoirId, ReservoirSpec>.Empty;
+    public ImmutableDictionary<Fastener, TorqueSpec> Torques { get; init; } = ImmutableDictionary<Fastener, TorqueSpec>.Empty;
+
+    public bool Has(MeterKind meter) => meter == MeterKind.Odometer ? Odometer is not null : HourMeter;
+
+    /// <summary>The unit the bike's own meter reads in.</summary>
+    public Unit UnitOf(MeterKind meter) => meter == MeterKind.HourMeter ? Unit.Hour
+        : Odometer?.Unit == OdometerUnit.Miles ? Unit.Mile : Unit.Kilometre;
+}
+
+public enum OdometerUnit { Kilometres, Miles }
+
+/// <param name="Digits">Whole digits on the dash, 4 to 7: a four-digit odometer rolls over at 10,000.</param>
+public sealed record Odometer(OdometerUnit Unit, int Digits)
+{
+    /// <summary>Where the display turns to zero again.</summary>
+    public MeterAmount RollsAt => MeterAmount.From(new Quantity((decimal)Math.Pow(10, Digits), Unit == OdometerUnit.Miles ? Units.Unit.Mile : Units.Unit.Kilometre));
+}
+
+/// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
+public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover }
+
+public sealed record TorqueSpec(Torque Torque, Provenance Provenance);

@@ -1,0 +1,76 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Bikes;
+
+/// <summary>Anything on a bike that holds a fluid.</summary>
+public enum ReservoirId
+{
+    Engine, OilTank, Gearbox, Primary, TwoStrokeOil, Fuel, Coolant, FrontBrake, RearBrake, Clutch, ForkLegs, ShaftDrive,
+}
+
+public enum LevelMethod { SightGlass, DipstickRested, DipstickScrewedIn, LevelBolt, TankMarks, HeightBelowEdge }
+public enum LevelStance { UprightOnLevel, CentreStand }
+public enum OilTemperature { Cold, Hot }
+
+/// <summary>How much is in a reservoir's capacity for a case: built dry, drained only, or drained with a new filter.</summary>
+public enum FillCase { Dry, DrainOnly, DrainAndFilter }
+
+/// <summary>What the owner knows of a reservoir, usually from the manual.</summary>
+public sealed record ReservoirSpec
+{
+    /// <summary>The grade wanted, as the manual prints it: "10W-40, JASO MA2", "DOT 4".</summary>
+    public string? Grade { get; init; }
+    public Volume? DryFill { get; init; }
+    public Volume? DrainOnly { get; init; }
+    public Volume? DrainAndFilter { get; init; }
+    public LevelMethod? Level { get; init; }
+    public LevelStance Stance { get; init; } = LevelStance.UprightOnLevel;
+    public OilTemperature ReadAt { get; init; } = OilTemperature.Hot;
+    /// <summary>Minutes to wait after stopping before the level is read, 0 to 60.</summary>
+    public int WaitMinutes { get; init; } = 3;
+    public Provenance Provenance { get; init; } = new(ProvenanceKind.Owner);
+
+    /// <summary>The capacity for a case; null where the owner has not entered it.</summary>
+    public Volume? Capacity(FillCase fillCase) => fillCase switch
+    {
+        FillCase.Dry => DryFill,
+        FillCase.DrainOnly => DrainOnly,
+        _ => DrainAndFilter,
+    };
+}
+
+/// <summary>May be cranked, run, ridden: in this order, each needing the ones before it.</summary>
+public enum Gate { Cranked, Run, Ridden }
+
+public static class Reservoirs
+{
+    /// <summary>The reservoirs that a bike of this profile has, in the order they are listed on its page.</summary>
+    public static ImmutableArray<ReservoirId> Of(Profile bike)
+    {
+        var list = ImmutableArray.CreateBuilder<ReservoirId>();
+        void Add(ReservoirId id, bool present) { if (present) list.Add(id); }
+
+        Add(ReservoirId.Engine, bike.Lubrication is Lubrication.WetSump or Lubrication.Splash);
+        Add(ReservoirId.OilTank, bike.Lubrication is Lubrication.DrySump);
+        Add(ReservoirId.Gearbox, bike.GearboxOil is GearboxOil.Separate or GearboxOil.SeparateWithPrimary);
+        Add(ReservoirId.Primary, bike.GearboxOil is GearboxOil.SeparateWithPrimary);
+        Add(ReservoirId.TwoStrokeOil, bike.Lubrication is Lubrication.OilInjection);
+        Add(ReservoirId.Fuel, true);
+        Add(ReservoirId.Coolant, bike.Cooling is Cooling.Liquid);
+        Add(ReservoirId.FrontBrake, bike.FrontBrake is BrakeKind.Disc);
+        Add(ReservoirId.RearBrake, bike.RearBrake is BrakeKind.Disc);
+        Add(ReservoirId.Clutch, bike.Clutch is ClutchControl.Hydraulic);
+        Add(ReservoirId.ForkLegs, bike.Use is not BikeUse.Utility);
+        Add(ReservoirId.ShaftDrive, bike.FinalDrive is FinalDrive.Shaft);
+        return list.ToImmutable();
+    }
+
+    /// <summary>The gate that an empty reservoir shuts.</summary>
+    public static Gate GateOf(ReservoirId reservoir) => reservoir switch
+    {
+        ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary or ReservoirId.TwoStrokeOil => Gate.Cranked,
+        ReservoirId.Fuel or ReservoirId.Coolant => Gate.Run,
+        _ => Gate.Ridden,
+    };
+}

@@ -1,0 +1,17 @@
+namespace MuddyLedger.Core;
+
+/// <summary>Ids are UUIDs of version 7, made by whoever writes, so that a repeated request changes nothing twice.</summary>
+public readonly record struct BikeId(Guid Value)
+{
+    public override string ToString() => Value.ToString();
+}
+
+public readonly record struct EntryId(Guid Value)
+{
+    public override string ToString() => Value.ToString();
+}
+
+public readonly record struct RunId(Guid Value)
+{
+    public override string ToString() => Value.ToString();
+}

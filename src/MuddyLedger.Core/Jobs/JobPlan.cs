@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Jobs;
+
+/// <summary>A step with what the bike makes of it.</summary>
+/// <param name="WaitsFor">The steps that must be answered first.</param>
+/// <param name="Pour">For a pour step: null where the owner has not entered the capacity.</param>
+/// <param name="Expected">For a drain step: what should come out.</param>
+/// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
+/// <param name="Minutes">For a timer step.</param>
+public sealed record PlannedStep(
+    Step Step, ImmutableHashSet<string> WaitsFor, PourPlan? Pour, Volume? Expected, ReservoirSpec? Reservoir, TorqueSpec? Torque, StepMinutes? Minutes);
+
+/// <summary>Something to have ready, with how much of it this bike takes.</summary>
+public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade);
+
+/// <summary>A job made out for one bike and the choices of one run: the steps that apply, in order, with their quantities.</summary>
+public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs, FillCase Case)
+{
+    /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets here.</exception>
+    public static JobPlan For(Job job, Profile bike, RunState? state = null)
+    {
+        var capabilities = Capabilities.Of(bike);
+        var choices = state?.Choices ?? job.Steps.Where(step => step.Choice is not null).ToImmutableDictionary(step => step.Choice!.Id, step => step.Choice!.Default);
+        bool Fits(Step step) => step.Applies.To(capabilities, choices);
+
+        var order = JobOrder.Of(job.Steps, Fits);
+        if (!order.Cycle.IsEmpty) throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
+        var waits = JobOrder.WaitsFor(job.Steps, Fits);
+        var fillCase = CaseOf(job, order.Steps, state);
+        var steps = order.Steps.Select(step => Planned(step, waits[step.Id], bike, fillCase)).ToImmutableArray();
+        return new(job, bike, steps, NeedsOf(steps, bike, fillCase), fillCase);
+    }
+
+    public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
+
+    /// <summary>A new filter is counted on until its step is skipped: then the drain-only amount goes in.</summary>
+    private static FillCase CaseOf(Job job, ImmutableArray<Step> steps, RunState? state) =>
+        steps.Any(step => job.NewFilterSteps.Contains(step.Id) && state?.Step(step.Id).Mark != StepMark.Skipped) ? FillCase.DrainAndFilter : FillCase.DrainOnly;
+
+    private static PlannedStep Planned(Step step, ImmutableHashSet<string> waitsFor, Profile bike, FillCase fillCase)
+    {
+        var spec = step.Reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null;
+        var minutes = step.Minutes is { FromReservoir: true } && spec is not null
+            ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
+            : step.Minutes;
+        return new(step, waitsFor,
+            step.Kind == StepKind.Pour ? PourPlan.For(spec, fillCase) : null,
+            // Taking the filter off lets its share out too, so both drains together are held against the case.
+            step.Kind == StepKind.Drain ? spec?.Capacity(fillCase) : null,
+            spec,
+            step.Fastener is { } fastener ? bike.Torques.GetValueOrDefault(fastener) : null,
+            minutes is { Minutes: > 0 } ? minutes : null);
+    }
+
+    /// <summary>Needs of all steps: the same thing once, at the largest count for tools and at the sum for parts.</summary>
+    private static ImmutableArray<PlannedNeed> NeedsOf(ImmutableArray<PlannedStep> steps, Profile bike, FillCase fillCase) =>
+    [
+        .. from planned in steps
+           from need in planned.Step.Needs
+           group need by (need.Kind, need.What) into same
+           orderby same.Key.Kind
+           let reservoir = same.First().Reservoir
+           let spec = reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null
+           select new PlannedNeed(same.Key.Kind, same.Key.What,
+               same.Key.Kind == NeedKind.Part ? same.Sum(need => need.Count) : same.Max(need => need.Count),
+               reservoir is null ? null : spec?.Capacity(fillCase), reservoir is null ? null : spec?.Grade),
+    ];
+}

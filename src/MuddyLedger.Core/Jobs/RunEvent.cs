@@ -1,0 +1,64 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Jobs;
+
+/// <summary>One tap on the bench. A run is nothing but its events in order.</summary>
+/// <param name="Device">Which device tapped.</param>
+public sealed record RunEvent(Guid Id, Instant At, string Device, RunAct Act);
+
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "act")]
+[JsonDerivedType(typeof(StepDone), "step-done")]
+[JsonDerivedType(typeof(StepNotSound), "step-not-sound")]
+[JsonDerivedType(typeof(StepSkipped), "step-skipped")]
+[JsonDerivedType(typeof(StepReopened), "step-reopened")]
+[JsonDerivedType(typeof(TimerStarted), "timer-started")]
+[JsonDerivedType(typeof(TimerStopped), "timer-stopped")]
+[JsonDerivedType(typeof(FindingNoted), "finding-noted")]
+[JsonDerivedType(typeof(TrayPut), "tray-put")]
+[JsonDerivedType(typeof(TrayTaken), "tray-taken")]
+[JsonDerivedType(typeof(StepNoted), "step-noted")]
+public abstract record RunAct;
+
+public sealed record StepDone(string Step, StepRecord Record) : RunAct;
+
+/// <summary>Looked at, and not right: opens a finding. A hold point stays shut until it is put right.</summary>
+public sealed record StepNotSound(string Step, FindingOpened Finding) : RunAct;
+
+public sealed record StepSkipped(string Step, string Reason) : RunAct;
+
+/// <summary>An answer taken back.</summary>
+public sealed record StepReopened(string Step) : RunAct;
+
+/// <summary>A timer is an instant on the server, not a counter in a page.</summary>
+public sealed record TimerStarted(string Step, int Minutes) : RunAct;
+
+public sealed record TimerStopped(string Step) : RunAct;
+
+public sealed record FindingNoted(string? Step, FindingOpened Finding) : RunAct;
+
+/// <summary>Something came off that the job does not name.</summary>
+public sealed record TrayPut(string Item, string Part, int Count, string? Where, string? Size) : RunAct;
+
+public sealed record TrayTaken(string Item) : RunAct;
+
+public sealed record StepNoted(string Step, string Text) : RunAct;
+
+/// <summary>What a step recorded. Which parts are filled follows from the step's kind; a part that was not seen is null.</summary>
+public sealed record StepRecord
+{
+    public static readonly StepRecord Nothing = new();
+
+    public ImmutableArray<MeterAmount> Meters { get; init; } = [];
+    public Volume? Volume { get; init; }
+    public string? Fluid { get; init; }
+    public DrainReading? Drain { get; init; }
+    public Level? Level { get; init; }
+    public Torque? Torque { get; init; }
+    public string? Option { get; init; }
+}

@@ -1,0 +1,91 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Core.Jobs;
+
+public enum StepMark { Open, Done, NotSound, Skipped }
+
+/// <summary>How a step stands. A skipped step has its reason, a done one its record.</summary>
+public sealed record StepState(StepMark Mark, Instant At, StepRecord Record, string? Reason);
+
+public sealed record RunningTimer(string Step, Instant Started, Instant Ends);
+
+/// <summary>Something on the tray.</summary>
+/// <param name="Item">The part's id in the job, or the id its putter gave it.</param>
+public sealed record TrayItem(string Item, string Part, int Count, string? Where, string? Size, string Step);
+
+public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding);
+
+/// <summary>Where a run stands: its events folded, one after another.</summary>
+public sealed record RunState(
+    Instant Started,
+    ImmutableDictionary<string, StepState> Steps,
+    ImmutableDictionary<string, RunningTimer> Timers,
+    ImmutableArray<TrayItem> Tray,
+    ImmutableArray<RunFinding> Findings,
+    ImmutableDictionary<string, string> Choices,
+    ImmutableDictionary<string, string> Notes,
+    Duration Worked,
+    Instant LastTouched)
+{
+    /// <summary>A pause longer than this was spent elsewhere (house value).</summary>
+    public static readonly Duration LongestPause = Duration.FromMinutes(30);
+
+    private static readonly StepState Untouched = new(StepMark.Open, Instant.MinValue, StepRecord.Nothing, null);
+
+    public StepState Step(string id) => Steps.GetValueOrDefault(id, Untouched);
+
+    public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) => events.Aggregate(
+        new RunState(started, ImmutableDictionary<string, StepState>.Empty, ImmutableDictionary<string, RunningTimer>.Empty, [], [],
+            job.Steps.Where(step => step.Choice is not null).ToImmutableDictionary(step => step.Choice!.Id, step => step.Choice!.Default),
+            ImmutableDictionary<string, string>.Empty, Duration.Zero, started),
+        (state, @event) => state.Then(job, @event));
+
+    private RunState Then(Job job, RunEvent @event)
+    {
+        var pause = @event.At - LastTouched;
+        var next = this with { LastTouched = @event.At, Worked = Worked + (pause <= LongestPause ? pause : Duration.Zero) };
+        return @event.Act switch
+        {
+            StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null)).Did(job.Steps.First(step => step.Id == done.Step), done.Record),
+            StepNotSound bad => next.Answered(bad.Step, new(StepMark.NotSound, @event.At, StepRecord.Nothing, null))
+                with { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding)) },
+            StepSkipped skip => next.Answered(skip.Step, new(StepMark.Skipped, @event.At, StepRecord.Nothing, skip.Reason)),
+            StepReopened again => next.Undid(job, job.Steps.First(step => step.Id == again.Step)),
+            TimerStarted timer => next with { Timers = Timers.SetItem(timer.Step, new(timer.Step, @event.At, @event.At + Duration.FromMinutes(timer.Minutes))) },
+            TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
+            FindingNoted noted => next with { Findings = Findings.Add(new(@event.Id, @event.At, noted.Step, noted.Finding)) },
+            TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
+            TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },
+            StepNoted note => next with { Notes = note.Text.Length == 0 ? Notes.Remove(note.Step) : Notes.SetItem(note.Step, note.Text) },
+            _ => throw new InvalidOperationException($"No rule for {@event.Act.GetType().Name}."),
+        };
+    }
+
+    private RunState Answered(string step, StepState state) => this with { Steps = Steps.SetItem(step, state), Timers = Timers.Remove(step) };
+
+    private RunState Did(Step step, StepRecord record) => this with
+    {
+        Choices = step.Choice is { } choice && record.Option is { } option ? Choices.SetItem(choice.Id, option) : Choices,
+        Tray = Tray.RemoveAll(item => step.Refits.Contains(item.Item))
+            .AddRange(step.Tray.Select(part => new TrayItem(part.Id, part.Part, part.Count, part.Where, null, step.Id))),
+    };
+
+    /// <summary>Taking back "done" takes off the tray what it put there, and puts back what it had refitted. Findings stay: they were seen.</summary>
+    private RunState Undid(Job job, Step step)
+    {
+        var wasDone = Step(step.Id).Mark == StepMark.Done;
+        var back = from earlier in job.Steps
+                   where wasDone && Step(earlier.Id).Mark == StepMark.Done
+                   from part in earlier.Tray
+                   where step.Refits.Contains(part.Id)
+                   select new TrayItem(part.Id, part.Part, part.Count, part.Where, null, earlier.Id);
+        return this with
+        {
+            Steps = Steps.Remove(step.Id),
+            Choices = step.Choice is { } choice ? Choices.SetItem(choice.Id, choice.Default) : Choices,
+            Tray = wasDone ? Tray.RemoveAll(item => item.Step == step.Id).AddRange(back) : Tray,
+        };
+    }
+}

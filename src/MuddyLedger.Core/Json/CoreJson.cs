@@ -1,0 +1,69 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Json;
+
+/// <summary>How core values are kept as JSON: quantities as text with their unit ("2.41 L"), choices by name, nothing unknown let in.</summary>
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    AllowOutOfOrderMetadataProperties = true,
+    UseStringEnumConverter = true,
+    Converters =
+    [
+        typeof(QuantityConverter.OfDistance), typeof(QuantityConverter.OfHours), typeof(QuantityConverter.OfVolume), typeof(QuantityConverter.OfTorque),
+        typeof(QuantityConverter.OfMeter), typeof(QuantityConverter.OfMoney),
+    ])]
+[JsonSerializable(typeof(Profile))]
+[JsonSerializable(typeof(EntryBody))]
+[JsonSerializable(typeof(RunAct))]
+[JsonSerializable(typeof(Job))]
+public sealed partial class CoreJson : JsonSerializerContext
+{
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);
+
+    /// <exception cref="JsonException">The text is not a value of this type.</exception>
+    public static T Read<T>(string text) => (T?)JsonSerializer.Deserialize(text, typeof(T), Default) ?? throw new JsonException("Nothing there.");
+}
+
+/// <summary>Quantities as the text an owner could have typed, exact.</summary>
+public static class QuantityConverter
+{
+    public sealed class OfDistance() : Texts<Distance>(value => value.ToString(), quantity => Distance.From(quantity), Unit.Metre);
+
+    public sealed class OfHours() : Texts<EngineHours>(value => value.ToString(), quantity => EngineHours.From(quantity), Unit.Hour);
+
+    public sealed class OfVolume() : Texts<Volume>(value => value.ToString(), quantity => Volume.From(quantity), Unit.Litre);
+
+    public sealed class OfTorque() : Texts<Torque>(value => value.ToString(), quantity => Torque.From(quantity), Unit.NewtonMetre);
+
+    public sealed class OfMeter() : Texts<MeterAmount>(value => value.ToString(), quantity => MeterAmount.From(quantity), null);
+
+    public sealed class OfMoney : JsonConverter<Money>
+    {
+        public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => Money.Of(reader.GetDecimal());
+
+        public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Amount);
+    }
+
+    public abstract class Texts<T>(Func<T, string> write, Func<Quantity, T> make, Unit? unit) : JsonConverter<T>
+    {
+        public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
+        {
+            var text = reader.GetString() ?? "";
+            var at = text.IndexOf(' ', StringComparison.Ordinal);
+            if (at < 0 || Unit.Find(text[at..]) is not { } found || (unit is not null && found.Dimension != unit.Dimension)
+                || !decimal.TryParse(text[..at], System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out var value))
+                throw new JsonException($"\"{text}\" is not a quantity.");
+            return make(new Quantity(value, found));
+        }
+
+        public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(write(value));
+    }
+}

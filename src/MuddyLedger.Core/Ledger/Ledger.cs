@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace MuddyLedger.Core.Ledger;
+
+/// <summary>One dated line of a bike's book. Never changed once written; at most struck.</summary>
+/// <param name="Date">When it happened, in the owner's calendar.</param>
+/// <param name="WrittenAt">When it was written down; decides the order within a day.</param>
+/// <param name="Device">Which device wrote it.</param>
+/// <param name="Run">The job run that wrote it, if one did.</param>
+/// <param name="Corrects">The struck entry that this one stands for, if it is a correction; <paramref name="Reason"/> says why.</param>
+public sealed record LedgerEntry(
+    EntryId Id, BikeId Bike, LocalDate Date, Instant WrittenAt, string Device, EntryBody Body,
+    RunId? Run = null, EntryId? Corrects = null, string? Reason = null);
+
+/// <summary>An entry that no longer counts, and why. It stays in the book, struck through.</summary>
+public sealed record Strike(EntryId Entry, Instant At, string Device, string Reason);
+
+/// <summary>
+/// The dated, append-only record of one bike. Everything that a plan, a reservoir or a due date shows is computed from the
+/// entries that stand; the struck ones are kept for reading only.
+/// </summary>
+public sealed class BikeLedger
+{
+    private BikeLedger(BikeId bike, ImmutableArray<LedgerEntry> all, ImmutableDictionary<EntryId, Strike> strikes)
+    {
+        Bike = bike;
+        All = all;
+        Strikes = strikes;
+        Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+    }
+
+    public BikeId Bike { get; }
+
+    /// <summary>Every entry ever written, oldest first.</summary>
+    public ImmutableArray<LedgerEntry> All { get; }
+
+    /// <summary>The entries that count, oldest first.</summary>
+    public ImmutableArray<LedgerEntry> Standing { get; }
+
+    public ImmutableDictionary<EntryId, Strike> Strikes { get; }
+
+    /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
+    public static BikeLedger Of(BikeId bike, IEnumerable<LedgerEntry> entries, IEnumerable<Strike> strikes)
+    {
+        // A correction takes its original's place within the day, so that striking and redoing gives the same state.
+        var byId = entries.ToImmutableDictionary(entry => entry.Id);
+        if (byId.Values.Any(entry => entry.Bike != bike)) throw new ArgumentException("An entry of another bike.", nameof(entries));
+        var ordered = byId.Values
+            .OrderBy(entry => entry.Date).ThenBy(entry => FirstWritten(entry, byId).WrittenAt).ThenBy(entry => FirstWritten(entry, byId).Id.Value).ThenBy(entry => entry.WrittenAt)
+            .ToImmutableArray();
+        return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
+    }
+
+    public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>() where T : EntryBody =>
+        from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
+
+    private static LedgerEntry FirstWritten(LedgerEntry entry, ImmutableDictionary<EntryId, LedgerEntry> byId)
+    {
+        while (entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original)) entry = original;
+        return entry;
+    }
+}

@@ -1,0 +1,50 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+
+namespace MuddyLedger.Core.Servicing;
+
+/// <summary>One bound on how long a task may wait. Any mix may stand together; whichever comes first governs.</summary>
+public abstract record Limit(Provenance Provenance);
+
+/// <summary>Distance or engine hours.</summary>
+public sealed record UseLimit(MeterAmount Amount, Provenance Provenance) : Limit(Provenance);
+
+/// <param name="Months">1 to 240.</param>
+public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Provenance);
+
+/// <summary>A severe use shortens use limits to this share, 0.1 to 1.</summary>
+public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenance Provenance);
+
+/// <summary>Something to do to a component: inspect, clean, lubricate, adjust, measure, replace or bleed.</summary>
+/// <param name="Id">The component and the act, as "engine-oil.replace".</param>
+/// <param name="Also">When it is due besides its limits, in words: "before every ride", "after every wet ride".</param>
+/// <param name="Resets">Other tasks that this one does too: to replace is also to inspect.</param>
+/// <param name="Minutes">Usual time on the bench.</param>
+/// <param name="Job">The guided job that does it, where one ships.</param>
+/// <param name="Safety">True where its failure hurts someone: brakes, tyres, steering, wheel bearings, chain.</param>
+public sealed record ServiceTask(
+    string Id, string Title, Applies Applies, ImmutableArray<Limit> Limits, ImmutableArray<SeverityFactor> Severities,
+    string? Also, ImmutableArray<string> Resets, int Minutes, string? Job, bool Safety, string? Why);
+
+/// <summary>The part of the bike under which its items are listed.</summary>
+public enum BikePart { Engine, Intake, DriveAndBrakes, Chassis, Electrics }
+
+/// <summary>A service item: a component with one or more tasks.</summary>
+public sealed record Component(string Id, string Title, BikePart Part, ReservoirId? Reservoir, ImmutableArray<ServiceTask> Tasks);
+
+/// <summary>A shipped or owner's file of service items for the bikes that it applies to.</summary>
+public sealed record Schedule(string Id, string Title, Applies Applies, ImmutableArray<Component> Components)
+{
+    /// <summary>The tasks that a bike has, with their components, in the order of the files.</summary>
+    public static IEnumerable<(Component Component, ServiceTask Task)> TasksOf(Profile bike, IEnumerable<Schedule> schedules)
+    {
+        var capabilities = Capabilities.Of(bike);
+        return from schedule in schedules
+               where schedule.Applies.To(capabilities)
+               from component in schedule.Components
+               from task in component.Tasks
+               where task.Applies.To(capabilities)
+               select (component, task);
+    }
+}

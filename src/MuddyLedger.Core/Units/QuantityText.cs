@@ -1,0 +1,69 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace MuddyLedger.Core.Units;
+
+/// <summary>Reads what an owner types: "22 nm", "95 in-lb", "1.9 qt", "23,588", "2,4 L".</summary>
+public static partial class QuantityText
+{
+    /// <summary>
+    /// Reads a quantity of the wanted dimension. A number alone is taken in <paramref name="bare"/>.
+    /// A comma followed by exactly three digits groups thousands; any other single comma is a decimal comma.
+    /// </summary>
+    /// <returns>The quantity, or words that say what is wrong.</returns>
+    public static Reading<Quantity> Read(string? text, Unit bare, decimal atMostInBase)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return Reading<Quantity>.Refused("is missing; type a number, with a unit if you like");
+        if (text.Length > 40) return Reading<Quantity>.Refused("is too long for a number and a unit");
+        var match = Shape().Match(text);
+        if (!match.Success) return Reading<Quantity>.Refused($"is not a number with a unit: \"{text.Trim()}\"");
+        if (match.Groups["sign"].Value == "-") return Reading<Quantity>.Refused("cannot be less than nothing");
+
+        var unit = bare;
+        var name = match.Groups["unit"].Value.Trim();
+        if (name.Length > 0)
+        {
+            if (Unit.Find(name) is not { } found) return Reading<Quantity>.Refused($"has a unit that is not known here: \"{name}\"");
+            if (found.Dimension != bare.Dimension) return Reading<Quantity>.Refused($"is in {found.Symbol}, but {Words(bare.Dimension)} is wanted, for instance in {bare.Symbol}");
+            unit = found;
+        }
+
+        if (!decimal.TryParse(Plain(match.Groups["number"].Value), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
+            || value > atMostInBase / unit.InBase)
+            return Reading<Quantity>.Refused($"is more than can be meant here (at most {Math.Floor(atMostInBase / unit.InBase):#,0} {unit.Symbol})");
+        return Reading<Quantity>.Of(new Quantity(value, unit));
+    }
+
+    public static string Words(Dimension dimension) => dimension switch
+    {
+        Dimension.Distance => "a distance",
+        Dimension.EngineHours => "a time in hours",
+        Dimension.Volume => "a volume",
+        Dimension.Torque => "a torque",
+        _ => "a length",
+    };
+
+    private static string Plain(string number)
+    {
+        var compact = number.Replace(" ", "", StringComparison.Ordinal).Replace("\u00A0", "", StringComparison.Ordinal);
+        return Grouped().IsMatch(compact)
+            ? compact.Replace(",", "", StringComparison.Ordinal)
+            : compact.Replace(',', '.');
+    }
+
+    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""][a-zA-Z0-9 .\-""]*)?\s*$", RegexOptions.CultureInvariant)]
+    private static partial Regex Shape();
+
+    [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d+)?$", RegexOptions.CultureInvariant)]
+    private static partial Regex Grouped();
+}
+
+/// <summary>What was read, or the words that refuse it. The words complete a sentence that begins with the field's name.</summary>
+public readonly record struct Reading<T>(T? Value, string? Refusal)
+{
+    public bool IsRefused => Refusal is not null;
+
+    internal static Reading<T> Of(T value) => new(value, null);
+
+    internal static Reading<T> Refused(string words) => new(default, words);
+}

@@ -1,0 +1,78 @@
+using NodaTime;
+
+namespace MuddyLedger.Data;
+
+/// <summary>A bike as stored: its profile as JSON, and a version that counts its edits.</summary>
+public sealed class BikeRow
+{
+    public Guid Id { get; init; }
+    public required string Profile { get; set; }
+    public int Version { get; set; }
+    public Instant AddedAt { get; init; }
+}
+
+/// <summary>A ledger entry as stored. Rows are added, never changed and never removed.</summary>
+public sealed class EntryRow
+{
+    public Guid Id { get; init; }
+    public Guid BikeId { get; init; }
+    public LocalDate Date { get; init; }
+    public Instant WrittenAt { get; init; }
+    public required string Device { get; init; }
+    public required string Body { get; init; }
+    public Guid? RunId { get; init; }
+    public Guid? CorrectsId { get; init; }
+    public string? Reason { get; init; }
+}
+
+public sealed class StrikeRow
+{
+    public Guid EntryId { get; init; }
+    public Instant At { get; init; }
+    public required string Device { get; init; }
+    public required string Reason { get; init; }
+}
+
+public enum RunStatus { Running, Finished, SetAside }
+
+/// <summary>A job run as stored: the job as it was when the run began, so that a changed file does not change a run.</summary>
+public sealed class RunRow
+{
+    public Guid Id { get; init; }
+    public Guid BikeId { get; init; }
+    public required string Job { get; init; }
+    public Instant StartedAt { get; init; }
+    public RunStatus Status { get; set; }
+    /// <summary>Counts events and changes of status; the run's ETag.</summary>
+    public int Version { get; set; }
+    public Instant? EndedAt { get; set; }
+}
+
+public sealed class RunEventRow
+{
+    public Guid Id { get; init; }
+    public Guid RunId { get; init; }
+    public int Sequence { get; init; }
+    public Instant At { get; init; }
+    public required string Device { get; init; }
+    public required string Act { get; init; }
+}
+
+/// <summary>Every write ever acknowledged, so that the same request sent again changes nothing twice.</summary>
+public sealed class WriteRow
+{
+    public Guid Id { get; init; }
+    /// <summary>SHA-256 of what was asked: the same id with another body is refused.</summary>
+    public required string Asked { get; init; }
+    public Instant At { get; init; }
+}
+
+/// <summary>One row: how this owner wants things shown.</summary>
+public sealed class SettingsRow
+{
+    public int Id { get; init; }
+    public required string VolumeUnit { get; set; }
+    public required string TorqueUnit { get; set; }
+    public required string Currency { get; set; }
+    public int Version { get; set; }
+}

@@ -1,0 +1,65 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using NodaTime;
+using NodaTime.Text;
+
+namespace MuddyLedger.Data;
+
+public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbContext(options)
+{
+    public DbSet<BikeRow> Bikes => Set<BikeRow>();
+    public DbSet<EntryRow> Entries => Set<EntryRow>();
+    public DbSet<StrikeRow> Strikes => Set<StrikeRow>();
+    public DbSet<RunRow> Runs => Set<RunRow>();
+    public DbSet<RunEventRow> RunEvents => Set<RunEventRow>();
+    public DbSet<WriteRow> Writes => Set<WriteRow>();
+    public DbSet<SettingsRow> Settings => Set<SettingsRow>();
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        configurationBuilder.Properties<LocalDate>().HaveConversion<DateText>();
+        configurationBuilder.Properties<Instant>().HaveConversion<InstantText>();
+        configurationBuilder.Properties<RunStatus>().HaveConversion<string>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<EntryRow>(entry =>
+        {
+            entry.HasOne<BikeRow>().WithMany().HasForeignKey(row => row.BikeId).OnDelete(DeleteBehavior.Restrict);
+            entry.HasOne<RunRow>().WithMany().HasForeignKey(row => row.RunId).OnDelete(DeleteBehavior.Restrict);
+            entry.HasOne<EntryRow>().WithMany().HasForeignKey(row => row.CorrectsId).OnDelete(DeleteBehavior.Restrict);
+            entry.HasIndex(row => new { row.BikeId, row.Date });
+        });
+        modelBuilder.Entity<StrikeRow>(strike =>
+        {
+            strike.HasKey(row => row.EntryId);
+            strike.HasOne<EntryRow>().WithMany().HasForeignKey(row => row.EntryId).OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<RunRow>(run =>
+        {
+            run.HasOne<BikeRow>().WithMany().HasForeignKey(row => row.BikeId).OnDelete(DeleteBehavior.Restrict);
+            run.HasIndex(row => new { row.BikeId, row.Status });
+            run.Property(row => row.Version).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<RunEventRow>(act =>
+        {
+            act.HasOne<RunRow>().WithMany().HasForeignKey(row => row.RunId).OnDelete(DeleteBehavior.Restrict);
+            act.HasIndex(row => new { row.RunId, row.Sequence }).IsUnique();
+        });
+        modelBuilder.Entity<BikeRow>().Property(row => row.Version).IsConcurrencyToken();
+        modelBuilder.Entity<SettingsRow>().Property(row => row.Version).IsConcurrencyToken();
+        modelBuilder.Entity<SettingsRow>().Property(row => row.Id).ValueGeneratedNever();
+    }
+
+    /// <summary>ISO dates sort as text.</summary>
+    private sealed class DateText() : ValueConverter<LocalDate, string>(
+        date => LocalDatePattern.Iso.Format(date), text => LocalDatePattern.Iso.Parse(text).Value);
+
+    /// <summary>A fixed number of decimals, so that instants sort as text.</summary>
+    private sealed class InstantText() : ValueConverter<Instant, string>(
+        instant => Pattern.Format(instant), text => Pattern.Parse(text).Value)
+    {
+        private static readonly InstantPattern Pattern = InstantPattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm:ss.fffffff'Z'");
+    }
+}

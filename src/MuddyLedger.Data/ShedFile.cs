@@ -1,0 +1,78 @@
+using System.Data.Common;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace MuddyLedger.Data;
+
+/// <summary>The one SQLite file that holds a shed.</summary>
+public static class ShedFile
+{
+    /// <summary>"MudL" in ASCII: tells the file apart from any other SQLite file.</summary>
+    public const int ApplicationId = 0x4D75644C;
+
+    public const string Name = "muddy-ledger.db";
+
+    public static void Configure(DbContextOptionsBuilder options, string folder) => options
+        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, Name), ForeignKeys = true, DefaultTimeout = 10 }.ToString())
+        .AddInterceptors(new Pragmas());
+
+    /// <summary>Creates the file or brings it up to date.</summary>
+    /// <exception cref="InvalidDataException">The file is not a shed, or was written by a newer version.</exception>
+    public static async Task PrepareAsync(ShedContext context, CancellationToken cancel = default)
+    {
+        var connection = context.Database.GetDbConnection();
+        await context.Database.OpenConnectionAsync(cancel);
+        var id = await ScalarAsync(connection, "PRAGMA application_id", cancel);
+        var empty = await ScalarAsync(connection, "SELECT count(*) FROM sqlite_master", cancel) == 0;
+        if (id != ApplicationId && !empty)
+            throw new InvalidDataException($"{connection.DataSource} is not a Muddy Ledger shed. It was left as it is.");
+        var known = context.Database.GetMigrations().ToHashSet();
+        if (!empty && (await context.Database.GetAppliedMigrationsAsync(cancel)).Any(name => !known.Contains(name)))
+            throw new InvalidDataException($"{connection.DataSource} was written by a newer Muddy Ledger. It was left as it is.");
+        await context.Database.ExecuteSqlRawAsync($"PRAGMA journal_mode=WAL; PRAGMA application_id={ApplicationId};", cancel);
+        await context.Database.MigrateAsync(cancel);
+        await context.Database.CloseConnectionAsync();
+    }
+
+    private static async Task<long> ScalarAsync(DbConnection connection, string sql, CancellationToken cancel)
+    {
+        await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // both statements are constants above
+        command.CommandText = sql;
+#pragma warning restore CA2100
+        return Convert.ToInt64(await command.ExecuteScalarAsync(cancel));
+    }
+
+    /// <summary>These hold for a connection, not for the file. FULL, never NORMAL: an acknowledged tap survives a power cut.</summary>
+    private sealed class Pragmas : DbConnectionInterceptor
+    {
+        private const string Sql = "PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA busy_timeout=10000;";
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = Sql;
+            command.ExecuteNonQuery();
+        }
+
+        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            await using var command = connection.CreateCommand();
+            command.CommandText = Sql;
+            await command.ExecuteNonQueryAsync(cancellationToken);
+        }
+    }
+}
+
+/// <summary>For the migrations tool only.</summary>
+public sealed class ShedContextForMigrations : IDesignTimeDbContextFactory<ShedContext>
+{
+    public ShedContext CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<ShedContext>();
+        ShedFile.Configure(options, Path.GetTempPath());
+        return new ShedContext(options.Options);
+    }
+}

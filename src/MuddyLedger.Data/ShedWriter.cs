@@ -1,0 +1,116 @@
+using System.Security.Cryptography;
+using System.Text;
+using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Data;
+
+/// <summary>What became of a write.</summary>
+public enum WriteOutcome
+{
+    Written,
+    /// <summary>The same request was acknowledged before: nothing was changed again.</summary>
+    Repeated,
+    /// <summary>The id was used for something else: nothing was changed.</summary>
+    OtherBody,
+    /// <summary>Somebody else changed the thing since it was read: nothing was changed.</summary>
+    Stale,
+}
+
+/// <summary>
+/// Writes, each in one transaction with its client-made id. Whoever writes adds rows here and then calls <see cref="CommitAsync"/> once.
+/// </summary>
+public sealed class ShedWriter(ShedContext context)
+{
+    /// <summary>Whether this id was acknowledged before, and for the same request.</summary>
+    public async Task<WriteOutcome?> BeforeAsync(Guid id, string asked, CancellationToken cancel) =>
+        await context.Writes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row ? null
+            : row.Asked == Digest(asked) ? WriteOutcome.Repeated : WriteOutcome.OtherBody;
+
+    public void AddBike(BikeId id, Profile profile, Instant at) =>
+        context.Bikes.Add(new BikeRow { Id = id.Value, Profile = CoreJson.Write(profile), Version = 1, AddedAt = at });
+
+    public void ChangeProfile(StoredBike bike, Profile profile)
+    {
+        // Attached at the version that was read, so that a change in between makes the commit fail.
+        var row = new BikeRow { Id = bike.Id.Value, Profile = "", Version = bike.Version };
+        context.Bikes.Attach(row);
+        row.Profile = CoreJson.Write(profile);
+        row.Version = bike.Version + 1;
+    }
+
+    public void AddEntry(LedgerEntry entry) => context.Entries.Add(new EntryRow
+    {
+        Id = entry.Id.Value, BikeId = entry.Bike.Value, Date = entry.Date, WrittenAt = entry.WrittenAt, Device = entry.Device,
+        Body = CoreJson.Write(entry.Body), RunId = entry.Run?.Value, CorrectsId = entry.Corrects?.Value, Reason = entry.Reason,
+    });
+
+    public void AddStrike(Strike strike) =>
+        context.Strikes.Add(new StrikeRow { EntryId = strike.Entry.Value, At = strike.At, Device = strike.Device, Reason = strike.Reason });
+
+    public void AddEvent(StoredRun run, RunEvent act)
+    {
+        Touch(run);
+        context.RunEvents.Add(RowOf(run, act, run.Events.Length + 1));
+    }
+
+    /// <summary>A new run, with the events it may have already.</summary>
+    public void AddRun(StoredRun run)
+    {
+        context.Runs.Add(new RunRow
+        {
+            Id = run.Id.Value, BikeId = run.Bike.Value, Job = CoreJson.Write(run.Job), StartedAt = run.Started, Status = run.Status, Version = run.Version, EndedAt = run.Ended,
+        });
+        context.RunEvents.AddRange(run.Events.Select((act, at) => RowOf(run, act, at + 1)));
+    }
+
+    private static RunEventRow RowOf(StoredRun run, RunEvent act, int sequence) => new()
+    {
+        Id = act.Id, RunId = run.Id.Value, Sequence = sequence, At = act.At, Device = act.Device, Act = CoreJson.Write(act.Act),
+    };
+
+    public void EndRun(StoredRun run, RunStatus status, Instant? at)
+    {
+        var row = Touch(run);
+        row.Status = status;
+        row.EndedAt = at;
+        context.Entry(row).Property(changed => changed.Status).IsModified = true;
+        context.Entry(row).Property(changed => changed.EndedAt).IsModified = true;
+    }
+
+    /// <summary>All of it or nothing.</summary>
+    public async Task<WriteOutcome> CommitAsync(Guid id, string asked, Instant at, CancellationToken cancel)
+    {
+        context.Writes.Add(new WriteRow { Id = id, Asked = Digest(asked), At = at });
+        try
+        {
+            await context.SaveChangesAsync(cancel); // one transaction
+            return WriteOutcome.Written;
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return WriteOutcome.Stale;
+        }
+        catch (DbUpdateException clash) when (clash.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+        {
+            // Two of the same at the same moment: the other one won.
+            context.ChangeTracker.Clear();
+            return await BeforeAsync(id, asked, cancel) ?? WriteOutcome.Stale;
+        }
+    }
+
+    private RunRow Touch(StoredRun run)
+    {
+        var row = new RunRow { Id = run.Id.Value, BikeId = run.Bike.Value, Job = "", StartedAt = run.Started, Status = run.Status, Version = run.Version, EndedAt = run.Ended };
+        context.Runs.Attach(row);
+        row.Version = run.Version + 1;
+        return row;
+    }
+
+    private static string Digest(string asked) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(asked)));
+}

@@ -1,0 +1,86 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.HttpResults;
+using MuddyLedger.Core;
+
+namespace MuddyLedger.Web.Api;
+
+/// <summary>Every refusal: RFC 9457 problem details, the field's path where there is one, words an owner understands, and no insides.</summary>
+public static class Problems
+{
+    public static ProblemHttpResult Refused(IReadOnlyDictionary<string, string> fields) => TypedResults.Problem(
+        title: "Nothing was changed.", detail: string.Join(" ", fields.Select(field => Sentence(field.Key, field.Value))), statusCode: StatusCodes.Status422UnprocessableEntity,
+        extensions: [new("errors", fields)]);
+
+    public static ProblemHttpResult Refused(string? field, string words) => field is null
+        ? TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status422UnprocessableEntity)
+        : Refused(new Dictionary<string, string> { [field] = words });
+
+    public static ProblemHttpResult Refused(Refusal refusal) => Refused(refusal.Field, refusal.Words);
+
+    public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(
+        title: "Not found.", detail: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
+
+    public static ProblemHttpResult Forbidden(string words) => TypedResults.Problem(title: "Refused.", detail: words, statusCode: StatusCodes.Status403Forbidden);
+
+    public static ProblemHttpResult OtherBody() => TypedResults.Problem(
+        title: "Nothing was changed.", detail: "This id was used before for something else.", statusCode: StatusCodes.Status409Conflict,
+        extensions: [new("errors", new Dictionary<string, string> { ["id"] = "was used before for something else" })]);
+
+    /// <summary>Both versions: the one that was sent stays with the sender, the one that stands now comes along.</summary>
+    public static ProblemHttpResult Stale(object current) => TypedResults.Problem(
+        title: "Nothing was changed.", detail: "This was changed on another device since you opened it. Look at what stands now, then do it again.",
+        statusCode: StatusCodes.Status412PreconditionFailed, extensions: [new("current", current)]);
+
+    public static ProblemHttpResult NoETag() => TypedResults.Problem(
+        title: "Nothing was changed.", detail: "Say which version you are changing, with If-Match.", statusCode: StatusCodes.Status428PreconditionRequired);
+
+    private static string Sentence(string field, string words) => $"{Words(field)} {words}.";
+
+    /// <summary>"record.volume" is said "Volume", "oilFilter" is said "Oil filter".</summary>
+    private static string Words(string field)
+    {
+        var last = field[(field.LastIndexOf('.') + 1)..];
+        var spaced = string.Concat(last.Select(letter => char.IsUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter == '-' ? " " : letter.ToString()));
+        return spaced.Length == 0 ? field : char.ToUpperInvariant(spaced[0]) + spaced[1..];
+    }
+
+    /// <summary>What could not even be read, and what went wrong inside.</summary>
+    internal sealed class OfExceptions(ILogger<OfExceptions> log) : IExceptionHandler
+    {
+        public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+        {
+            await Answer(httpContext, exception).ExecuteAsync(httpContext);
+            return true;
+        }
+
+        private ProblemHttpResult Answer(HttpContext context, Exception exception)
+        {
+            switch (exception)
+            {
+                case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
+                    return TypedResults.Problem(title: "Nothing was changed.", detail: "That is more than can be sent at once.", statusCode: StatusCodes.Status413PayloadTooLarge);
+                case BadHttpRequestException { InnerException: JsonException json }:
+                    var field = (json.Path ?? "$").TrimStart('$').TrimStart('.');
+                    return field.Length > 0 ? Refused(field, Reason(json)) : Refused(null, $"What was sent cannot be read: {Reason(json)}.");
+                case BadHttpRequestException bad:
+                    return TypedResults.Problem(title: "Nothing was changed.", detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.", statusCode: bad.StatusCode);
+                default:
+                    log.LogError(exception, "{Method} {Path} failed", context.Request.Method, context.Request.Path);
+                    return TypedResults.Problem(title: "Something went wrong in here.", detail: "Nothing was changed. What went wrong stands in the server's log.", statusCode: StatusCodes.Status500InternalServerError);
+            }
+        }
+
+        private static string Reason(JsonException json) =>
+            json.Message.Contains("could not be mapped", StringComparison.Ordinal) ? "is not a field known here"
+            : json.Message.Contains("missing required", StringComparison.Ordinal) ? $"lacks a field that is needed ({Missing(json.Message)})"
+            : json.Message.Contains("null", StringComparison.OrdinalIgnoreCase) && json.Path is { Length: > 1 } ? "is missing"
+            : "is not of the right kind, or is none of the choices";
+
+        private static string Missing(string message)
+        {
+            var names = System.Text.RegularExpressions.Regex.Matches(message, "'([a-zA-Z]+)'").Select(match => match.Groups[1].Value).Where(name => !name.Contains('.', StringComparison.Ordinal));
+            return string.Join(", ", names);
+        }
+    }
+}

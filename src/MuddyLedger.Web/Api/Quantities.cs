@@ -1,0 +1,27 @@
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Web.Settings;
+
+namespace MuddyLedger.Web.Api;
+
+/// <summary>A value in the unit it is to be shown in. The page only writes it down.</summary>
+/// <param name="Decimals">How many decimals it is worth showing.</param>
+public sealed record Shown(decimal Value, string Unit, int Decimals)
+{
+    public static Shown Of(Quantity quantity) => new(Math.Round(quantity.Value, quantity.Unit.Decimals, MidpointRounding.AwayFromZero), quantity.Unit.Symbol, quantity.Unit.Decimals);
+
+    public static Shown Of(MeterAmount amount, Profile bike) => Of(amount.In(bike.UnitOf(amount.Kind)));
+
+    public static Shown Of(Volume volume, OwnerSettings settings) => Of(volume.In(settings.Volume));
+
+    public static Shown Of(Torque torque, OwnerSettings settings) => Of(torque.In(settings.Torque));
+
+    public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + " " + Unit;
+}
+
+public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)
+{
+    public static ShownProvenance Of(Provenance provenance) => new(provenance.Kind, provenance.Source);
+}

@@ -1,0 +1,60 @@
+using System.Text.Json;
+using Microsoft.Extensions.Options;
+using MuddyLedger.Data;
+using NodaTime;
+
+namespace MuddyLedger.Web.Api;
+
+/// <summary>Who writes, and when.</summary>
+public sealed record Pen(Instant At, string Device);
+
+/// <summary>What every write has in common: its id, its device, its moment, and what happens when it comes twice or too late.</summary>
+public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json)
+{
+    /// <summary>Runs one write in one transaction.</summary>
+    /// <param name="id">Made by the client; the same id with the same body is acknowledged again and changes nothing.</param>
+    /// <param name="prepare">Adds rows to the writer, or answers why not.</param>
+    /// <param name="answer">What stands afterwards, read anew.</param>
+    public async Task<IResult> OnceAsync<TBody>(
+        HttpContext http, Guid id, TBody body, Func<ShedWriter, Pen, Task<IResult?>> prepare, Func<Task<object>> answer)
+    {
+        var cancel = http.RequestAborted;
+        var asked = $"{http.Request.Method} {http.Request.Path} {JsonSerializer.Serialize(body, json.Value.SerializerOptions)}";
+        switch (await writer.BeforeAsync(id, asked, cancel))
+        {
+            case WriteOutcome.Repeated: return Answer(http, await answer());
+            case WriteOutcome.OtherBody: return Problems.OtherBody();
+        }
+
+        var pen = new Pen(clock.GetCurrentInstant(), DeviceOf(http));
+        if (await prepare(writer, pen) is { } refusal) return refusal;
+        return await writer.CommitAsync(id, asked, pen.At, cancel) switch
+        {
+            WriteOutcome.Stale => Problems.Stale(await answer()),
+            WriteOutcome.OtherBody => Problems.OtherBody(),
+            _ => Answer(http, await answer()),
+        };
+    }
+
+    /// <summary>An edit says which version it edits; null where it does not say.</summary>
+    public static int? IfMatch(HttpContext http) =>
+        int.TryParse(http.Request.Headers.IfMatch.ToString().Trim('"'), out var version) ? version : null;
+
+    public static IResult Answer(HttpContext http, object answer)
+    {
+        if (answer is IVersioned versioned) http.Response.Headers.ETag = $"\"{versioned.Version}\"";
+        return Results.Ok(answer);
+    }
+
+    private static string DeviceOf(HttpContext http)
+    {
+        var named = new string([.. http.Request.Headers["Device"].ToString().Where(letter => !char.IsControl(letter)).Take(40)]).Trim();
+        return named.Length > 0 ? named : "unnamed device";
+    }
+}
+
+/// <summary>An answer that can be edited, with the version that an edit must name.</summary>
+public interface IVersioned
+{
+    int Version { get; }
+}

@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Ledger;
+using MuddyLedger.Web.Servicing;
+using MuddyLedger.Web.Settings;
+using NodaTime;
+
+namespace MuddyLedger.Web.Bikes;
+
+/// <param name="Display">What the dash showed at the last reading.</param>
+/// <param name="Lifetime">What the bike has done, where that differs from the dash.</param>
+/// <param name="Today">What the dash likely shows today, where the last reading is older and the rate is known.</param>
+public sealed record MeterAnswer(MeterKind Kind, string Unit, Shown? Display, LocalDate? ReadOn, Shown? Lifetime, Shown? Today, Shown? PerWeek, bool RateStated, int Readings);
+
+public sealed record GateAnswer(Gate Gate, bool Open, IReadOnlyList<GateShutAnswer> Shut);
+
+public sealed record GateShutAnswer(string Why, Guid? Finding, Guid? Run);
+
+public enum FillState { Unknown, Empty, Filled }
+
+/// <param name="Capacity">With drain and filter, else drain only, else dry: the first that the owner has entered.</param>
+public sealed record ReservoirAnswer(
+    ReservoirId Id, FillState State, string? Fluid, Shown? Poured, Shown? Capacity, string? Grade, LocalDate? Since, int? AgeMonths, Shown? Use, Level? Level, LocalDate? LevelSeen);
+
+/// <param name="Entry">Null for a finding that a running job will write when it ends.</param>
+public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string BikeName, string Title, string? Detail, FindingSeverity Severity, LocalDate Since, string? CostGuess);
+
+public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string Title, int Answered, int Steps, string Next, Instant LastTouched, int OnTray, IReadOnlyList<Instant> TimersEnd);
+
+public sealed record JobOffer(string Id, string Title, string For, int Minutes);
+
+public sealed record BikeAnswer(
+    Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
+    IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, LocalDate Today) : IVersioned;
+
+public static class BikeAnswers
+{
+    private const int LatestEntries = 8;
+
+    public static BikeAnswer Of(BikePicture picture, ContentLibrary content, OwnerSettings settings)
+    {
+        var bike = picture.Profile;
+        return new(picture.Bike.Id.Value, picture.Bike.Version, bike.Nickname, bike.Make, bike.Model, bike.Year, bike.Use, ProfileForm.Of(bike, settings),
+            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => MeterOf(pair.Key, pair.Value.History, pair.Value.Rate, picture))],
+            [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
+            [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
+            [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
+            FindingsOf(picture), RunningOf(picture),
+            [.. content.JobsFor(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Minutes))],
+            [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))], picture.Today);
+    }
+
+    public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture) =>
+    [
+        .. picture.Running.SelectMany(run => run.State.Findings.Select(found => new FindingAnswer(null, run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname,
+            found.Finding.Title, found.Finding.Detail, found.Finding.Severity, found.At.InUtc().Date, found.Finding.CostGuess?.ToString()))),
+        .. Findings.Open(picture.Ledger).Select(open => new FindingAnswer(open.Entry.Id.Value, null, picture.Bike.Id.Value, picture.Profile.Nickname,
+            open.Body.Title, open.Body.Detail, open.Body.Severity, open.Entry.Date, open.Body.CostGuess?.ToString())),
+    ];
+
+    public static IReadOnlyList<RunningAnswer> RunningOf(BikePicture picture) => [.. picture.Running.Select(run =>
+    {
+        var state = run.State;
+        var plan = JobPlan.For(run.Job, picture.Profile, state);
+        var next = plan.Steps.First(planned => state.Step(planned.Step.Id).Mark == StepMark.Open);
+        return new RunningAnswer(run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname, run.Job.Title,
+            plan.Steps.Count(planned => state.Step(planned.Step.Id).Mark != StepMark.Open), plan.Steps.Length, next.Step.Title,
+            state.LastTouched, state.Tray.Length, [.. state.Timers.Values.Select(timer => timer.Ends).Order()]);
+    })];
+
+    public static MeterAnswer MeterOf(MeterKind kind, MeterHistory history, UsageRate? rate, BikePicture picture)
+    {
+        var bike = picture.Profile;
+        var last = history.Last;
+        var today = last is not null && last.Date < picture.Today && rate is not null ? history.At(picture.Today, rate) : null;
+        return new(kind, bike.UnitOf(kind).Symbol,
+            last is null ? null : Shown.Of(last.Display, bike), last?.Date,
+            last is not null && last.Lifetime != last.Display ? Shown.Of(last.Lifetime, bike) : null,
+            today is null ? null : Shown.Of(history.DisplayFor(picture.Today, today.Lifetime), bike),
+            rate is null ? null : Shown.Of(rate.PerDay * 7, bike), rate is { Readings: 0 }, history.Points.Length);
+    }
+
+    private static GateAnswer GateOf(Gate gate, ImmutableArray<GateShut> shut) => new(
+        gate, Gates.Open(gate, shut), [.. shut.Where(one => one.Gate <= gate).Select(one => new GateShutAnswer(one.Why, one.Finding?.Value, one.Run?.Value))]);
+
+    private static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
+    {
+        var state = FluidChain.StateOf(id, picture.Ledger);
+        var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
+        var capacity = spec?.DrainAndFilter ?? spec?.DrainOnly ?? spec?.DryFill;
+        // What a running job has drained is out, though its lines are not yet written.
+        var draining = picture.Running.Any(run => Drained(run, id, picture.Profile));
+        var contents = draining ? null : state.Contents;
+        return new(id, draining || state.EmptySince is not null ? FillState.Empty : contents is null ? FillState.Unknown : FillState.Filled,
+            contents?.Fluid, contents is null ? null : Shown.Of(contents.Poured, settings), capacity is { } full ? Shown.Of(full, settings) : null, spec?.Grade,
+            contents?.Filled.Date, contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today), contents is null ? null : UseSince(contents, picture),
+            state.LastLevel?.Level, state.LastLevel?.Entry.Date);
+    }
+
+    private static bool Drained(Data.StoredRun run, ReservoirId id, Profile bike)
+    {
+        var state = run.State;
+        var plan = JobPlan.For(run.Job, bike, state);
+        bool Did(StepKind kind) => plan.Steps.Any(planned => planned.Step.Kind == kind && planned.Step.Reservoir == id && state.Step(planned.Step.Id).Mark == StepMark.Done);
+        return Did(StepKind.Drain) && !Did(StepKind.Pour);
+    }
+
+    private static Shown? UseSince(Contents contents, BikePicture picture)
+    {
+        foreach (var (_, (history, rate)) in picture.Meters.ByKind.OrderBy(pair => pair.Key))
+        {
+            if (history.At(contents.Filled, rate) is { } then && history.At(picture.Today, rate) is { } now) return Shown.Of(now.Lifetime - then.Lifetime, picture.Profile);
+        }
+
+        return null;
+    }
+}

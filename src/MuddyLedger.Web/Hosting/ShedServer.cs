@@ -1,0 +1,118 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Content;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Demo;
+using MuddyLedger.Web.Jobs;
+using MuddyLedger.Web.Ledger;
+using MuddyLedger.Web.Meters;
+using MuddyLedger.Web.Servicing;
+using MuddyLedger.Web.Settings;
+using MuddyLedger.Web.Shed;
+using NodaTime;
+using NodaTime.Serialization.SystemTextJson;
+using Serilog;
+
+namespace MuddyLedger.Web.Hosting;
+
+/// <summary>One running server over one folder.</summary>
+public sealed class ShedServer : IAsyncDisposable
+{
+    private readonly WebApplication _app;
+
+    private ShedServer(WebApplication app) => _app = app;
+
+    public string Address => _app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
+
+    /// <exception cref="ContentException">A content file cannot be used.</exception>
+    /// <exception cref="InvalidDataException">The folder holds no shed, or one of a newer version.</exception>
+    public static async Task<ShedServer> StartAsync(ShedOptions options, CancellationToken cancel = default)
+    {
+        var app = Build(options);
+        var server = new ShedServer(app);
+        // Read before anything is served: a broken file is refused here, by file and line.
+        app.Services.GetRequiredService<ContentLibrary>();
+        Directory.CreateDirectory(options.Folder);
+        await using (var scope = app.Services.CreateAsyncScope())
+        {
+            await ShedFile.PrepareAsync(scope.ServiceProvider.GetRequiredService<ShedContext>(), cancel);
+        }
+
+        if (options.Demo) await DemoShed.FillAsync(app.Services, options, cancel);
+        await app.StartAsync(cancel);
+        return server;
+    }
+
+    /// <summary>Runs just far enough for the build to read the API off it.</summary>
+    public static Task DescribeAsync() => Build(new ShedOptions(Path.GetTempPath(), ".", 0, SystemClock.Instance, DateTimeZone.Utc)).RunAsync();
+
+    public Task StoppedAsync() => _app.WaitForShutdownAsync();
+
+    public async ValueTask DisposeAsync()
+    {
+        await _app.StopAsync();
+        await _app.DisposeAsync();
+    }
+
+    private static WebApplication Build(ShedOptions options)
+    {
+        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
+        {
+            ContentRootPath = AppContext.BaseDirectory,
+            WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"),
+        });
+        builder.Services.AddSerilog(log => log.MinimumLevel.Warning().WriteTo.Console());
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.Listen(System.Net.IPAddress.Loopback, options.Port);
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = 256 * 1024;
+            kestrel.Limits.MaxRequestLineSize = 4 * 1024;
+        });
+        builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton(options.Clock);
+        builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
+        builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
+        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
+        builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
+        builder.Services.AddProblemDetails();
+        builder.Services.AddExceptionHandler<Problems.OfExceptions>();
+        builder.Services.AddOpenApi(OpenApiDocument.Configure);
+
+        var app = builder.Build();
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.UseLoopbackOnly();
+        app.UseSecurityHeaders();
+        app.UseFrontEnd();
+
+        var api = app.MapGroup("/api");
+        api.MapShed();
+        api.MapBikes();
+        api.MapReadings();
+        api.MapServicing();
+        api.MapRuns();
+        api.MapBook();
+        api.MapSettings();
+        app.MapOpenApi("/api/openapi/{documentName}.json");
+        api.MapFallback(() => Problems.NotFound("address"));
+        app.MapFrontEnd();
+        return app;
+    }
+
+    internal static void ConfigureJson(JsonSerializerOptions json)
+    {
+        json.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
+        json.NumberHandling = JsonNumberHandling.Strict;
+        json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        json.RespectNullableAnnotations = true;
+        json.RespectRequiredConstructorParameters = true;
+        json.MaxDepth = 48;
+    }
+}

@@ -1,0 +1,101 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Ledger;
+using MuddyLedger.Web.Settings;
+using NodaTime;
+
+namespace MuddyLedger.Web.Jobs;
+
+public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade);
+
+public sealed record PourAnswer(Shown Whole, Shown First, Shown ThenAbout);
+
+public sealed record TorqueAnswer(Shown Torque, ShownProvenance Provenance);
+
+public sealed record LevelAnswer(LevelMethod? Method, LevelStance Stance, OilTemperature ReadAt, int WaitMinutes);
+
+public sealed record RecordAnswer(IReadOnlyList<Shown> Meters, Shown? Volume, string? Fluid, DrainReading? Drain, Level? Level, string? Option);
+
+/// <param name="Locked">Why it cannot be answered yet; null where it can.</param>
+/// <param name="Expected">For a drain: what should come out, where the owner has entered the capacity.</param>
+/// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
+public sealed record StepAnswer(
+    string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, StepMark Mark, string? Locked, string? Reason, string? Note, string DoneWords,
+    IReadOnlyList<Caution> Cautions, Gate? Hold, PourAnswer? Pour, bool FirstGo, ReservoirId? Reservoir, string? Grade, Shown? Expected, LevelAnswer? Level, TorqueAnswer? Torque,
+    int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen);
+
+public sealed record TrayAnswer(string Item, string Part, int Count, string? Where, string? Size, bool ByHand);
+
+public sealed record TimerAnswer(string Step, string Title, Instant Started, Instant Ends);
+
+public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalDate? LastOn);
+
+/// <param name="Now">The server's own time, so that a page can count a timer down whatever its clock says.</param>
+/// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
+public sealed record RunAnswer(
+    Guid Id, Guid Bike, string BikeName, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
+    FillCase Case, IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite,
+    string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
+
+public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
+
+public static class RunAnswers
+{
+    public static RunAnswer Of(StoredRun run, BikePicture picture, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
+    {
+        var bike = picture.Profile;
+        var state = run.State;
+        var plan = JobPlan.For(run.Job, bike, state);
+        var current = plan.Steps.FirstOrDefault(planned => Waiting(state.Step(planned.Step.Id).Mark, planned));
+        var signOff = new SignOff(0, [], "as it lies", null);
+        var refused = RunFinish.Refuse(plan, state, signOff);
+        return new(run.Id.Value, run.Bike.Value, bike.Nickname, run.Job.Id, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
+            plan.Case, [.. plan.Needs.Select(need => NeedOf(need, settings))],
+            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
+            [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
+            [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
+            [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
+            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => MeterFieldOf(pair.Key, pair.Value.History, bike))],
+            refused is null && run.Status == RunStatus.Running
+                ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf).Where(entry => entry.Body is not JobFinished)
+                    .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))]
+                : [],
+            refused?.Words, settings.Currency, settings.Volume.Symbol);
+    }
+
+    private static bool Waiting(StepMark mark, PlannedStep planned) => mark == StepMark.Open || (mark == StepMark.NotSound && planned.Step.Hold is not null);
+
+    private static MeterField MeterFieldOf(MeterKind kind, MeterHistory history, Profile bike) =>
+        new(kind, bike.UnitOf(kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);
+
+    private static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings) =>
+        new(need.Kind, need.What, need.Count, need.Volume is { } volume ? Shown.Of(volume, settings) : null, need.Grade);
+
+    private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, OwnerSettings settings)
+    {
+        var step = planned.Step;
+        var standing = state.Step(step.Id);
+        return new(step.Id, step.Title, step.Text, step.Detail, step.Why, step.Kind, standing.Mark, RunRules.Locked(plan, state, planned), standing.Reason,
+            state.Notes.GetValueOrDefault(step.Id), step.Done ?? "Done", [.. step.Cautions.Select(Cautions.For)], step.Hold,
+            planned.Pour is { } pour ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings)) : null, step.FirstGo,
+            step.Reservoir, planned.Reservoir?.Grade, planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
+            planned.Reservoir is { } spec ? new(spec.Level, spec.Stance, spec.ReadAt, spec.WaitMinutes) : null,
+            planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
+            planned.Minutes?.Minutes, planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null, step.Choice,
+            [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
+            standing.Mark == StepMark.Done ? RecordOf(standing.Record, plan.Bike, settings) : null,
+            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null);
+    }
+
+    private static RecordAnswer RecordOf(StepRecord record, Profile bike, OwnerSettings settings) => new(
+        [.. record.Meters.Select(meter => Shown.Of(meter, bike))], record.Volume is { } volume ? Shown.Of(volume, settings) : null,
+        record.Fluid, record.Drain, record.Level, record.Option);
+}

@@ -1,0 +1,172 @@
+using MuddyLedger.Content;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Hosting;
+using NodaTime;
+
+namespace MuddyLedger.Web.Jobs;
+
+public static class RunEndpoints
+{
+    public static void MapRuns(this IEndpointRouteBuilder api)
+    {
+        api.MapPost("/bikes/{bike:guid}/runs", StartAsync).Produces<RunAnswer>();
+        api.MapGet("/runs/{run:guid}", GetAsync).Produces<RunAnswer>();
+        api.MapPost("/runs/{run:guid}/acts", ActAsync).Produces<RunAnswer>();
+        api.MapPost("/runs/{run:guid}/finish", FinishAsync).Produces<RunAnswer>();
+        api.MapPost("/runs/{run:guid}/undo-finish", UndoFinishAsync).Produces<RunAnswer>();
+        api.MapPost("/runs/{run:guid}/set-aside", SetAsideAsync).Produces<RunAnswer>();
+    }
+
+    /// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
+    public sealed class Bench(ShedReader reader, ShedPictures pictures, ShedOptions options)
+    {
+        public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
+        {
+            if (await reader.RunAsync(new RunId(run), cancel) is not { } stored) return null;
+            var picture = (await pictures.OneAsync(stored.Bike.Value, cancel))!;
+            return (stored, picture, JobPlan.For(stored.Job, picture.Profile, stored.State));
+        }
+
+        public async Task<object> AnswerAsync(Guid run, CancellationToken cancel)
+        {
+            var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
+            return RunAnswers.Of(stored, picture, await pictures.SettingsAsync(cancel), options.Clock.GetCurrentInstant(), options.DayOf);
+        }
+
+        public LocalDate Day(Instant instant) => options.DayOf(instant);
+    }
+
+    private static async Task<IResult> GetAsync(Guid run, HttpContext http, Bench bench) =>
+        await bench.OpenAsync(run, http.RequestAborted) is null ? Problems.NotFound("job run") : Writing.Answer(http, await bench.AnswerAsync(run, http.RequestAborted));
+
+    private static async Task<IResult> StartAsync(Guid bike, StartRequest body, HttpContext http, ShedPictures pictures, ContentLibrary content, Bench bench, Writing writing)
+    {
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var name = check.Text("job", body.Job, 60);
+        var job = content.JobsFor(picture.Profile).FirstOrDefault(one => one.Id == name);
+        if (job is null) check.Refuse("job", content.Job(name) is null ? "is not known here" : "does not fit this bike");
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (picture.Running.FirstOrDefault(run => run.Job.Id == job!.Id) is { } already)
+                    return Task.FromResult<IResult?>(Problems.Refused("job", $"is running on this bike already, since {bench.Day(already.Started):d MMMM}: go on with that one"));
+                writer.AddRun(new StoredRun(new RunId(body.Id), picture.Bike.Id, job!, pen.At, RunStatus.Running, 1, null, []));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => bench.AnswerAsync(body.Id, http.RequestAborted));
+    }
+
+    private static async Task<IResult> ActAsync(Guid run, ActRequest body, HttpContext http, ShedPictures pictures, Bench bench, Writing writing)
+    {
+        if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var act = RunReading.Act(body, picture.Profile, await pictures.SettingsAsync(http.RequestAborted), check);
+        if (check.Failed) return check.Problem();
+        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
+        return await writing.OnceAsync(http, body.Id, body,
+            async (writer, pen) =>
+            {
+                if (version != stored.Version) return Problems.Stale(await bench.AnswerAsync(run, http.RequestAborted));
+                if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
+                if (act is TimerStarted timer) act = timer with { Minutes = plan.Step(timer.Step)?.Minutes?.Minutes ?? 0 };
+                if (act is TimerStarted { Minutes: 0 }) return Problems.Refused("step", "has no timer");
+                var refusal = RunRules.Refuse(plan, stored.State, act!) ?? RefuseReading(act!, picture, bench.Day(pen.At));
+                if (refusal is not null) return Problems.Refused(refusal);
+                writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, act!));
+                return null;
+            },
+            () => bench.AnswerAsync(run, http.RequestAborted));
+    }
+
+    private static async Task<IResult> FinishAsync(Guid run, FinishRequest body, HttpContext http, Bench bench, Writing writing)
+    {
+        if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var signOff = RunReading.SignOff(body, check);
+        if (check.Failed) return check.Problem();
+        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
+        return await writing.OnceAsync(http, body.Id, body,
+            async (writer, pen) =>
+            {
+                if (version != stored.Version) return Problems.Stale(await bench.AnswerAsync(run, http.RequestAborted));
+                if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
+                var state = stored.State;
+                if (RunFinish.Refuse(plan, state, signOff) is { } refusal) return Problems.Refused(refusal);
+                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day);
+                // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
+                foreach (var read in readings.Where(entry => entry.Body is MeterRead))
+                    if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
+                Write(writer, readings, stored, pen);
+                writer.EndRun(stored, RunStatus.Finished, pen.At);
+                return null;
+            },
+            () => bench.AnswerAsync(run, http.RequestAborted));
+    }
+
+    private static async Task<IResult> UndoFinishAsync(Guid run, EndRequest body, HttpContext http, Bench bench, Writing writing)
+    {
+        if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, _)) return Problems.NotFound("job run");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var reason = check.Text("reason", body.Reason, 300);
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (stored.Status == RunStatus.Running) return Task.FromResult<IResult?>(Problems.Refused(null, "This job is not finished: there is nothing to undo."));
+                if (picture.Running.Any(other => other.Job.Id == stored.Job.Id))
+                    return Task.FromResult<IResult?>(Problems.Refused(null, "The same job is running on this bike again. Finish that or set it aside first."));
+                foreach (var entry in picture.Ledger.Standing.Where(entry => entry.Run == stored.Id)) writer.AddStrike(new Strike(entry.Id, pen.At, pen.Device, reason));
+                writer.EndRun(stored, RunStatus.Running, null);
+                return Task.FromResult<IResult?>(null);
+            },
+            () => bench.AnswerAsync(run, http.RequestAborted));
+    }
+
+    private static async Task<IResult> SetAsideAsync(Guid run, EndRequest body, HttpContext http, Bench bench, Writing writing)
+    {
+        if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, _, plan)) return Problems.NotFound("job run");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var reason = check.Text("reason", body.Reason, 300);
+        if (check.Failed) return check.Problem();
+        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
+        return await writing.OnceAsync(http, body.Id, body,
+            async (writer, pen) =>
+            {
+                if (version != stored.Version) return Problems.Stale(await bench.AnswerAsync(run, http.RequestAborted));
+                if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
+                Write(writer, RunFinish.EntriesSetAside(plan, stored.State, bench.Day(pen.At), bench.Day, reason), stored, pen);
+                writer.EndRun(stored, RunStatus.SetAside, pen.At);
+                return null;
+            },
+            () => bench.AnswerAsync(run, http.RequestAborted));
+    }
+
+    private static void Write(ShedWriter writer, IEnumerable<PlannedEntry> entries, StoredRun run, Pen pen)
+    {
+        // Tick by tick, so that the book keeps the order in which it happened.
+        foreach (var (entry, at) in entries.Select((entry, at) => (entry, at)))
+            writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), run.Bike, entry.Date, pen.At + Duration.FromTicks(at), pen.Device, entry.Body, run.Id));
+    }
+
+    private static Refusal? RefuseReading(RunAct act, BikePicture picture, LocalDate today) => act is StepDone { Record.Meters: { IsDefaultOrEmpty: false } meters }
+        ? meters.Where(meter => picture.Profile.Has(meter.Kind))
+            .Select(meter => (meter.Kind, Words: RefuseMeter(meter, today, picture, today)))
+            .Where(pair => pair.Words is not null)
+            .Select(pair => new Refusal(pair.Kind == Core.Meters.MeterKind.Odometer ? "record.odometer" : "record.hours", pair.Words!)).FirstOrDefault()
+        : null;
+
+    private static string? RefuseMeter(Core.Meters.MeterAmount display, LocalDate date, BikePicture picture, LocalDate today) =>
+        picture.Meters.ByKind[display.Kind].History.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), today);
+}

@@ -1,0 +1,104 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Meters;
+using MuddyLedger.Web.Settings;
+
+namespace MuddyLedger.Web.Jobs;
+
+public sealed record StartRequest(Guid Id, string? Job);
+
+public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayTaken, StepNoted }
+
+/// <summary>One tap on the bench. Which fields are needed follows from the act.</summary>
+public sealed record ActRequest(
+    Guid Id, RunActKind Act, string? Step = null, RecordRequest? Record = null, string? Reason = null, FindingRequest? Finding = null,
+    TrayRequest? Tray = null, string? Item = null, string? Text = null);
+
+/// <param name="Odometer">As typed, in any unit.</param>
+/// <param name="Volume">What came out, went in or was added, as typed.</param>
+public sealed record RecordRequest(string? Odometer = null, string? Hours = null, string? Volume = null, string? Fluid = null, DrainRequest? Drain = null, Level? Level = null, string? Option = null);
+
+public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
+
+public sealed record FindingRequest(string? Title, FindingSeverity Severity, string? Detail = null, string? CostGuess = null);
+
+public sealed record TrayRequest(string? Part, int Count, string? Where = null, string? Size = null);
+
+public sealed record CostRequest(string? For, string? Amount);
+
+public sealed record FinishRequest(Guid Id, int Minutes, IReadOnlyList<CostRequest> Costs, string? Leftover, string? Note);
+
+/// <summary>Undoes a finish, or sets a run aside.</summary>
+public sealed record EndRequest(Guid Id, string? Reason);
+
+/// <summary>Turns what was tapped and typed into what it means, or refuses it field by field.</summary>
+public static class RunReading
+{
+    private const int MostCosts = 20;
+
+    public static RunAct? Act(ActRequest body, Profile bike, OwnerSettings settings, FieldCheck check) => body.Act switch
+    {
+        RunActKind.StepDone => new StepDone(Step(body, check), Record(body.Record, bike, settings, check)),
+        RunActKind.StepNotSound => new StepNotSound(Step(body, check), Finding(body.Finding, check)),
+        RunActKind.StepSkipped => new StepSkipped(Step(body, check), check.Text("reason", body.Reason, 300)),
+        RunActKind.StepReopened => new StepReopened(Step(body, check)),
+        RunActKind.TimerStarted => new TimerStarted(Step(body, check), 0), // the minutes come from the plan, not from the page
+        RunActKind.TimerStopped => new TimerStopped(Step(body, check)),
+        RunActKind.FindingNoted => new FindingNoted(body.Step, Finding(body.Finding, check)),
+        RunActKind.TrayPut => Put(body, check),
+        RunActKind.TrayTaken => new TrayTaken(check.Text("item", body.Item, 60)),
+        RunActKind.StepNoted => new StepNoted(Step(body, check), check.OptionalText("text", body.Text, 1000) ?? ""),
+        _ => null,
+    };
+
+    public static SignOff SignOff(FinishRequest body, FieldCheck check)
+    {
+        if (body.Costs.Count > MostCosts) check.Refuse("costs", $"are more than {MostCosts}");
+        return new(body.Minutes,
+            [.. body.Costs.Take(MostCosts).Select((cost, at) => new CostPaid(check.Text($"costs.{at}.for", cost.For, 80), check.Money($"costs.{at}.amount", cost.Amount)))],
+            check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000));
+    }
+
+    private static string Step(ActRequest body, FieldCheck check) => check.Text("step", body.Step, 60);
+
+    private static TrayPut Put(ActRequest body, FieldCheck check)
+    {
+        var tray = body.Tray;
+        if (tray is null) check.Refuse("tray", "is missing");
+        if (tray?.Count is < 1 or > 99) check.Refuse("tray.count", "must lie between 1 and 99");
+        return new(body.Id.ToString(), check.Text("tray.part", tray?.Part, 60), tray?.Count ?? 1, check.OptionalText("tray.where", tray?.Where, 80), check.OptionalText("tray.size", tray?.Size, 40));
+    }
+
+    private static FindingOpened Finding(FindingRequest? finding, FieldCheck check)
+    {
+        if (finding is null) check.Refuse("finding", "is missing");
+        return new(check.Text("finding.title", finding?.Title, 80), finding?.Severity ?? FindingSeverity.Note,
+            check.OptionalText("finding.detail", finding?.Detail, 500), check.OptionalMoney("finding.costGuess", finding?.CostGuess),
+            finding?.Severity == FindingSeverity.Stop ? Gate.Ridden : null);
+    }
+
+    private static StepRecord Record(RecordRequest? record, Profile bike, OwnerSettings settings, FieldCheck check)
+    {
+        if (record is null) return StepRecord.Nothing;
+        return new()
+        {
+            Meters = [.. Meter(MeterKind.Odometer, "record.odometer", record.Odometer, bike, check), .. Meter(MeterKind.HourMeter, "record.hours", record.Hours, bike, check)],
+            Volume = check.OptionalVolume("record.volume", record.Volume, settings.Volume),
+            Fluid = check.OptionalText("record.fluid", record.Fluid, 80),
+            Drain = record.Drain is { } drain ? new(drain.Colour, drain.Magnet, drain.Debris, drain.SmellsOfFuel) : null,
+            Level = record.Level,
+            Option = check.OptionalText("record.option", record.Option, 60),
+        };
+    }
+
+    private static ImmutableArray<MeterAmount> Meter(MeterKind kind, string field, string? text, Profile bike, FieldCheck check) =>
+        string.IsNullOrWhiteSpace(text) ? [] : [MeterAmount.From(check.Quantity(field, text, bike.UnitOf(kind), ReadingEndpoints.MostOf(kind)))];
+}

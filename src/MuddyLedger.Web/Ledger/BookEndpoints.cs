@@ -1,0 +1,165 @@
+using MuddyLedger.Core;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using NodaTime;
+
+namespace MuddyLedger.Web.Ledger;
+
+/// <summary>A month of the book with its totals; struck lines are listed and do not count.</summary>
+public sealed record BookMonth(string Month, IReadOnlyList<EntryAnswer> Entries, string Spent, int Minutes);
+
+public sealed record BookAnswer(IReadOnlyList<BookMonth> Months, int Total, string Spent, int Minutes, string Currency, IReadOnlyList<string> Kinds);
+
+/// <param name="Figures">The figures that change, by name, as typed.</param>
+public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
+
+public sealed record StrikeRequest(Guid Id, string? Reason);
+
+/// <summary>Closes a finding: what was done about it.</summary>
+public sealed record CloseFindingRequest(Guid Id, string? How);
+
+public sealed record NoteRequest(Guid Id, string? Date, string? Text);
+
+public static class BookEndpoints
+{
+    private const int MostEntries = 400;
+
+    public static void MapBook(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/book", BookAsync).Produces<BookAnswer>();
+        api.MapPost("/bikes/{bike:guid}/notes", NoteAsync).Produces<EntryAnswer>();
+        api.MapPost("/entries/{entry:guid}/correction", CorrectAsync).Produces<EntryAnswer>();
+        api.MapPost("/entries/{entry:guid}/strike", StrikeAsync).Produces<EntryAnswer>();
+        api.MapPost("/entries/{entry:guid}/close", CloseAsync).Produces<EntryAnswer>();
+    }
+
+    private static async Task<IResult> BookAsync(Guid? bike, string? kind, string? text, bool? struck, HttpContext http, ShedPictures pictures)
+    {
+        var all = await pictures.AllAsync(http.RequestAborted);
+        if (bike is not null && all.All(picture => picture.Bike.Id.Value != bike)) return Problems.NotFound("bike");
+        if (text?.Length > 100) return Problems.Refused("text", "is longer than 100 characters");
+        var settings = await pictures.SettingsAsync(http.RequestAborted);
+        var entries = all.Where(picture => bike is null || picture.Bike.Id.Value == bike)
+            .SelectMany(picture => picture.Ledger.All.Select(entry => (Entry: entry, Picture: picture)))
+            .Where(pair => kind is null || EntryAnswers.KindOf(pair.Entry.Body) == kind)
+            .Where(pair => struck != false || !pair.Picture.Ledger.Strikes.ContainsKey(pair.Entry.Id))
+            .OrderByDescending(pair => pair.Entry.Date).ThenByDescending(pair => pair.Entry.WrittenAt)
+            .Select(pair => (pair.Entry, pair.Picture, Answer: EntryAnswers.Of(pair.Entry, pair.Picture, settings)))
+            .Where(line => string.IsNullOrWhiteSpace(text) || Mentions(line.Answer, text.Trim()))
+            .ToList();
+        var months = entries.Take(MostEntries).GroupBy(line => line.Entry.Date.ToYearMonth()).Select(month =>
+        {
+            var (spent, minutes) = Totals(month.Select(line => (line.Entry, line.Picture)));
+            return new BookMonth(month.Key.ToString("uuuu-MM", null), [.. month.Select(line => line.Answer)], spent.ToString(), minutes);
+        });
+        var total = Totals(entries.Select(line => (line.Entry, line.Picture)));
+        return Results.Ok(new BookAnswer([.. months], entries.Count, total.Spent.ToString(), total.Minutes, settings.Currency,
+            [.. all.SelectMany(picture => picture.Ledger.All).Select(entry => EntryAnswers.KindOf(entry.Body)).Distinct().Order(StringComparer.Ordinal)]));
+    }
+
+    private static (Money Spent, int Minutes) Totals(IEnumerable<(LedgerEntry Entry, BikePicture Picture)> lines)
+    {
+        var standing = lines.Where(line => !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id)).Select(line => line.Entry.Body).ToList();
+        var spent = standing.OfType<CostPaid>().Select(cost => cost.Amount).Concat(standing.OfType<FuelBought>().Select(fuel => fuel.Price ?? Money.Of(0)))
+            .Aggregate(Money.Of(0), (sum, amount) => sum + amount);
+        return (spent, standing.OfType<JobFinished>().Sum(job => job.Minutes));
+    }
+
+    private static bool Mentions(EntryAnswer answer, string text) =>
+        answer.Figures.Any(figure => figure.Text?.Contains(text, StringComparison.OrdinalIgnoreCase) == true)
+        || answer.Reason?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
+        || answer.BikeName.Contains(text, StringComparison.OrdinalIgnoreCase)
+        || answer.Strike?.Reason.Contains(text, StringComparison.OrdinalIgnoreCase) == true;
+
+    private static async Task<IResult> NoteAsync(Guid bike, NoteRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    {
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        var check = new FieldCheck();
+        var id = new EntryId(check.Id("id", body.Id));
+        var date = check.Date("date", body.Date, picture.Today);
+        var text = check.Text("text", body.Text, 2000);
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At, pen.Device, new NoteWritten(text)));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted));
+    }
+
+    private static async Task<IResult> CorrectAsync(Guid entry, CorrectionRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    {
+        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        var check = new FieldCheck();
+        var id = new EntryId(check.Id("id", body.Id));
+        var reason = check.Text("reason", body.Reason, 300);
+        var date = body.Date is null ? was.Date : check.Date("date", body.Date, picture.Today);
+        var corrected = EntryFigures.Corrected(was.Body, body.Figures, picture.Profile, await pictures.SettingsAsync(http.RequestAborted), check);
+        if (!check.Failed && corrected == was.Body && date == was.Date) check.Refuse("figures", "are the same as before: nothing to correct");
+        if (check.Failed) return check.Problem();
+
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (picture.Ledger.Strikes.ContainsKey(was.Id)) return Task.FromResult<IResult?>(Problems.Refused(null, "This line is struck already. Correct the line that stands in its place."));
+                if (corrected is MeterRead read && MeterRefusal(read, was, date, picture) is { } words)
+                    return Task.FromResult<IResult?>(Problems.Refused("figures.reading", words));
+                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
+                writer.AddEntry(new LedgerEntry(id, was.Bike, date, pen.At, pen.Device, corrected, was.Run, was.Id, reason));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted));
+    }
+
+    private static async Task<IResult> StrikeAsync(Guid entry, StrikeRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    {
+        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        var check = new FieldCheck();
+        check.Id("id", body.Id);
+        var reason = check.Text("reason", body.Reason, 300);
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (picture.Ledger.Strikes.ContainsKey(was.Id)) return Task.FromResult<IResult?>(Problems.Refused(null, "This line is struck already."));
+                if (was.Body is JobFinished) return Task.FromResult<IResult?>(Problems.Refused(null, "A finished job is struck as a whole: undo its finish."));
+                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, was.Id.Value, http.RequestAborted));
+    }
+
+    private static async Task<IResult> CloseAsync(Guid entry, CloseFindingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    {
+        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        var check = new FieldCheck();
+        var id = new EntryId(check.Id("id", body.Id));
+        var how = check.Text("how", body.How, 500);
+        if (was.Body is not FindingOpened) check.Refuse("entry", "is not a finding");
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (Findings.Open(picture.Ledger).All(open => open.Entry.Id != was.Id)) return Task.FromResult<IResult?>(Problems.Refused(null, "This finding is closed already."));
+                writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how)));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted));
+    }
+
+    /// <summary>A corrected reading must fit among the others as a new one must.</summary>
+    private static string? MeterRefusal(MeterRead read, LedgerEntry was, LocalDate date, BikePicture picture) =>
+        picture.Meters.ByKind.TryGetValue(read.Display.Kind, out var meter)
+            ? meter.History.Refuse(date, read.Display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today, instead: was.Id)
+            : null;
+
+    private static async Task<(LedgerEntry? Entry, BikePicture? Picture)> FindAsync(Guid entry, ShedPictures pictures, CancellationToken cancel)
+    {
+        var picture = (await pictures.AllAsync(cancel)).FirstOrDefault(one => one.Ledger.All.Any(line => line.Id.Value == entry));
+        return (picture?.Ledger.All.First(line => line.Id.Value == entry), picture);
+    }
+}

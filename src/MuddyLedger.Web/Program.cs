@@ -1,0 +1,61 @@
+using System.CommandLine;
+using MuddyLedger.Content;
+using MuddyLedger.Web.Hosting;
+using NodaTime;
+using NodaTime.Text;
+
+// The build runs this program once to write down its API: nothing is read or kept then.
+if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
+{
+    await ShedServer.DescribeAsync();
+    return 0;
+}
+
+var data = new Option<DirectoryInfo>("--data") { Description = "Where the shed is kept.", DefaultValueFactory = _ => new(DefaultFolder()) };
+var port = new Option<int>("--port") { Description = "Port on the loopback address.", DefaultValueFactory = _ => 5210 };
+var content = new Option<DirectoryInfo>("--content") { Description = "Schedules, jobs and sets.", DefaultValueFactory = _ => new(Path.Combine(AppContext.BaseDirectory, "content")) };
+var today = new Option<string?>("--today") { Description = "Take this for today: 2026-04-18, or 2026-04-18T10:20." };
+var demo = new Option<bool>("--demo") { Description = "Fill an empty folder with the Fallow Tarn shed." };
+var command = new RootCommand("Muddy Ledger: servicing, work and records for dirt and road bikes.") { data, port, content, today, demo };
+
+command.SetAction(async (arguments, cancel) =>
+{
+    var zone = DateTimeZoneProviders.Tzdb.GetSystemDefault();
+    if (ReadClock(arguments.GetValue(today), zone) is not { } clock) return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20.");
+    var options = new ShedOptions(arguments.GetValue(data)!.FullName, arguments.GetValue(content)!.FullName, arguments.GetValue(port), clock, zone, arguments.GetValue(demo));
+    try
+    {
+        await using var server = await ShedServer.StartAsync(options, cancel);
+        Console.WriteLine($"Muddy Ledger is at {server.Address}  (data in {options.Folder}; Ctrl+C stops it)");
+        await server.StoppedAsync();
+        return 0;
+    }
+    catch (ContentException broken)
+    {
+        return Fail($"A content file cannot be used. {broken.Message}");
+    }
+    catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
+    {
+        return Fail(refused.Message);
+    }
+});
+
+return await command.Parse(args).InvokeAsync();
+
+static string DefaultFolder() => Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create), "muddy-ledger");
+
+static int Fail(string words)
+{
+    Console.Error.WriteLine(words);
+    return 1;
+}
+
+static IClock? ReadClock(string? text, DateTimeZone zone)
+{
+    if (text is null) return SystemClock.Instance;
+    if (LocalDatePattern.Iso.Parse(text) is { Success: true } day)
+        return SetClock.To(day.Value.At(SystemClock.Instance.GetCurrentInstant().InZone(zone).TimeOfDay), SystemClock.Instance, zone);
+    return LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } moment
+        ? SetClock.To(moment.Value, SystemClock.Instance, zone)
+        : null;
+}

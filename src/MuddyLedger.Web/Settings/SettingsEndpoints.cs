@@ -1,0 +1,73 @@
+using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+
+namespace MuddyLedger.Web.Settings;
+
+/// <summary>How this owner wants things shown. Meters keep the unit of their own dash.</summary>
+public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, int Version)
+{
+    public static readonly OwnerSettings Default = new(Unit.Litre, Unit.NewtonMetre, "EUR", 0);
+
+    public static async Task<OwnerSettings> LoadAsync(ShedContext context, CancellationToken cancel) =>
+        await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) is { } row
+            ? new(Unit.Find(row.VolumeUnit) ?? Unit.Litre, Unit.Find(row.TorqueUnit) ?? Unit.NewtonMetre, row.Currency, row.Version)
+            : Default;
+}
+
+public sealed record SettingsAnswer(string VolumeUnit, string TorqueUnit, string Currency, IReadOnlyList<string> VolumeUnits, IReadOnlyList<string> TorqueUnits, int Version) : IVersioned;
+
+public sealed record SettingsChange(string? VolumeUnit, string? TorqueUnit, string? Currency);
+
+/// <summary>What was understood of a typed quantity, for the line under its field.</summary>
+public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? Refusal);
+
+public static class SettingsEndpoints
+{
+    private static readonly Unit[] VolumeUnits = [Unit.Litre, Unit.Millilitre, Unit.UsQuart, Unit.ImperialPint];
+    private static readonly Unit[] TorqueUnits = [Unit.NewtonMetre, Unit.PoundFoot, Unit.PoundInch];
+
+    public static void MapSettings(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/settings", async (HttpContext http, ShedContext context) => Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted))))
+            .Produces<SettingsAnswer>();
+        api.MapPut("/settings", ChangeAsync).Produces<SettingsAnswer>();
+        api.MapGet("/units/read", Read).Produces<QuantityRead>();
+    }
+
+    private static async Task<IResult> ChangeAsync(HttpContext http, SettingsChange change, ShedContext context)
+    {
+        var check = new FieldCheck();
+        var volume = Chosen(check, "volumeUnit", change.VolumeUnit, VolumeUnits);
+        var torque = Chosen(check, "torqueUnit", change.TorqueUnit, TorqueUnits);
+        var currency = check.Text("currency", change.Currency, 3);
+        if (currency.Length != 3 || !currency.All(char.IsAsciiLetterUpper)) check.Refuse("currency", "must be a currency's three capital letters, such as EUR");
+        if (check.Failed) return check.Problem();
+        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
+
+        var row = await context.Settings.SingleOrDefaultAsync(http.RequestAborted);
+        if ((row?.Version ?? 0) != version) return Problems.Stale(AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)));
+        if (row is null) context.Settings.Add(row = new SettingsRow { Id = 1, VolumeUnit = "", TorqueUnit = "", Currency = "" });
+        (row.VolumeUnit, row.TorqueUnit, row.Currency, row.Version) = (volume.Symbol, torque.Symbol, currency, version + 1);
+        await context.SaveChangesAsync(http.RequestAborted);
+        return Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)));
+    }
+
+    private static IResult Read(string text, string unit)
+    {
+        if (Unit.Find(unit) is not { } bare) return Problems.Refused("unit", "is not known here");
+        var read = QuantityText.Read(text, bare, decimal.MaxValue / 1e6m);
+        return Results.Ok(read.IsRefused ? new QuantityRead(null, null, read.Refusal) : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null));
+    }
+
+    private static Unit Chosen(FieldCheck check, string field, string? symbol, Unit[] among)
+    {
+        var chosen = among.FirstOrDefault(unit => unit.Symbol == symbol);
+        if (chosen is null) check.Refuse(field, $"must be one of {string.Join(", ", among.Select(unit => unit.Symbol))}");
+        return chosen ?? among[0];
+    }
+
+    private static SettingsAnswer AnswerOf(OwnerSettings settings) => new(
+        settings.Volume.Symbol, settings.Torque.Symbol, settings.Currency, [.. VolumeUnits.Select(unit => unit.Symbol)], [.. TorqueUnits.Select(unit => unit.Symbol)], settings.Version);
+}

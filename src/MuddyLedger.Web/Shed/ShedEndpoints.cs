@@ -1,0 +1,55 @@
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Servicing;
+using NodaTime;
+
+namespace MuddyLedger.Web.Shed;
+
+/// <summary>A bike as a tag on the rail.</summary>
+/// <param name="Overdue">How many tasks are overdue or due.</param>
+/// <param name="GateShut">The first gate that is shut, if one is.</param>
+public sealed record TagAnswer(Guid Id, string Nickname, string Model, int Overdue, int ComingUp, int Unknown, Gate? GateShut, bool JobRunning, IReadOnlyList<MeterAnswer> Meters);
+
+public sealed record DueAnswer(Guid Bike, string BikeName, TaskAnswer Task);
+
+public sealed record WasteAnswer(string Kind, Shown Volume);
+
+/// <summary>Everything that asks for the owner today, over all bikes.</summary>
+/// <param name="Due">Overdue, due and coming up, the most pressing first.</param>
+/// <param name="Ahead">What is likely to fall due inside the horizon, for the season strip; by bike and date.</param>
+public sealed record ShedAnswer(
+    LocalDate Today, LocalDate Horizon, IReadOnlyList<TagAnswer> Bikes, IReadOnlyList<DueAnswer> Due, IReadOnlyList<DueAnswer> Ahead,
+    IReadOnlyList<RunningAnswer> Running, IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<WasteAnswer> Waste);
+
+public static class ShedEndpoints
+{
+    public static void MapShed(this IEndpointRouteBuilder api) => api.MapGet("/shed", GetAsync).Produces<ShedAnswer>();
+
+    private static async Task<IResult> GetAsync(HttpContext http, ShedPictures pictures)
+    {
+        var all = await pictures.AllAsync(http.RequestAborted);
+        var settings = await pictures.SettingsAsync(http.RequestAborted);
+        var today = pictures.Today;
+        var horizon = today.PlusDays(LifeLeft.HorizonDays);
+        var tasks = all.SelectMany(picture => picture.Tasks.Select(standing => new DueAnswer(picture.Bike.Id.Value, picture.Profile.Nickname, TaskAnswer.Of(standing, picture.Profile)))).ToList();
+        return Results.Ok(new ShedAnswer(today, horizon,
+            [.. all.Select(TagOf)],
+            [.. tasks.Where(due => due.Task.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
+                .OrderBy(due => due.Task.State).ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue).ThenBy(due => due.Task.Share)],
+            [.. tasks.Where(due => due.Task.LikelyDue <= horizon && due.Task.State != LifeState.Unknown).OrderBy(due => due.Task.LikelyDue)],
+            [.. all.SelectMany(BikeAnswers.RunningOf)],
+            [.. all.SelectMany(BikeAnswers.FindingsOf).OrderByDescending(finding => finding.Severity).ThenBy(finding => finding.Since)],
+            [.. Waste.ToHandIn(all.Select(picture => picture.Ledger)).Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings)))]));
+    }
+
+    private static TagAnswer TagOf(BikePicture picture)
+    {
+        int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
+        return new(picture.Bike.Id.Value, picture.Profile.Nickname, picture.Profile.Model, Count(LifeState.Overdue, LifeState.Due), Count(LifeState.ComingUp), Count(LifeState.Unknown),
+            picture.GatesShut.IsEmpty ? null : picture.GatesShut[0].Gate, !picture.Running.IsEmpty,
+            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => BikeAnswers.MeterOf(pair.Key, pair.Value.History, pair.Value.Rate, picture))]);
+    }
+}
