@@ -43,8 +43,8 @@ internal static class ScheduleFile
 
     private static Limit ReadLimit(YamlMap map)
     {
-        Limit limit = map.Has("every")
-            ? new UseLimit(MeterAmount.From(map.Quantity("every", Dimension.Distance, Dimension.EngineHours)), map.Provenance())
+        Limit limit = map.Has("every") && map.Quantity("every", Dimension.Distance, Dimension.EngineHours) is var every
+            ? new UseLimit(MeterAmount.From(every), map.Provenance(), every.Unit)
             : new CalendarLimit(map.Whole("months", 1, 240), map.Provenance());
         map.RefuseTheRest();
         return limit;

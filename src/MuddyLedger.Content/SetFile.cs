@@ -15,7 +15,10 @@ internal static class SetFile
         var meters = root.Map("meters");
         var profile = new Profile
         {
-            Nickname = "", Make = "", Model = "", Year = 0,
+            Nickname = "",
+            Make = "",
+            Model = "",
+            Year = 0,
             Use = root.Word<BikeUse>("use"),
             Stroke = engine.Word<Stroke>("stroke"),
             DisplacementCc = engine.Whole("displacement-cc", 20, 3000),

@@ -46,8 +46,15 @@ public sealed class ShedWriter(ShedContext context)
 
     public void AddEntry(LedgerEntry entry) => context.Entries.Add(new EntryRow
     {
-        Id = entry.Id.Value, BikeId = entry.Bike.Value, Date = entry.Date, WrittenAt = entry.WrittenAt, Device = entry.Device,
-        Body = CoreJson.Write(entry.Body), RunId = entry.Run?.Value, CorrectsId = entry.Corrects?.Value, Reason = entry.Reason,
+        Id = entry.Id.Value,
+        BikeId = entry.Bike.Value,
+        Date = entry.Date,
+        WrittenAt = entry.WrittenAt,
+        Device = entry.Device,
+        Body = CoreJson.Write(entry.Body),
+        RunId = entry.Run?.Value,
+        CorrectsId = entry.Corrects?.Value,
+        Reason = entry.Reason,
     });
 
     public void AddStrike(Strike strike) =>
@@ -64,14 +71,25 @@ public sealed class ShedWriter(ShedContext context)
     {
         context.Runs.Add(new RunRow
         {
-            Id = run.Id.Value, BikeId = run.Bike.Value, Job = CoreJson.Write(run.Job), StartedAt = run.Started, Status = run.Status, Version = run.Version, EndedAt = run.Ended,
+            Id = run.Id.Value,
+            BikeId = run.Bike.Value,
+            Job = CoreJson.Write(run.Job),
+            StartedAt = run.Started,
+            Status = run.Status,
+            Version = run.Version,
+            EndedAt = run.Ended,
         });
         context.RunEvents.AddRange(run.Events.Select((act, at) => RowOf(run, act, at + 1)));
     }
 
     private static RunEventRow RowOf(StoredRun run, RunEvent act, int sequence) => new()
     {
-        Id = act.Id, RunId = run.Id.Value, Sequence = sequence, At = act.At, Device = act.Device, Act = CoreJson.Write(act.Act),
+        Id = act.Id,
+        RunId = run.Id.Value,
+        Sequence = sequence,
+        At = act.At,
+        Device = act.Device,
+        Act = CoreJson.Write(act.Act),
     };
 
     public void EndRun(StoredRun run, RunStatus status, Instant? at)

@@ -34,7 +34,7 @@ public static class RunRules
         return hold is null ? null : $"waits for the hold point \"{hold.Step.Title}\"";
     }
 
-    /// <summary>The gates that a run in progress keeps shut: what it has drained, and the hold points still ahead once something is apart.</summary>
+    /// <summary>The gates that a run in progress keeps shut: what it has drained, and the next hold point of each gate once something is apart.</summary>
     public static IEnumerable<GateShut> GatesShut(JobPlan plan, RunState state, RunId run)
     {
         foreach (var drain in plan.Steps.Where(planned => planned.Step.Kind == StepKind.Drain && state.Step(planned.Step.Id).Mark == StepMark.Done))
@@ -45,7 +45,7 @@ public static class RunRules
         }
 
         var takenApart = plan.Steps.Any(planned => (planned.Step.Kind == StepKind.Drain || !planned.Step.Tray.IsEmpty) && state.Step(planned.Step.Id).Mark == StepMark.Done);
-        foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && takenApart && state.Step(planned.Step.Id).Mark != StepMark.Done))
+        foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && takenApart && state.Step(planned.Step.Id).Mark != StepMark.Done).DistinctBy(planned => planned.Step.Hold))
             yield return new(hold.Step.Hold!.Value, $"Not passed yet: {hold.Step.Title}", Run: run);
     }
 

@@ -50,7 +50,8 @@ public sealed record RunState(
         {
             StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null)).Did(job.Steps.First(step => step.Id == done.Step), done.Record),
             StepNotSound bad => next.Answered(bad.Step, new(StepMark.NotSound, @event.At, StepRecord.Nothing, null))
-                with { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding)) },
+                with
+            { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding)) },
             StepSkipped skip => next.Answered(skip.Step, new(StepMark.Skipped, @event.At, StepRecord.Nothing, skip.Reason)),
             StepReopened again => next.Undid(job, job.Steps.First(step => step.Id == again.Step)),
             TimerStarted timer => next with { Timers = Timers.SetItem(timer.Step, new(timer.Step, @event.At, @event.At + Duration.FromMinutes(timer.Minutes))) },

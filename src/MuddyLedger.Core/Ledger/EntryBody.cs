@@ -66,9 +66,9 @@ public sealed record FindingOpened(string Title, FindingSeverity Severity, strin
 
 public sealed record FindingClosed(EntryId Finding, string How) : EntryBody;
 
-public sealed record WasteHeld(string Kind, Volume Volume) : EntryBody;
+public sealed record WasteHeld(string Waste, Volume Volume) : EntryBody;
 
-public sealed record WasteHandedIn(string Kind, Volume Volume, string Where) : EntryBody;
+public sealed record WasteHandedIn(string Waste, Volume Volume, string Where) : EntryBody;
 
 public sealed record CostPaid(string For, Money Amount) : EntryBody;
 

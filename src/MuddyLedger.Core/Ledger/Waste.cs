@@ -12,8 +12,8 @@ public static class Waste
         var held = new SortedDictionary<string, decimal>(StringComparer.Ordinal);
         foreach (var ledger in ledgers)
         {
-            foreach (var (_, waste) in ledger.Each<WasteHeld>()) held[waste.Kind] = held.GetValueOrDefault(waste.Kind) + waste.Volume.Litres;
-            foreach (var (_, waste) in ledger.Each<WasteHandedIn>()) held[waste.Kind] = held.GetValueOrDefault(waste.Kind) - waste.Volume.Litres;
+            foreach (var (_, waste) in ledger.Each<WasteHeld>()) held[waste.Waste] = held.GetValueOrDefault(waste.Waste) + waste.Volume.Litres;
+            foreach (var (_, waste) in ledger.Each<WasteHandedIn>()) held[waste.Waste] = held.GetValueOrDefault(waste.Waste) - waste.Volume.Litres;
         }
 
         return [.. held.Where(pair => pair.Value > 0).Select(pair => (pair.Key, Volume.FromLitres(pair.Value)))];

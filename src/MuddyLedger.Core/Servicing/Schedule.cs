@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Servicing;
 
@@ -8,7 +9,8 @@ namespace MuddyLedger.Core.Servicing;
 public abstract record Limit(Provenance Provenance);
 
 /// <summary>Distance or engine hours.</summary>
-public sealed record UseLimit(MeterAmount Amount, Provenance Provenance) : Limit(Provenance);
+/// <param name="StatedIn">The unit in which the source states it.</param>
+public sealed record UseLimit(MeterAmount Amount, Provenance Provenance, Unit StatedIn) : Limit(Provenance);
 
 /// <param name="Months">1 to 240.</param>
 public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Provenance);

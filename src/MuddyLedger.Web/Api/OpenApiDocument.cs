@@ -26,6 +26,10 @@ internal static class OpenApiDocument
                 schema.Required?.Clear();
             }
 
+            // The element of a list comes through without a schema of its own where its type is written as text.
+            if (schema.Type?.HasFlag(JsonSchemaType.Array) == true && (type.GenericTypeArguments is [var element] ? element : null) == typeof(Instant))
+                schema.Items = new OpenApiSchema { Type = JsonSchemaType.String, Format = "date-time" };
+
             return Task.CompletedTask;
         });
     }

@@ -48,7 +48,7 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
 
     private static string DeviceOf(HttpContext http)
     {
-        var named = new string([.. http.Request.Headers["Device"].ToString().Where(letter => !char.IsControl(letter)).Take(40)]).Trim();
+        var named = new string([.. Uri.UnescapeDataString(http.Request.Headers["Device"].ToString()).Where(letter => !char.IsControl(letter)).Take(40)]).Trim();
         return named.Length > 0 ? named : "unnamed device";
     }
 }

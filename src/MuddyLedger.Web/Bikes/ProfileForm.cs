@@ -35,14 +35,37 @@ public sealed record ProfileForm(
     {
         var profile = new Profile
         {
-            Nickname = Nickname?.Trim() ?? "", Make = Make?.Trim() ?? "", Model = Model?.Trim() ?? "", Year = Year,
-            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40), Registration = check.OptionalText("registration", Registration, 20), Title = Title, Use = Use,
-            Stroke = Stroke, DisplacementCc = DisplacementCc, Cylinders = Cylinders, Cooling = Cooling, Starting = Starting, Lubrication = Lubrication,
-            GearboxOil = GearboxOil, OilFilter = OilFilter, BodyworkOverOil = BodyworkOverOil, OilPressureLight = OilPressureLight, Valves = Valves, Fuel = Fuel,
-            Battery = Battery, FinalDrive = FinalDrive, FrontBrake = FrontBrake, RearBrake = RearBrake, Clutch = Clutch,
-            Odometer = Odometer is { } unit ? new Odometer(unit, OdometerDigits) : null, HourMeter = HourMeter, StatedUsePerYear = StatedUse(check),
+            Nickname = Nickname?.Trim() ?? "",
+            Make = Make?.Trim() ?? "",
+            Model = Model?.Trim() ?? "",
+            Year = Year,
+            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
+            Registration = check.OptionalText("registration", Registration, 20),
+            Title = Title,
+            Use = Use,
+            Stroke = Stroke,
+            DisplacementCc = DisplacementCc,
+            Cylinders = Cylinders,
+            Cooling = Cooling,
+            Starting = Starting,
+            Lubrication = Lubrication,
+            GearboxOil = GearboxOil,
+            OilFilter = OilFilter,
+            BodyworkOverOil = BodyworkOverOil,
+            OilPressureLight = OilPressureLight,
+            Valves = Valves,
+            Fuel = Fuel,
+            Battery = Battery,
+            FinalDrive = FinalDrive,
+            FrontBrake = FrontBrake,
+            RearBrake = RearBrake,
+            Clutch = Clutch,
+            Odometer = Odometer is { } unit ? new Odometer(unit, OdometerDigits) : null,
+            HourMeter = HourMeter,
+            StatedUsePerYear = StatedUse(check),
             Severities = Severities.IsDefault ? [] : [.. Severities.Distinct()],
-            Reservoirs = ReadReservoirs(check, settings), Torques = ReadTorques(check, settings),
+            Reservoirs = ReadReservoirs(check, settings),
+            Torques = ReadTorques(check, settings),
         };
         check.Refuse(ProfileCheck.Of(profile, thisYear));
         return profile;
@@ -83,7 +106,10 @@ public sealed record ProfileForm(
                 DryFill = check.OptionalVolume($"{at}.dryFill", form.DryFill, settings.Volume),
                 DrainOnly = check.OptionalVolume($"{at}.drainOnly", form.DrainOnly, settings.Volume),
                 DrainAndFilter = check.OptionalVolume($"{at}.drainAndFilter", form.DrainAndFilter, settings.Volume),
-                Level = form.Level, Stance = form.Stance, ReadAt = form.ReadAt, WaitMinutes = form.WaitMinutes,
+                Level = form.Level,
+                Stance = form.Stance,
+                ReadAt = form.ReadAt,
+                WaitMinutes = form.WaitMinutes,
             };
         }
 

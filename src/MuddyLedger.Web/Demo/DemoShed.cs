@@ -33,7 +33,13 @@ internal static class DemoShed
 
     private static Profile HeronProfile(Profile set) => set with
     {
-        Nickname = "Heron", Make = "Brackwater", Model = "Heron 280", Year = 2019, DisplacementCc = 280, Title = TitleStatus.RoadTitle, FrameNumber = "BWH280-0417",
+        Nickname = "Heron",
+        Make = "Brackwater",
+        Model = "Heron 280",
+        Year = 2019,
+        DisplacementCc = 280,
+        Title = TitleStatus.RoadTitle,
+        FrameNumber = "BWH280-0417",
         Severities = [Severity.Grit],
         Reservoirs = set.Reservoirs
             .SetItem(ReservoirId.Gearbox, set.Reservoirs[ReservoirId.Gearbox] with { DrainOnly = Litres(0.7m), DryFill = Litres(0.75m) })
@@ -43,7 +49,12 @@ internal static class DemoShed
 
     private static Profile ScreeProfile(Profile set) => set with
     {
-        Nickname = "Scree", Make = "Fellhound", Model = "Scree 250", Year = 2017, Title = TitleStatus.OffRoadOnly, FrameNumber = "FHS250-1188",
+        Nickname = "Scree",
+        Make = "Fellhound",
+        Model = "Scree 250",
+        Year = 2017,
+        Title = TitleStatus.OffRoadOnly,
+        FrameNumber = "FHS250-1188",
         Severities = [Severity.Grit],
         Reservoirs = set.Reservoirs
             .SetItem(ReservoirId.Engine, set.Reservoirs[ReservoirId.Engine] with { DryFill = Litres(0.95m), DrainOnly = Litres(0.8m), DrainAndFilter = Litres(0.85m) })
@@ -53,12 +64,22 @@ internal static class DemoShed
 
     private static Profile DrumlinProfile(Profile set) => set with
     {
-        Nickname = "Causeway", Make = "Drumlin", Model = "Causeway 730", Year = 2014, DisplacementCc = 730, Title = TitleStatus.RoadTitle, Registration = "FT 14 DRC",
-        FrameNumber = "DRC730-20933", BodyworkOverOil = true,
+        Nickname = "Causeway",
+        Make = "Drumlin",
+        Model = "Causeway 730",
+        Year = 2014,
+        DisplacementCc = 730,
+        Title = TitleStatus.RoadTitle,
+        Registration = "FT 14 DRC",
+        FrameNumber = "DRC730-20933",
+        BodyworkOverOil = true,
         Reservoirs = set.Reservoirs
             .SetItem(ReservoirId.Engine, set.Reservoirs[ReservoirId.Engine] with
             {
-                DryFill = Litres(3.0m), DrainOnly = Litres(2.4m), DrainAndFilter = Litres(2.6m), Provenance = new(Core.ProvenanceKind.Manual, "p. 2-11"),
+                DryFill = Litres(3.0m),
+                DrainOnly = Litres(2.4m),
+                DrainAndFilter = Litres(2.6m),
+                Provenance = new(Core.ProvenanceKind.Manual, "p. 2-11"),
             })
             .SetItem(ReservoirId.Fuel, new ReservoirSpec { Grade = "95 or better", DryFill = Litres(17) })
             .SetItem(ReservoirId.Coolant, new ReservoirSpec { Grade = "ethylene glycol, silicate free, 50%", DryFill = Litres(1.9m) }),

@@ -16,7 +16,7 @@ public static class FrontEnd
 
     public static void MapFrontEnd(this WebApplication app) => app.MapFallback(async context =>
     {
-        var page = app.Environment.WebRootFileProvider.GetFileInfo("page.html");
+        var page = app.Environment.WebRootFileProvider.GetFileInfo("index.html");
         if (!HttpMethods.IsGet(context.Request.Method) || Path.HasExtension(context.Request.Path) || !page.Exists)
         {
             await Problems.NotFound("page").ExecuteAsync(context);

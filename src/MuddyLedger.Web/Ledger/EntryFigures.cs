@@ -52,8 +52,8 @@ public static class EntryFigures
             .. found.CostGuess is { } guess ? [Money("costGuess", guess)] : Array.Empty<Figure>(),
         ],
         FindingClosed closed => [Text("how", closed.How)],
-        WasteHeld waste => [Text("waste", waste.Kind) with { Editable = null }, Volume("volume", waste.Volume, settings)],
-        WasteHandedIn waste => [Text("waste", waste.Kind) with { Editable = null }, Volume("volume", waste.Volume, settings), Text("where", waste.Where)],
+        WasteHeld waste => [Text("waste", waste.Waste) with { Editable = null }, Volume("volume", waste.Volume, settings)],
+        WasteHandedIn waste => [Text("waste", waste.Waste) with { Editable = null }, Volume("volume", waste.Volume, settings), Text("where", waste.Where)],
         CostPaid cost => [Text("for", cost.For), Money("amount", cost.Amount)],
         JobFinished job =>
         [
@@ -104,7 +104,9 @@ public static class EntryFigures
             PartRemoved part => part with { Part = Text("part", part.Part), Reason = Text("why", part.Reason) },
             FindingOpened found => found with
             {
-                Title = Text("title", found.Title), Detail = MaybeText("detail", found.Detail), CostGuess = found.CostGuess is { } guess ? Money("costGuess", guess) : null,
+                Title = Text("title", found.Title),
+                Detail = MaybeText("detail", found.Detail),
+                CostGuess = found.CostGuess is { } guess ? Money("costGuess", guess) : null,
             },
             FindingClosed closed => closed with { How = Text("how", closed.How) },
             WasteHeld waste => waste with { Volume = Volume("volume", waste.Volume) },

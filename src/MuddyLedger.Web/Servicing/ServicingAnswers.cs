@@ -9,7 +9,8 @@ namespace MuddyLedger.Web.Servicing;
 
 public enum LimitForm { Use, Calendar }
 
-/// <param name="Amount">A use limit as it counts for this bike; <paramref name="Stated"/> is what it was before severe use shortened it.</param>
+/// <param name="Amount">A use limit as it counts for this bike.</param>
+/// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another.</param>
 public sealed record LimitAnswer(
     LimitForm Form, Shown? Amount, Shown? Stated, int? Months, decimal? Share, Shown? Left, int? DaysLeft, LocalDate? LikelyDue,
     bool Governing, bool Estimated, ShownProvenance Provenance);
@@ -51,7 +52,7 @@ public sealed record TaskAnswer(
     private static LimitAnswer LimitOf(LimitLeft left, bool governing, Profile bike) => new(
         left.Limit is UseLimit ? LimitForm.Use : LimitForm.Calendar,
         left.Effective is { } effective ? Shown.Of(effective, bike) : null,
-        left.Limit is UseLimit use && left.Effective != use.Amount ? Shown.Of(use.Amount, bike) : null,
+        left.Limit is UseLimit use ? StatedOf(use, left.Effective!.Value, bike) : null,
         (left.Limit as CalendarLimit)?.Months, Round(left.Share), left.UseLeft is { } rest ? Shown.Of(rest, bike) : null, left.DaysLeft, left.LikelyDue,
         governing, left.Estimated, ShownProvenance.Of(left.Limit.Provenance));
 
@@ -59,31 +60,47 @@ public sealed record TaskAnswer(
     {
         LastDone done => new(BecauseKind.LastDone)
         {
-            Date = done.Entry.Date, Evidence = done.Evidence, Entry = done.Entry.Id.Value,
-            Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null, Estimated = done.Meter?.Estimated ?? false,
+            Date = done.Entry.Date,
+            Evidence = done.Evidence,
+            Entry = done.Entry.Id.Value,
+            Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
+            Estimated = done.Meter?.Estimated ?? false,
         },
         NoHistory => new(BecauseKind.NoHistory),
         OnlyClaimed claim => new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value },
         LimitFrom from => new(BecauseKind.Limit)
         {
             Amount = from.Limit is UseLimit use ? Shown.Of(use.Amount * from.Factor, bike) : null,
-            Stated = from.Limit is UseLimit whole && from.Factor != 1 ? Shown.Of(whole.Amount, bike) : null,
-            Months = (from.Limit as CalendarLimit)?.Months, Provenance = ShownProvenance.Of(from.Limit.Provenance),
+            Stated = from.Limit is UseLimit whole ? StatedOf(whole, whole.Amount * from.Factor, bike) : null,
+            Months = (from.Limit as CalendarLimit)?.Months,
+            Provenance = ShownProvenance.Of(from.Limit.Provenance),
             Severities = [.. from.Severities.Select(severity => new SeverityAnswer(severity.Severity, severity.Factor, ShownProvenance.Of(severity.Provenance)))],
         },
         MeterToday today => new(BecauseKind.MeterToday)
         {
-            Meter = today.Kind, Amount = Shown.Of(today.Meter.Lifetime, bike), Estimated = today.Meter.Estimated, Date = today.LastReading.Date, Entry = today.LastReading.Entry.Value,
+            Meter = today.Kind,
+            Amount = Shown.Of(today.Meter.Lifetime, bike),
+            Estimated = today.Meter.Estimated,
+            Date = today.LastReading.Date,
+            Entry = today.LastReading.Entry.Value,
         },
         RateUsed { Rate.Readings: 0 } stated => new(BecauseKind.RateStated) { Meter = stated.Kind, Amount = Shown.Of(stated.Rate.PerDay * 7, bike) },
         RateUsed used => new(BecauseKind.Rate)
         {
-            Meter = used.Kind, Amount = Shown.Of(used.Rate.PerDay * 7, bike), Date = used.Rate.From, Until = used.Rate.To, Count = used.Rate.Readings,
+            Meter = used.Kind,
+            Amount = Shown.Of(used.Rate.PerDay * 7, bike),
+            Date = used.Rate.From,
+            Until = used.Rate.To,
+            Count = used.Rate.Readings,
         },
         RateUnknown unknown => new(BecauseKind.RateUnknown) { Meter = unknown.Kind },
         MeterUnknown unknown => new(BecauseKind.MeterUnknown) { Meter = unknown.Kind },
         _ => throw new InvalidOperationException($"No answer for {because.GetType().Name}."),
     };
+
+    /// <summary>The limit as its source states it, where this bike's own figure differs in amount or unit.</summary>
+    private static Shown? StatedOf(UseLimit limit, MeterAmount effective, Profile bike) =>
+        effective == limit.Amount && limit.StatedIn == bike.UnitOf(limit.Amount.Kind) ? null : Shown.Of(limit.Amount.In(limit.StatedIn));
 
     private static decimal? Round(decimal? share) => share is { } value ? Math.Round(value, 3) : null;
 }

@@ -1324,7 +1324,7 @@ export interface components {
             lastTouched: components["schemas"]["Instant"];
             /** Format: int32 */
             onTray: number;
-            timersEnd: unknown[];
+            timersEnd: string[];
         };
         SetAnswer: {
             id: string;

@@ -1,0 +1,60 @@
+# Muddy Ledger. `make demo` shows it, `make run` is your own shed, `make test` proves it.
+SHELL := /bin/bash
+.ONESHELL:
+.SHELLFLAGS := -euo pipefail -c
+export DOTNET_CLI_TELEMETRY_OPTOUT := 1
+export DOTNET_NOLOGO := 1
+
+PORT ?= 5210
+DATA ?= $(HOME)/.local/share/muddy-ledger
+SERVER := src/MuddyLedger.Web/bin/Release/net10.0/MuddyLedger.Web.dll
+TODAY ?=
+
+.PHONY: build demo run dev test format lint api shots clean
+
+node_modules/.installed: package-lock.json package.json web/package.json tests/e2e/package.json
+	npm ci --no-audit --no-fund
+	touch $@
+
+build: node_modules/.installed
+	npm run build --workspace web
+	dotnet restore --locked-mode
+	dotnet build src/MuddyLedger.Web --no-restore -c Release -v quiet
+
+demo: build
+	rm -rf .demo
+	dotnet $(SERVER) --data .demo --port $(PORT) --demo $(if $(TODAY),--today $(TODAY))
+
+run: build
+	dotnet $(SERVER) --data "$(DATA)" --port $(PORT)
+
+# The server on 5210 with demo data, the pages on 5211, both rebuilt as you type.
+dev: node_modules/.installed
+	trap 'kill 0' EXIT
+	dotnet watch --project src/MuddyLedger.Web --non-interactive -- --data .demo --demo &
+	npm run dev --workspace web
+
+api: node_modules/.installed
+	dotnet build src/MuddyLedger.Web -v quiet
+	npm run api --workspace web
+
+format: node_modules/.installed
+	dotnet format --no-restore
+	npm run format --workspace web
+	npm run format --workspace tests/e2e
+
+lint: node_modules/.installed
+	dotnet format --verify-no-changes --no-restore
+	npm run lint --workspace web
+	npm run lint --workspace tests/e2e
+
+test: node_modules/.installed
+	bash scripts/chromium.sh
+	node scripts/test.mjs
+
+shots: build
+	bash scripts/chromium.sh
+	npm run shots --workspace tests/e2e
+
+clean:
+	git clean -fdX -e node_modules

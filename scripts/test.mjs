@@ -1,0 +1,70 @@
+// Runs everything that must pass, in the order in which a failure is cheapest to find, and ends with one line of counts.
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+
+const results = '.results'
+rmSync(results, { recursive: true, force: true })
+mkdirSync(results, { recursive: true })
+let passed = 0
+let failed = 0
+
+const run = (command, args, env = {}) =>
+  spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+
+/** A check that either holds or does not. */
+const check = (name, ok) => {
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`)
+  if (ok) passed += 1
+  else failed += 1
+  return ok
+}
+
+/** Adds up a suite's own counts; a suite that leaves none has failed. */
+const count = (name, ok, read) => {
+  try {
+    const counts = read()
+    passed += counts.passed
+    failed += counts.failed
+    console.log(`${name}: ${counts.passed} passed, ${counts.failed} failed`)
+    if (!ok && counts.failed === 0) check(`${name} ended well`, false)
+    if (counts.passed + counts.failed === 0) check(`${name} ran something`, false)
+  } catch (missing) {
+    console.error(String(missing))
+    check(`${name} left a report`, false)
+  }
+}
+const json = (file) => JSON.parse(readFileSync(`${results}/${file}`, 'utf8'))
+const finish = () => {
+  console.log(`\n${passed} passed, ${failed} failed`)
+  process.exit(failed === 0 ? 0 : 1)
+}
+
+const built =
+  check('packages match their lock files', run('dotnet', ['restore', '--locked-mode', '-v', 'quiet'])) &&
+  check('front end builds', run('npm', ['run', 'build', '--workspace', 'web'])) &&
+  check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet']))
+if (!built) finish()
+
+check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))
+check('C# is formatted', run('dotnet', ['format', '--verify-no-changes', '--no-restore']))
+check('front end is linted and formatted', run('npm', ['run', '--silent', 'lint', '--workspace', 'web']))
+check('browser tests are formatted', run('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']))
+
+for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.Web.Tests']) {
+  const file = `${project}.ctrf.json`
+  const ok = run('dotnet', ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${file}`, '-noLogo'])
+  count(project, ok, () => {
+    const { summary } = json(file).results
+    return { passed: summary.passed, failed: summary.failed + (summary.other ?? 0) }
+  })
+}
+
+const unit = run('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`])
+count('front end', unit, () => ({ passed: json('vitest.json').numPassedTests, failed: json('vitest.json').numFailedTests }))
+
+const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
+count('browser', browser, () => {
+  const { stats } = json('playwright.json')
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+})
+finish()

@@ -1,0 +1,87 @@
+import createClient from 'openapi-fetch'
+import { v7 } from 'uuid'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Shown = Schemas['Shown']
+export type ShedAnswer = Schemas['ShedAnswer']
+export type TagAnswer = Schemas['TagAnswer']
+export type BikeAnswer = Schemas['BikeAnswer']
+export type TaskAnswer = Schemas['TaskAnswer']
+export type BecauseAnswer = Schemas['BecauseAnswer']
+export type LimitAnswer = Schemas['LimitAnswer']
+export type ReservoirAnswer = Schemas['ReservoirAnswer']
+export type FindingAnswer = Schemas['FindingAnswer']
+export type RunAnswer = Schemas['RunAnswer']
+export type StepAnswer = Schemas['StepAnswer']
+export type ActRequest = Schemas['ActRequest']
+export type RecordRequest = Schemas['RecordRequest']
+export type EntryAnswer = Schemas['EntryAnswer']
+export type Figure = Schemas['Figure']
+export type BookAnswer = Schemas['BookAnswer']
+export type ProfileForm = Schemas['ProfileForm']
+export type SetAnswer = Schemas['SetAnswer']
+export type SettingsAnswer = Schemas['SettingsAnswer']
+export type Provenance = Schemas['ShownProvenance']
+
+/** What the server says when it refuses: words for the owner, by field where a field is to blame. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly fields: Record<string, string> = {},
+    readonly current?: unknown,
+  ) {
+    super(message)
+  }
+
+  /** The words for one field, as they stand under it. */
+  of(field: string) {
+    const words = this.fields[field]
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : undefined
+  }
+}
+
+const deviceKey = 'muddy-ledger-device'
+
+export const deviceName = () =>
+  localStorage.getItem(deviceKey) ?? (matchMedia('(pointer: coarse)').matches ? 'phone' : 'computer')
+
+export const nameDevice = (name: string) => localStorage.setItem(deviceKey, name)
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+api.use({
+  onRequest({ request }) {
+    request.headers.set('Device', encodeURIComponent(deviceName()).slice(0, 40))
+    return request
+  },
+})
+
+/** A new id for a write. Kept until the write is acknowledged, so that trying again changes nothing twice. */
+export const newId = () => v7()
+
+interface Problem {
+  detail?: string
+  title?: string
+  errors?: Record<string, string>
+  current?: unknown
+}
+
+/** The answer, or a Refusal. */
+export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result
+  try {
+    result = await call
+  } catch {
+    throw new Refusal(0, 'The shed server does not answer. What you typed is still here: try again when it is back.')
+  }
+  if (result.data !== undefined) return result.data
+  const problem = (typeof result.error === 'object' && result.error !== null ? result.error : {}) as Problem
+  throw new Refusal(
+    result.response.status,
+    problem.detail ?? problem.title ?? 'That did not work.',
+    problem.errors,
+    problem.current,
+  )
+}

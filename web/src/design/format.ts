@@ -1,0 +1,51 @@
+import type { Shown } from '@/api/client'
+
+/** Dates and numbers in the reader's own locale. What they say was computed by the server. */
+const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', timeZone: 'UTC' })
+const dayOfYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+const monthOfYear = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' })
+const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' })
+
+const at = (iso: string) => new Date(`${iso}T00:00:00Z`)
+
+export const number = (value: number, decimals: number, least = 0) =>
+  new Intl.NumberFormat(undefined, { maximumFractionDigits: decimals, minimumFractionDigits: Math.min(least, decimals) }).format(
+    value,
+  )
+
+export const quantity = (shown: Shown) => `${number(shown.value, shown.decimals)} ${shown.unit}`
+
+/** Without its sign: "3.6 h over" says it in words. */
+export const magnitude = (shown: Shown) => quantity({ ...shown, value: Math.abs(shown.value) })
+
+export const date = (iso: string, today?: string) =>
+  (today && at(iso).getUTCFullYear() === at(today).getUTCFullYear() ? day : dayOfYear).format(at(iso))
+
+export const month = (isoMonth: string) => monthOfYear.format(at(`${isoMonth}-01`))
+
+export const timeOfDay = (instant: string) => clock.format(new Date(instant))
+
+export const money = (amount: string, currency: string) =>
+  new Intl.NumberFormat(undefined, { style: 'currency', currency }).format(Number(amount))
+
+export const days = (count: number) => {
+  const whole = Math.abs(count)
+  if (whole < 60) return whole === 1 ? '1 day' : `${whole} days`
+  const months = Math.round(whole / 30.44)
+  return `${months} months`
+}
+
+export const minutes = (count: number) =>
+  count < 60 ? `${count} min` : `${Math.floor(count / 60)} h ${String(count % 60).padStart(2, '0')}`
+
+/** "spin-on" and "frontBrake" as a person writes them. */
+export const plainWords = (word: string) => {
+  const spaced = word
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .replace(/[-_]/g, ' ')
+    .toLowerCase()
+  return spaced.charAt(0).toUpperCase() + spaced.slice(1)
+}
+
+/** Whole days from one ISO date to another. */
+export const daysBetween = (from: string, to: string) => Math.round((at(to).getTime() - at(from).getTime()) / 86_400_000)

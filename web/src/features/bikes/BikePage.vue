@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, newId, type TaskAnswer } from '@/api/client'
+import { date, number } from '@/design/format'
+import { useNotice } from '@/design/useNotice'
+import EntryLine from '../ledger/EntryLine.vue'
+import ReadingDialog from '../meters/ReadingDialog.vue'
+import DoneDialog from '../servicing/DoneDialog.vue'
+import ServiceItem from '../servicing/ServiceItem.vue'
+import { useRefresh, useShed } from '../shed/useShed'
+import BikeDrawing from './BikeDrawing.vue'
+import FindingsCabinet from './FindingsCabinet.vue'
+import GateLine from './GateLine.vue'
+import ReservoirStrip from './ReservoirStrip.vue'
+import { useBike } from './useBike'
+
+const props = defineProps<{ bike: string }>()
+
+const router = useRouter()
+const refresh = useRefresh()
+const { say } = useNotice()
+const { data, error } = useBike(() => props.bike)
+const { data: shed } = useShed()
+const reading = ref(false)
+const doing = ref<TaskAnswer | null>(null)
+const zone = ref<TaskAnswer['part'] | null>(null)
+
+const partNames: Record<TaskAnswer['part'], string> = {
+  engine: 'Engine',
+  intake: 'Intake and fuel',
+  'drive-and-brakes': 'Drive and brakes',
+  chassis: 'Chassis',
+  electrics: 'Electrics',
+}
+const parts = computed(() => {
+  const tasks = data.value?.tasks ?? []
+  return (Object.keys(partNames) as TaskAnswer['part'][])
+    .filter((part) => !zone.value || part === zone.value)
+    .map((part) => ({ part, tasks: tasks.filter((task) => task.part === part) }))
+    .filter((group) => group.tasks.length)
+})
+const pressing = computed(() =>
+  Object.fromEntries(
+    (Object.keys(partNames) as TaskAnswer['part'][]).map((part) => [
+      part,
+      (data.value?.tasks ?? []).some((task) => task.part === part && (task.state === 'overdue' || task.state === 'due')),
+    ]),
+  ),
+)
+
+async function start(job: string) {
+  const running = data.value?.running.find((run) => data.value?.jobs.find((one) => one.id === job)?.title === run.title)
+  if (running) return router.push(`/runs/${running.id}`)
+  try {
+    const run = await answer(
+      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), job } }),
+    )
+    await refresh()
+    await router.push(`/runs/${run.id}`)
+  } catch (failed) {
+    say(failed instanceof Error ? failed.message : 'The job could not be started.')
+  }
+}
+</script>
+
+<template>
+  <main class="page">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <div v-if="data" class="columns">
+      <div class="main">
+        <header class="title">
+          <div>
+            <p class="label">{{ data.make }} {{ data.model }}, {{ data.year }}</p>
+            <h1>{{ data.nickname }}</h1>
+          </div>
+          <div class="meters">
+            <button v-for="meter in data.meters" :key="meter.kind" type="button" class="meter" @click="reading = true">
+              <span v-if="meter.display">
+                <span class="label"
+                  >{{ meter.kind === 'odometer' ? 'On the dash' : 'Hour meter' }}, {{ date(meter.readOn!, data.today) }}</span
+                >
+                <span class="figure big"
+                  >{{ number(meter.display.value, meter.display.decimals, meter.display.decimals)
+                  }}<span class="unit">{{ meter.unit }}</span></span
+                >
+              </span>
+              <span v-else>
+                <span class="label">{{ meter.kind === 'odometer' ? 'Odometer' : 'Hour meter' }}</span>
+                <span class="figure big">not read</span>
+              </span>
+              <span v-if="meter.today" class="likely">
+                <span class="label">Today, estimated</span>
+                <span class="figure big"
+                  >{{ number(meter.today.value, meter.today.decimals, meter.today.decimals)
+                  }}<span class="unit">{{ meter.unit }}</span></span
+                >
+              </span>
+              <span v-if="meter.lifetime" class="likely">
+                <span class="label">In its life</span>
+                <span class="figure big"
+                  >{{ number(meter.lifetime.value, meter.lifetime.decimals) }}<span class="unit">{{ meter.unit }}</span></span
+                >
+              </span>
+            </button>
+            <p v-if="!data.meters.length" class="soft">No meter on this bike: only the calendar counts.</p>
+          </div>
+        </header>
+        <GateLine :gates="data.gates" />
+        <section v-for="run in data.running" :key="run.id" class="running">
+          <div>
+            <b>{{ run.title }} is half done.</b> {{ run.answered }} of {{ run.steps }} steps. Next: {{ run.next }}.
+          </div>
+          <v-btn class="plate pen small" :to="`/runs/${run.id}`">Go on with it</v-btn>
+        </section>
+        <p v-if="zone" class="zone">
+          Only {{ partNames[zone].toLowerCase() }}.
+          <v-btn class="plate small" variant="text" @click="zone = null">Show the whole bike</v-btn>
+        </p>
+        <section v-for="group in parts" :key="group.part" class="cabinet" :aria-labelledby="`part-${group.part}`">
+          <header>
+            <h2 :id="`part-${group.part}`">{{ partNames[group.part] }}</h2>
+            <span class="label">left until due</span>
+          </header>
+          <ul class="items">
+            <ServiceItem
+              v-for="task in group.tasks"
+              :id="task.id"
+              :key="task.id"
+              :task="task"
+              :today="data.today"
+              :startable="data.jobs.some((job) => job.id === task.job)"
+              @done="doing = task"
+              @start="start(task.job!)"
+            />
+          </ul>
+        </section>
+        <section v-if="!data.tasks.length" class="cabinet none">
+          <p>No schedule that ships fits this profile yet. Readings, notes and findings are kept all the same.</p>
+        </section>
+      </div>
+      <aside class="side">
+        <section class="cabinet drawing">
+          <BikeDrawing
+            v-model="zone"
+            :form="data.use === 'road' || data.use === 'dual-sport' ? 'road' : 'dirt'"
+            :pressing="pressing"
+            :names="partNames"
+          />
+        </section>
+        <section v-if="data.jobs.length" class="jobs">
+          <v-btn v-for="job in data.jobs" :key="job.id" class="plate" block size="large" @click="start(job.id)"
+            >{{ job.title }}, {{ job.minutes }} min</v-btn
+          >
+        </section>
+        <ReservoirStrip :reservoirs="data.reservoirs" :today="data.today" />
+        <FindingsCabinet :findings="data.findings" :today="data.today" />
+        <section class="cabinet" aria-labelledby="book-title">
+          <header>
+            <h2 id="book-title">Book</h2>
+            <RouterLink class="label" :to="{ path: '/book', query: { bike: data.id } }">all of it</RouterLink>
+          </header>
+          <ol class="lines">
+            <EntryLine v-for="entry in data.book" :key="entry.id" :entry="entry" :today="data.today" />
+          </ol>
+          <p v-if="!data.book.length" class="none soft">Nothing is written yet. Begin with what the meter shows.</p>
+        </section>
+        <p class="foot">
+          <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
+        </p>
+      </aside>
+    </div>
+    <ReadingDialog v-if="shed" v-model="reading" :bikes="shed.bikes" :bike="bike" :today="shed.today" />
+    <DoneDialog v-if="data" v-model="doing" :bike="bike" :today="data.today" />
+  </main>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 1.25rem;
+  align-items: start;
+}
+.main,
+.side {
+  display: grid;
+  gap: 1.1rem;
+  min-width: 0;
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-end;
+  justify-content: space-between;
+  gap: 0.5rem 2rem;
+}
+h1 {
+  font-size: 3rem;
+}
+.meter {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 0 1.8rem;
+  text-align: right;
+  cursor: pointer;
+}
+.meter > span {
+  display: grid;
+}
+.big {
+  font-size: 2.5rem;
+  line-height: 1.1;
+}
+.big .unit {
+  font-size: 1.25rem;
+}
+.likely .big {
+  color: var(--steel);
+}
+.running {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 1rem;
+  padding: 0.6rem 1.1rem;
+  border: 2px dashed var(--ink);
+}
+.items,
+.lines {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.none {
+  padding: 1rem 1.1rem;
+}
+.drawing {
+  padding: 0.3rem 0.8rem 0.6rem;
+}
+.zone {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+}
+.foot {
+  font: 600 1.0625rem/1 var(--head);
+}
+@media (max-width: 1020px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 720px) {
+  .meter {
+    justify-content: flex-start;
+    text-align: left;
+  }
+  .big {
+    font-size: 2rem;
+  }
+}
+</style>

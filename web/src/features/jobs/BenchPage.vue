@@ -1,0 +1,258 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, newId, type RecordRequest } from '@/api/client'
+import { minutes, quantity } from '@/design/format'
+import BenchDone from './BenchDone.vue'
+import BenchKeys from './BenchKeys.vue'
+import FindingSheet from './FindingSheet.vue'
+import SignOff from './SignOff.vue'
+import StepList from './StepList.vue'
+import StepPane from './StepPane.vue'
+import StepRecord from './StepRecord.vue'
+import TrayPane from './TrayPane.vue'
+import WordsSheet from './WordsSheet.vue'
+import { useBench } from './useBench'
+import { useTimers } from './useTimers'
+import { useWakeLock } from './useWakeLock'
+
+const props = defineProps<{ run: string }>()
+const router = useRouter()
+const { run, error, refusal, busy, act, write, current } = useBench(() => props.run)
+const timers = useTimers(run)
+useWakeLock()
+
+const looking = ref<string | null>(null)
+const step = computed(() => run.value?.steps.find((one) => one.id === looking.value) ?? current.value)
+const at = computed(() => run.value?.steps.findIndex((one) => one.id === step.value?.id) ?? -1)
+const next = computed(() => run.value?.steps.slice(at.value + 1).find((one) => one.mark === 'open'))
+const record = ref<RecordRequest>({})
+const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | null>(null)
+const timer = computed(() => timers.value.find((one) => one.step === step.value?.id))
+const open = computed(() => step.value?.mark === 'open' && !step.value.locked)
+
+watch(
+  () => step.value?.id,
+  () => {
+    record.value = {}
+    refusal.value = null
+  },
+)
+watch(
+  () => run.value?.current,
+  () => (looking.value = null),
+)
+
+async function done() {
+  if (!step.value || !open.value || busy.value || step.value.kind === 'sign-off') return
+  await act({ act: 'step-done', step: step.value.id, record: Object.keys(record.value).length ? record.value : null })
+}
+const reopen = () => step.value && act({ act: 'step-reopened', step: step.value.id })
+const toggleTimer = () =>
+  step.value?.minutes && open.value && act({ act: timer.value ? 'timer-stopped' : 'timer-started', step: step.value.id })
+const look = (by: number) => {
+  const to = run.value?.steps[at.value + by]
+  if (to) looking.value = to.id === run.value?.current ? null : to.id
+}
+async function setAside(reason: string) {
+  const kept = await write((version) =>
+    answer(
+      api.POST('/api/runs/{run}/set-aside', {
+        params: { path: { run: props.run } },
+        body: { id: newId(), reason },
+        headers: { 'If-Match': version },
+      }),
+    ),
+  )
+  if (kept) await router.push(`/bikes/${run.value!.bike}`)
+}
+
+function onKey(event: KeyboardEvent) {
+  if (sheet.value || event.ctrlKey || event.metaKey || event.altKey) return
+  const target = event.target instanceof HTMLElement ? event.target : null
+  const typing = target?.closest('input:not([type=radio]):not([type=checkbox]), textarea, select, [role=listbox]')
+  if (event.key === 'Enter' && !target?.closest('button, a, textarea, .sign-off')) return (event.preventDefault(), void done())
+  if (typing) return
+  const keys: Record<string, () => unknown> = {
+    x: () => open.value && (sheet.value = 'not-right'),
+    s: () => open.value && (sheet.value = 'skip'),
+    f: () => (sheet.value = 'finding'),
+    n: () => (sheet.value = 'note'),
+    t: toggleTimer,
+    '?': () => (sheet.value = 'keys'),
+    ArrowRight: () => look(1),
+    ArrowLeft: () => look(-1),
+    ArrowDown: () => look(1),
+    ArrowUp: () => look(-1),
+    Escape: () => (looking.value = null),
+  }
+  const key = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+  if (key) {
+    event.preventDefault()
+    void key()
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <main v-if="run" class="bench">
+    <header class="head">
+      <h1>
+        <RouterLink :to="`/bikes/${run.bike}`">{{ run.bikeName }}</RouterLink> <span>{{ run.title }}</span>
+      </h1>
+      <span v-if="step && run.status === 'running'" class="figure count">step {{ at + 1 }} of {{ run.steps.length }}</span>
+      <span class="figure count worked">{{ minutes(run.workedMinutes) }} in</span>
+      <button
+        v-for="one in timers"
+        :key="one.step"
+        type="button"
+        class="running figure"
+        :class="{ over: one.over }"
+        @click="looking = one.step"
+      >
+        {{ one.words }} <small>{{ one.title }}</small>
+      </button>
+      <RouterLink :to="`/bikes/${run.bike}`" class="leave">Leave it for now</RouterLink>
+    </header>
+
+    <BenchDone v-if="run.status !== 'running'" :run="run" class="whole" />
+    <template v-else-if="step">
+      <div class="ticks" aria-hidden="true">
+        <i v-for="one in run.steps" :key="one.id" :class="[one.mark, { here: one.id === step.id }]" />
+      </div>
+      <StepList
+        class="steps"
+        :steps="run.steps"
+        :shown="step.id"
+        :current="run.current"
+        @look="looking = $event === run.current ? null : $event"
+      />
+      <section class="middle">
+        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <SignOff v-if="step.kind === 'sign-off'" :run="run" :write="write" :refusal="refusal" />
+        <StepPane
+          v-else
+          :step="step"
+          :run="run"
+          :timer="timer"
+          :next="next?.title"
+          @toggle-timer="toggleTimer"
+          @finding="sheet = 'finding'"
+          @note="sheet = 'note'"
+        >
+          <StepRecord v-if="open" :key="step.id" v-model="record" :step="step" :run="run" :refusal="refusal" />
+        </StepPane>
+      </section>
+      <TrayPane class="tray" :run="run" :act="act" />
+      <footer class="answers">
+        <template v-if="step.mark === 'open'">
+          <button type="button" class="quiet" :disabled="!open || busy || step.kind === 'sign-off'" @click="sheet = 'skip'">
+            Skip <kbd>S</kbd>
+          </button>
+          <button type="button" class="quiet" :disabled="!open || busy || step.kind === 'sign-off'" @click="sheet = 'not-right'">
+            Not right <kbd>X</kbd>
+          </button>
+          <button v-if="step.kind !== 'sign-off'" type="button" class="yes" :disabled="!open || busy" @click="done">
+            <span>{{ open ? step.doneWords : 'Not yet' }}</span>
+            <small>{{ open ? 'Enter' : step.locked }}</small>
+          </button>
+          <button v-else type="submit" form="sign-off" class="yes" :disabled="Boolean(run.finishRefused) || busy">
+            <span>Sign it off</span>
+            <small>{{ run.finishRefused ?? 'writes it all to the book' }}</small>
+          </button>
+        </template>
+        <template v-else>
+          <button type="button" class="quiet" :disabled="!step.canReopen || busy" @click="reopen">Take it back</button>
+          <span class="answered">
+            {{ { done: 'Done', 'not-sound': 'Not right', skipped: 'Skipped', open: '' }[step.mark]
+            }}<template v-if="step.reason">: {{ step.reason }}</template>
+            <template v-if="step.record?.volume"> {{ quantity(step.record.volume) }}</template>
+            <template v-if="step.record?.fluid"> {{ step.record.fluid }}</template>
+          </span>
+          <button type="button" class="yes" @click="looking = null"><span>On with the job</span></button>
+        </template>
+      </footer>
+      <nav class="thumb" aria-label="More">
+        <button type="button" @click="sheet = 'steps'">Steps</button>
+        <button type="button" @click="sheet = 'tray'">Tray, {{ run.tray.length }}</button>
+        <button type="button" @click="sheet = 'finding'">Found something</button>
+      </nav>
+      <button type="button" class="aside-link" @click="sheet = 'aside'">Set the job aside for good</button>
+    </template>
+
+    <FindingSheet
+      v-if="step"
+      :open="sheet === 'finding' || sheet === 'not-right'"
+      :title="sheet === 'not-right' ? `Not right: ${step.title}` : 'Found something'"
+      :save="
+        (finding) =>
+          act(
+            sheet === 'not-right'
+              ? { act: 'step-not-sound', step: step!.id, finding }
+              : { act: 'finding-noted', step: step!.id, finding },
+          )
+      "
+      :refusal="refusal"
+      @close="sheet = null"
+    />
+    <WordsSheet
+      v-if="step"
+      :open="sheet === 'skip'"
+      :title="`Skip: ${step.title}`"
+      :label="step.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + step.hold : 'Why is it left out?'"
+      button="Skip it"
+      :save="(reason) => act({ act: 'step-skipped', step: step!.id, reason })"
+      :refusal="refusal"
+      @close="sheet = null"
+    />
+    <WordsSheet
+      v-if="step"
+      :open="sheet === 'note'"
+      :title="`Note: ${step.title}`"
+      label="What is worth remembering?"
+      button="Keep the note"
+      :words="step.note ?? ''"
+      :save="(text) => act({ act: 'step-noted', step: step!.id, text })"
+      :refusal="refusal"
+      @close="sheet = null"
+    />
+    <WordsSheet
+      :open="sheet === 'aside'"
+      title="Set the job aside for good"
+      label="Why? What was drained, poured and found is written to the book; the job does not count as done"
+      button="Set it aside"
+      :save="setAside"
+      :refusal="refusal"
+      @close="sheet = null"
+    />
+    <BenchKeys :open="sheet === 'keys'" @close="sheet = null" />
+    <v-dialog
+      v-if="step"
+      :model-value="sheet === 'steps' || sheet === 'tray'"
+      aria-label="Steps and tray"
+      @update:model-value="sheet = null"
+    >
+      <div class="sheet">
+        <StepList
+          v-if="sheet === 'steps'"
+          :steps="run.steps"
+          :shown="step.id"
+          :current="run.current"
+          @look="
+            looking = $event
+            sheet = null
+          "
+        />
+        <TrayPane v-else :run="run" :act="act" />
+        <footer><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></footer>
+      </div>
+    </v-dialog>
+  </main>
+  <main v-else class="page">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }} <RouterLink to="/">Back to the shed</RouterLink></p>
+  </main>
+</template>
+
+<style scoped src="./bench.css"></style>

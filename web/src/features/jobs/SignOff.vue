@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { reactive, ref } from 'vue'
+import { answer, api, newId, type Refusal, type RunAnswer } from '@/api/client'
+import { entryWords, kindName } from '../ledger/entrySentence'
+
+const props = defineProps<{
+  run: RunAnswer
+  write: (call: (version: string) => Promise<RunAnswer>) => Promise<boolean>
+  refusal: Refusal | null
+}>()
+
+const form = reactive({
+  minutes: String(props.run.workedMinutes),
+  leftover: '',
+  note: '',
+  costs: [
+    { for: 'oil', amount: '' },
+    { for: 'filter and washer', amount: '' },
+  ],
+})
+const id = ref(newId())
+
+function keep() {
+  const body = {
+    id: id.value,
+    minutes: Number(form.minutes) || 0,
+    costs: form.costs.filter((cost) => cost.amount.trim()),
+    leftover: form.leftover || null,
+    note: form.note || null,
+  }
+  return props.write(async (version) => {
+    try {
+      return await answer(
+        api.POST('/api/runs/{run}/finish', { params: { path: { run: props.run.id } }, body, headers: { 'If-Match': version } }),
+      )
+    } finally {
+      id.value = newId()
+    }
+  })
+}
+</script>
+
+<template>
+  <form id="sign-off" class="sign-off" @submit.prevent="keep">
+    <h2>{{ run.finishRefused ? 'Not yet' : 'Read it, then sign it off.' }}</h2>
+    <p v-if="run.finishRefused">{{ run.finishRefused }}</p>
+    <div v-else class="halves">
+      <section>
+        <h3 class="label">This will stand in the book</h3>
+        <ol>
+          <li v-for="(line, at) in run.willWrite" :key="at">
+            <b>{{ kindName(line.kind) }}</b> {{ entryWords(line, run.currency) }}
+          </li>
+        </ol>
+      </section>
+      <section class="fields">
+        <v-text-field
+          v-if="run.tray.length"
+          v-model="form.leftover"
+          label="Why does it stay off?"
+          :error-messages="refusal?.of('leftover')"
+          :hint="`Still on the tray: ${run.tray.map((item) => item.part).join(', ')}`"
+          persistent-hint
+        />
+        <v-text-field
+          v-model="form.minutes"
+          label="Minutes on the bench"
+          inputmode="numeric"
+          hint="Pauses over half an hour are left out"
+          persistent-hint
+          :error-messages="refusal?.of('minutes')"
+        />
+        <div v-for="(cost, at) in form.costs" :key="at" class="cost">
+          <v-text-field v-model="cost.for" label="Paid for" maxlength="80" :error-messages="refusal?.of(`costs.${at}.for`)" />
+          <v-text-field
+            v-model="cost.amount"
+            :label="`In ${run.currency}`"
+            inputmode="decimal"
+            :error-messages="refusal?.of(`costs.${at}.amount`)"
+          />
+        </div>
+        <button type="button" class="more" @click="form.costs.push({ for: '', amount: '' })">Another cost</button>
+        <v-textarea v-model="form.note" label="Anything for next time" maxlength="1000" />
+      </section>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+h2 {
+  margin-bottom: 0.8rem;
+  font-size: 2.5rem;
+}
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(240px, 1fr);
+  gap: 2rem;
+}
+ol {
+  margin: 0.3rem 0 0;
+  padding: 0;
+  list-style: none;
+  border-top: 2px solid var(--ink);
+}
+li {
+  padding: 0.3rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+li b {
+  font: 700 1.0625rem/1.2 var(--head);
+}
+.fields {
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+}
+.cost {
+  display: grid;
+  grid-template-columns: 1.6fr 1fr;
+  gap: 0.6rem;
+}
+.more {
+  justify-self: start;
+  text-decoration: underline;
+  font: 600 1rem/1 var(--head);
+}
+@media (max-width: 1020px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 1.2rem;
+  }
+}
+</style>

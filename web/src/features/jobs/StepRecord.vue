@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue'
+import type { RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
+import { date, quantity } from '@/design/format'
+import TouchChoice from './TouchChoice.vue'
+
+/** What a step wants written down. It collects; what it means is decided by the server. */
+const model = defineModel<RecordRequest>({ required: true })
+const props = defineProps<{ step: StepAnswer; run: RunAnswer; refusal: Refusal | null }>()
+
+type Drain = NonNullable<RecordRequest['drain']>
+const form = reactive({
+  odometer: '',
+  hours: '',
+  volume: '',
+  fluid: props.step.kind === 'pour' ? (props.step.grade ?? '') : '',
+  level: null as NonNullable<RecordRequest['level']> | null,
+  option: props.step.choice?.default ?? null,
+  colour: null as Drain['colour'] | null,
+  magnet: null as Drain['magnet'] | null,
+  debris: null as Drain['debris'] | null,
+  smells: false,
+})
+const meters = computed(() => props.run.meters)
+
+watch(
+  form,
+  () => {
+    const record: RecordRequest = {}
+    if (props.step.kind === 'reading') {
+      if (form.odometer) record.odometer = form.odometer
+      if (form.hours) record.hours = form.hours
+    }
+    if (form.volume) record.volume = form.volume
+    if (props.step.kind === 'pour' && form.fluid) record.fluid = form.fluid
+    if (props.step.kind === 'level' && form.level) record.level = form.level
+    if (props.step.kind === 'choose' && form.option) record.option = form.option
+    if (props.step.kind === 'drain')
+      record.drain = {
+        colour: form.colour ?? 'not-seen',
+        magnet: form.magnet ?? 'not-seen',
+        debris: form.debris ?? 'not-seen',
+        smellsOfFuel: form.smells,
+      }
+    model.value = record
+  },
+  { immediate: true },
+)
+
+const colours: { value: Drain['colour']; title: string }[] = [
+  { value: 'amber', title: 'Amber' },
+  { value: 'dark', title: 'Dark' },
+  { value: 'black-sludge', title: 'Black, sludgy' },
+  { value: 'milky', title: 'Milky' },
+  { value: 'silver-sheen', title: 'Silver sheen' },
+  { value: 'clear', title: 'Clear' },
+]
+const magnets: { value: Drain['magnet']; title: string }[] = [
+  { value: 'clean', title: 'Clean' },
+  { value: 'fine-paste', title: 'Fine grey paste' },
+  { value: 'slivers', title: 'Slivers' },
+  { value: 'chips', title: 'Chips' },
+]
+const debris: { value: Drain['debris']; title: string }[] = [
+  { value: 'none', title: 'Nothing' },
+  { value: 'clutch-fibre', title: 'Clutch fibre' },
+  { value: 'gasket', title: 'Gasket' },
+  { value: 'plastic', title: 'Plastic' },
+]
+const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = [
+  { value: 'below', title: 'Below the mark' },
+  { value: 'between', title: 'Between the marks' },
+  { value: 'at-maximum', title: 'At the upper mark' },
+  { value: 'above', title: 'Above it' },
+]
+</script>
+
+<template>
+  <div class="record">
+    <template v-if="step.kind === 'reading'">
+      <v-text-field
+        v-for="meter in meters"
+        :key="meter.kind"
+        :model-value="meter.kind === 'odometer' ? form.odometer : form.hours"
+        class="figure-field wide"
+        :label="meter.kind === 'odometer' ? 'Odometer' : 'Hour meter'"
+        :suffix="meter.unit"
+        autofocus
+        autocomplete="off"
+        inputmode="decimal"
+        :hint="meter.last && meter.lastOn ? `Last read ${quantity(meter.last)} on ${date(meter.lastOn)}` : undefined"
+        persistent-hint
+        :error-messages="
+          refusal?.of(meter.kind === 'odometer' ? 'record.odometer' : 'record.hours') ?? refusal?.of('record.meters')
+        "
+        @update:model-value="meter.kind === 'odometer' ? (form.odometer = $event) : (form.hours = $event)"
+      />
+      <p v-if="!meters.length" class="soft">This bike has no meter: skip this step.</p>
+    </template>
+    <TouchChoice
+      v-else-if="step.choice"
+      v-model="form.option"
+      label="Which way?"
+      :options="step.choice.options.map((option) => ({ value: option.id, title: option.title, note: option.reason }))"
+      :error="refusal?.of('record.option')"
+    />
+    <template v-else-if="step.kind === 'drain'">
+      <v-text-field
+        v-model="form.volume"
+        class="figure-field wide"
+        label="Came out"
+        :suffix="run.volumeUnit"
+        autofocus
+        autocomplete="off"
+        :error-messages="refusal?.of('record.volume')"
+      />
+      <TouchChoice v-model="form.colour" label="Colour" :options="colours" />
+      <TouchChoice v-model="form.magnet" label="On the magnet" :options="magnets" />
+      <TouchChoice v-model="form.debris" label="In it" :options="debris" />
+      <v-checkbox v-model="form.smells" label="It smells of fuel" />
+    </template>
+    <template v-else-if="step.kind === 'pour'">
+      <v-text-field
+        v-model="form.volume"
+        class="figure-field wide"
+        label="Really went in"
+        :suffix="run.volumeUnit"
+        autofocus
+        autocomplete="off"
+        :error-messages="refusal?.of('record.volume')"
+      />
+      <v-text-field
+        v-model="form.fluid"
+        class="wide"
+        label="What it was, grade and all"
+        autocomplete="off"
+        maxlength="80"
+        :error-messages="refusal?.of('record.fluid')"
+      />
+    </template>
+    <template v-else-if="step.kind === 'level'">
+      <TouchChoice v-model="form.level" label="What do you see?" :options="levels" :error="refusal?.of('record.level')" />
+      <v-text-field
+        v-model="form.volume"
+        class="figure-field wide"
+        label="Added till it stood there, if any"
+        :suffix="run.volumeUnit"
+        autocomplete="off"
+        :error-messages="refusal?.of('record.volume')"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.record {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem 1.2rem;
+  align-items: end;
+}
+.wide {
+  flex: 0 1 320px;
+  min-width: 200px;
+}
+.record :deep(fieldset:not(.v-field__outline)) {
+  flex-basis: 100%;
+}
+.record:empty {
+  display: none;
+}
+</style>

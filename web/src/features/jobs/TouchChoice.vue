@@ -1,0 +1,71 @@
+<script setup lang="ts" generic="T extends string">
+/** One of a few answers, each a target for a gloved knuckle. */
+const model = defineModel<T | null>({ required: true })
+defineProps<{ label: string; options: { value: T; title: string; note?: string }[]; error?: string }>()
+const name = `choice-${Math.random().toString(36).slice(2)}`
+</script>
+
+<template>
+  <fieldset>
+    <legend class="label">{{ label }}</legend>
+    <div class="options">
+      <label v-for="option in options" :key="option.value" :class="{ chosen: option.value === model }">
+        <input v-model="model" type="radio" :name="name" :value="option.value" />
+        <b>{{ option.title }}</b>
+        <span v-if="option.note">{{ option.note }}</span>
+      </label>
+    </div>
+    <p v-if="error" class="refusal" role="alert">{{ error }}</p>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.options {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  margin-top: 0.25rem;
+}
+label {
+  display: grid;
+  flex: 1 1 auto;
+  align-content: center;
+  min-width: 92px;
+  min-height: 52px;
+  max-width: 340px;
+  padding: 0.3rem 0.9rem;
+  border: 2px solid var(--rule);
+  cursor: pointer;
+}
+label b {
+  font: 700 1.1875rem/1.15 var(--head);
+}
+label span {
+  font-size: 0.9375rem;
+  color: var(--soft);
+}
+input {
+  position: absolute;
+  opacity: 0;
+}
+.chosen {
+  border-color: var(--ink);
+  background: var(--ink);
+  color: var(--card);
+}
+.chosen span {
+  color: var(--rule);
+}
+label:has(:focus-visible) {
+  outline: 3px solid var(--blueing);
+  outline-offset: 2px;
+}
+.refusal {
+  margin-top: 0.4rem;
+}
+</style>

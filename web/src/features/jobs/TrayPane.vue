@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { reactive, ref } from 'vue'
+import type { ActRequest, RunAnswer } from '@/api/client'
+
+const props = defineProps<{ run: RunAnswer; act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean> }>()
+const adding = ref(false)
+const part = reactive({ part: '', count: 1, where: '', size: '' })
+
+async function put() {
+  if (
+    await props.act({
+      act: 'tray-put',
+      tray: { part: part.part, count: Number(part.count) || 1, where: part.where || null, size: part.size || null },
+    })
+  ) {
+    Object.assign(part, { part: '', count: 1, where: '', size: '' })
+    adding.value = false
+  }
+}
+</script>
+
+<template>
+  <aside aria-label="Tray">
+    <h3 class="label">Tray, last off first</h3>
+    <ul>
+      <li v-for="item in run.tray" :key="item.item">
+        <b>{{ item.part }}</b>
+        <span class="soft">{{ [item.count, item.size, item.where].filter(Boolean).join(', ') }}</span>
+        <button v-if="item.byHand" type="button" @click="act({ act: 'tray-taken', item: item.item })">Back on</button>
+      </li>
+      <li v-if="!run.tray.length" class="soft">Nothing is off the bike.</li>
+    </ul>
+    <form v-if="adding" @submit.prevent="put">
+      <v-text-field v-model="part.part" label="What came off" autofocus maxlength="60" />
+      <v-text-field v-model="part.count" type="number" label="How many" />
+      <v-text-field v-model="part.size" label="Size" maxlength="40" />
+      <v-text-field v-model="part.where" label="Where from, which way round" maxlength="80" />
+      <v-btn class="plate small" type="submit">On the tray</v-btn>
+    </form>
+    <button v-else type="button" class="more" @click="adding = true">Something else came off</button>
+    <template v-if="run.drainMeanings.length">
+      <h3 class="label">What the drain says</h3>
+      <ul>
+        <li v-for="meaning in run.drainMeanings" :key="meaning.sign" :class="meaning.severity">
+          <b>{{ meaning.sign }}</b> <span>{{ meaning.meaning }} {{ meaning.action }}</span>
+        </li>
+      </ul>
+    </template>
+    <template v-if="run.findings.length">
+      <h3 class="label">Found in this job</h3>
+      <ul>
+        <li v-for="finding in run.findings" :key="finding.title" :class="finding.severity">
+          <b>{{ finding.title }}</b> <span v-if="finding.detail" class="soft">{{ finding.detail }}</span>
+        </li>
+      </ul>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+h3 {
+  padding: 0.9rem 1rem 0.4rem;
+  border-bottom: 2px solid var(--ink);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: grid;
+  padding: 0.45rem 1rem;
+  border-bottom: 1px solid var(--rule);
+}
+li b {
+  font: 700 1.125rem/1.2 var(--head);
+}
+li.fix-soon b,
+li.stop b {
+  color: var(--oxide);
+}
+li button {
+  justify-self: start;
+  text-decoration: underline;
+}
+.more {
+  min-height: 44px;
+  padding: 0 1rem;
+  font: 600 1rem/1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+form {
+  display: grid;
+  gap: 0.6rem;
+  padding: 0.8rem 1rem;
+}
+</style>

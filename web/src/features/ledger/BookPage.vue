@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, newId, Refusal, type EntryAnswer } from '@/api/client'
+import { minutes, money, month, number } from '@/design/format'
+import { useNotice } from '@/design/useNotice'
+import { useRefresh, useShed } from '../shed/useShed'
+import CorrectDialog from './CorrectDialog.vue'
+import EntryLine from './EntryLine.vue'
+import { kindName } from './entrySentence'
+
+const route = useRoute()
+const router = useRouter()
+const refresh = useRefresh()
+const { say } = useNotice()
+const { data: shed } = useShed()
+const correcting = ref<EntryAnswer | null>(null)
+const striking = ref<EntryAnswer | null>(null)
+
+const one = (name: string) =>
+  computed({
+    get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : null),
+    set: (value) => void router.replace({ query: { ...route.query, [name]: value || undefined } }),
+  })
+const bike = one('bike')
+const kind = one('kind')
+const text = one('text')
+
+const { data: book, error } = useQuery({
+  queryKey: ['book', bike, kind, text],
+  queryFn: () =>
+    answer(
+      api.GET('/api/book', {
+        params: { query: { bike: bike.value ?? undefined, kind: kind.value ?? undefined, text: text.value ?? undefined } },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page.entries.length, 0) ?? 0)
+const bikes = computed(() => shed.value?.bikes.map((tag) => ({ value: tag.id, title: tag.nickname })) ?? [])
+const kinds = computed(() => book.value?.kinds.map((name) => ({ value: name, title: kindName(name) })) ?? [])
+
+async function undoFinish(entry: EntryAnswer) {
+  try {
+    await answer(
+      api.POST('/api/runs/{run}/undo-finish', {
+        params: { path: { run: entry.run! } },
+        body: { id: newId(), reason: 'signed off too early' },
+      }),
+    )
+    await refresh()
+    say('The finish is undone: all it wrote is struck, and the job is on the bench again.')
+    await router.push(`/runs/${entry.run}`)
+  } catch (failed) {
+    say(failed instanceof Refusal ? failed.message : String(failed))
+  }
+}
+</script>
+
+<template>
+  <main class="page book">
+    <header class="head">
+      <h1>Book</h1>
+      <div class="filters no-print">
+        <v-select v-model="bike" :items="bikes" clearable label="Bike" />
+        <v-select v-model="kind" :items="kinds" clearable label="Kind of line" />
+        <v-text-field v-model="text" clearable label="Words in it" maxlength="100" />
+      </div>
+    </header>
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <template v-if="book && shed">
+      <section v-for="page in book.months" :key="page.month" class="cabinet" :aria-labelledby="`m${page.month}`">
+        <header>
+          <h2 :id="`m${page.month}`">{{ month(page.month) }}</h2>
+        </header>
+        <ol>
+          <EntryLine
+            v-for="entry in page.entries"
+            :key="entry.id"
+            :entry="entry"
+            :today="shed.today"
+            :bike-named="!bike"
+            acts
+            @correct="correcting = entry"
+            @strike="striking = entry"
+            @undo-finish="undoFinish(entry)"
+          />
+        </ol>
+        <footer>
+          <span class="label">{{ page.entries.length }} lines</span>
+          <span
+            ><span class="label">spent</span> <span class="figure">{{ money(page.spent, book.currency) }}</span></span
+          >
+          <span
+            ><span class="label">on the bench</span> <span class="figure">{{ minutes(page.minutes) }}</span></span
+          >
+        </footer>
+      </section>
+      <p v-if="!book.total" class="cabinet none">
+        {{
+          bike || kind || text
+            ? 'No line fits these filters.'
+            : 'Nothing is written yet. The first meter reading begins the book.'
+        }}
+      </p>
+      <p v-else class="soft">
+        {{ number(shown, 0) }} of {{ number(book.total, 0) }} lines; in all {{ money(book.spent, book.currency) }} and
+        {{ minutes(book.minutes) }} on the bench.
+        <template v-if="shown < book.total">Older lines come up when you filter.</template>
+      </p>
+      <CorrectDialog v-model="correcting" :today="shed.today" />
+      <CorrectDialog v-model="striking" :today="shed.today" only="strike" />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.book {
+  display: grid;
+  gap: 1.1rem;
+  max-width: 1080px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: end;
+  gap: 0.8rem 2rem;
+}
+h1 {
+  font-size: 2.75rem;
+}
+.filters {
+  display: grid;
+  flex: 1;
+  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
+  gap: 0.7rem;
+  max-width: 680px;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+section > footer {
+  display: flex;
+  justify-content: flex-end;
+  gap: 2rem;
+  padding: 0.5rem 1.1rem;
+  border-top: 3px double var(--rule);
+}
+section > footer .label:first-child:not(span span) {
+  margin-right: auto;
+}
+.none {
+  padding: 1.2rem;
+}
+</style>

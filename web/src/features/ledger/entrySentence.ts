@@ -1,0 +1,50 @@
+import type { EntryAnswer, Figure } from '@/api/client'
+import { minutes, money, plainWords, quantity } from '@/design/format'
+
+const kindNames: Record<string, string> = {
+  reading: 'Meter read',
+  'meter-epoch': 'Meter begins anew',
+  ride: 'Ride',
+  fuel: 'Fuel',
+  fill: 'Filled',
+  'top-up': 'Topped up',
+  drain: 'Drained',
+  level: 'Level seen',
+  'task-done': 'Done',
+  'part-fitted': 'Fitted',
+  'part-removed': 'Taken off',
+  'finding-opened': 'Found',
+  'finding-closed': 'Put right',
+  'waste-held': 'Old fluid kept',
+  'waste-handed-in': 'Handed in',
+  cost: 'Paid',
+  'job-finished': 'Job signed off',
+  note: 'Note',
+}
+
+export const kindName = (kind: string) => kindNames[kind] ?? plainWords(kind)
+
+const evidence: Record<string, string> = {
+  'done-here': '',
+  receipt: 'by receipt',
+  'own-memory': 'from memory',
+  'sellers-word': "on the seller's word",
+}
+
+export function figureWords(figure: Figure, currency: string): string {
+  if (figure.form === 'quantity' && figure.quantity) return quantity(figure.quantity)
+  if (figure.form === 'money' && figure.text) return money(figure.text, currency)
+  if (figure.form === 'minutes' && figure.text) return minutes(Number(figure.text))
+  if (figure.name === 'evidence') return evidence[figure.text ?? ''] ?? ''
+  if (figure.name === 'task') return plainWords((figure.text ?? '').replace('.', ': '))
+  if (figure.name === 'lifetime') return ''
+  if (figure.name === 'smell') return 'smells of fuel'
+  return figure.form === 'word' ? plainWords(figure.text ?? '').toLowerCase() : (figure.text ?? '')
+}
+
+/** The line's words, without its kind: "engine oil, 2.21 L, 10W-40". */
+export const entryWords = (entry: Pick<EntryAnswer, 'figures'>, currency: string) =>
+  entry.figures
+    .map((figure) => figureWords(figure, currency))
+    .filter((words) => words.length)
+    .join(', ')

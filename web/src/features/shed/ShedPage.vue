@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { useShed } from './useShed'
+import DueOrder from './DueOrder.vue'
+import EmptyShed from './EmptyShed.vue'
+import SeasonStrip from './SeasonStrip.vue'
+import ShedFoot from './ShedFoot.vue'
+
+const { data: shed, error } = useShed()
+</script>
+
+<template>
+  <main class="page">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <EmptyShed v-else-if="shed && !shed.bikes.length" />
+    <div v-else-if="shed" class="benches">
+      <h1 class="seen-only-by-readers">The shed today</h1>
+      <DueOrder :shed="shed" />
+      <div class="side">
+        <SeasonStrip :shed="shed" />
+        <ShedFoot :shed="shed" />
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.benches {
+  display: grid;
+  grid-template-columns: minmax(340px, 430px) minmax(0, 1fr);
+  gap: 1.25rem;
+  align-items: start;
+}
+.side {
+  display: grid;
+  gap: 1.25rem;
+}
+@media (max-width: 960px) {
+  .benches {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

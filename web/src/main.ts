@@ -1,0 +1,18 @@
+import '@fontsource/barlow-condensed/latin-600.css'
+import '@fontsource/barlow-condensed/latin-700.css'
+import '@fontsource/barlow/latin-400.css'
+import '@fontsource/barlow/latin-600.css'
+import '@fontsource/spline-sans-mono/latin-500.css'
+import './design/tokens.css'
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { vuetify } from './design/theme'
+import { router } from './router'
+import './design/base.css'
+
+createApp(App)
+  .use(vuetify)
+  .use(router)
+  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { staleTime: 5_000, retry: 1 } } } })
+  .mount('#app')

@@ -1,0 +1,54 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import ShedPage from './features/shed/ShedPage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/', name: 'shed', component: ShedPage, meta: { title: 'Shed' } },
+    {
+      path: '/bikes/new',
+      name: 'new-bike',
+      component: () => import('./features/bikes/NewBikePage.vue'),
+      meta: { title: 'A bike comes in' },
+    },
+    {
+      path: '/bikes/:bike',
+      name: 'bike',
+      component: () => import('./features/bikes/BikePage.vue'),
+      props: true,
+      meta: { title: 'Bike' },
+    },
+    {
+      path: '/bikes/:bike/profile',
+      name: 'profile',
+      component: () => import('./features/bikes/ProfilePage.vue'),
+      props: true,
+      meta: { title: 'Profile' },
+    },
+    {
+      path: '/runs/:run',
+      name: 'bench',
+      component: () => import('./features/jobs/BenchPage.vue'),
+      props: true,
+      meta: { title: 'Bench', bench: true },
+    },
+    { path: '/book', name: 'book', component: () => import('./features/ledger/BookPage.vue'), meta: { title: 'Book' } },
+    {
+      path: '/settings',
+      name: 'settings',
+      component: () => import('./features/settings/SettingsPage.vue'),
+      meta: { title: 'Settings' },
+    },
+    {
+      path: '/:rest(.*)*',
+      name: 'nowhere',
+      component: () => import('./features/shed/NowherePage.vue'),
+      meta: { title: 'Not here' },
+    },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta.title)} · Muddy Ledger`
+})
