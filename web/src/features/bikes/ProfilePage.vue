@@ -25,6 +25,10 @@ const take = (bike: BikeAnswer) => {
   version.value = bike.version
   other.value = null
 }
+const overwrite = (standing: BikeAnswer) => {
+  version.value = standing.version
+  other.value = null
+}
 // Taken once: what is being typed is not overwritten when the page asks again.
 watch(data, (bike) => bike && !form.value && take(bike), { immediate: true })
 watch(form, () => (id.value = newId()), { deep: true })
@@ -79,10 +83,7 @@ async function keep() {
           <v-btn
             class="plate small"
             variant="outlined"
-            @click="
-              version = other.version
-              other = null
-            "
+            @click="overwrite(other)"
             >Keep mine over it</v-btn
           >
         </div>

@@ -54,6 +54,10 @@ const look = (by: number) => {
   const to = run.value?.steps[at.value + by]
   if (to) looking.value = to.id === run.value?.current ? null : to.id
 }
+const lookAt = (id: string) => {
+  looking.value = id
+  sheet.value = null
+}
 async function setAside(reason: string) {
   const kept = await write((version) =>
     answer(
@@ -240,10 +244,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           :steps="run.steps"
           :shown="step.id"
           :current="run.current"
-          @look="
-            looking = $event
-            sheet = null
-          "
+          @look="lookAt"
         />
         <TrayPane v-else :run="run" :act="act" />
         <footer><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></footer>

@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Tests;
+
+/// <summary>The invented shed, in the smallest words that a test can say it in.</summary>
+internal static class Given
+{
+    public static readonly BikeId Bike = new(Guid.Parse("01990000-0000-7000-8000-000000000001"));
+    public static readonly LocalDate Today = new(2026, 4, 18);
+    public static readonly Instant Noon = Instant.FromUtc(2026, 4, 18, 12, 0);
+
+    public static readonly string ContentFolder = Path.Combine(RepositoryRoot(), "content");
+    public static readonly ContentLibrary Content = ContentLibrary.Load(ContentFolder);
+
+    public static Job EngineOil => Content.Job("engine-oil")!;
+
+    public static Profile Drumlin => Named("road-twin", "Causeway") with
+    {
+        BodyworkOverOil = true,
+        Reservoirs = Content.Sets.First(set => set.Id == "road-twin").Profile.Reservoirs.SetItem(ReservoirId.Engine,
+            new ReservoirSpec { Grade = "10W-40, JASO MA2", DryFill = Litres(3.0m), DrainOnly = Litres(2.4m), DrainAndFilter = Litres(2.6m), WaitMinutes = 4 }),
+        Torques = ImmutableDictionary<Fastener, TorqueSpec>.Empty.Add(Fastener.OilDrainPlug, new(Torque.FromNewtonMetres(30), new(ProvenanceKind.Manual, "p. 2-12"))),
+    };
+
+    public static Profile Scree => Named("motocross-four-stroke", "Scree");
+
+    public static Profile Heron => Named("two-stroke-enduro", "Heron");
+
+    public static Profile Named(string set, string nickname) => Content.Sets.First(one => one.Id == set).Profile with
+    {
+        Nickname = nickname, Make = "Fallow", Model = "Tarn", Year = 2017,
+    };
+
+    public static Volume Litres(decimal litres) => Volume.FromLitres(litres);
+
+    public static MeterAmount Miles(decimal miles) => MeterAmount.From(new Quantity(miles, Unit.Mile));
+
+    public static MeterAmount Hours(decimal hours) => MeterAmount.Of(EngineHours.FromHours(hours));
+
+    public static string Show(MeterAmount amount) => amount.ToString();
+
+    private static string RepositoryRoot()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "MuddyLedger.slnx"))) folder = folder.Parent;
+        return folder?.FullName ?? throw new InvalidOperationException("The tests run outside the repository.");
+    }
+}
+
+/// <summary>Writes a ledger line by line.</summary>
+internal sealed class LedgerBuilder
+{
+    private readonly List<LedgerEntry> _entries = [];
+    private readonly List<Strike> _strikes = [];
+    private int _next;
+
+    public LedgerEntry Write(LocalDate on, EntryBody body, RunId? run = null)
+    {
+        var at = Instant.FromUtc(2026, 1, 1, 0, 0) + Duration.FromSeconds(_next);
+        var entry = new LedgerEntry(new(IdOf(_next++)), Given.Bike, on, at, "test bench", body, run);
+        _entries.Add(entry);
+        return entry;
+    }
+
+    public LedgerBuilder Reading(LocalDate on, MeterAmount display)
+    {
+        Write(on, new MeterRead(display));
+        return this;
+    }
+
+    public LedgerBuilder Done(LocalDate on, string task, Evidence evidence = Evidence.DoneHere)
+    {
+        Write(on, new TaskDone(task, evidence));
+        return this;
+    }
+
+    public void Strike(LedgerEntry entry) => _strikes.Add(new(entry.Id, Given.Noon, "test bench", "wrong"));
+
+    public LedgerEntry Correct(LedgerEntry wrong, EntryBody right)
+    {
+        Strike(wrong);
+        var at = Instant.FromUtc(2026, 2, 1, 0, 0) + Duration.FromSeconds(_next);
+        var entry = new LedgerEntry(new(IdOf(_next++)), Given.Bike, wrong.Date, at, "test bench", right, wrong.Run, wrong.Id, "misread");
+        _entries.Add(entry);
+        return entry;
+    }
+
+    public BikeLedger Ledger => BikeLedger.Of(Given.Bike, _entries, _strikes);
+
+    private static Guid IdOf(int number) => Guid.Parse($"01990000-0000-7000-9000-{number:x12}");
+}
+
+/// <summary>A run on the bench: answers steps through the rules, and holds on to what came of it.</summary>
+internal sealed class Bench(Profile bike, Job? job = null)
+{
+    private readonly List<RunEvent> _events = [];
+    private Instant _now = Given.Noon;
+
+    public Job Job { get; } = job ?? Given.EngineOil;
+    public RunState State => RunState.Of(Job, Given.Noon, _events);
+    public JobPlan Plan => JobPlan.For(Job, bike, State);
+    public IReadOnlyList<RunEvent> Events => _events;
+
+    public Refusal? Try(RunAct act)
+    {
+        _now += Duration.FromMinutes(1);
+        if (RunRules.Refuse(Plan, State, act) is { } refusal) return refusal;
+        _events.Add(new RunEvent(Guid.CreateVersion7(), _now, "test bench", act));
+        return null;
+    }
+
+    public Bench Do(RunAct act)
+    {
+        Try(act).ShouldBeNull();
+        return this;
+    }
+
+    public Bench Done(string step, StepRecord? record = null) => Do(new StepDone(step, record ?? RecordFor(step)));
+
+    public Bench Wait(Duration pause)
+    {
+        _now += pause;
+        return this;
+    }
+
+    /// <summary>Answers every step in order, up to this one.</summary>
+    public Bench UpTo(string? stop = null)
+    {
+        while (Next() is { } next && next != stop) Done(next);
+        return this;
+    }
+
+    public string? Next() => Plan.Steps.FirstOrDefault(planned => State.Step(planned.Step.Id).Mark == StepMark.Open && planned.Step.Kind != StepKind.SignOff)?.Step.Id;
+
+    public StepRecord RecordFor(string step)
+    {
+        var planned = Plan.Step(step)!;
+        return planned.Step.Kind switch
+        {
+            StepKind.Reading => new() { Meters = [bike.Has(MeterKind.Odometer) ? Given.Miles(23_600) : Given.Hours(96.3m)] },
+            StepKind.Choose => new() { Option = planned.Step.Choice!.Default },
+            StepKind.Drain => new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false) },
+            StepKind.Pour => new() { Volume = Given.Litres(2.2m), Fluid = "10W-40" },
+            StepKind.Level => new() { Level = Level.Between },
+            _ => StepRecord.Nothing,
+        };
+    }
+}
