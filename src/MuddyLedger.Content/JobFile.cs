@@ -35,6 +35,7 @@ internal static class JobFile
         var choice = map.Has("choose") ? ReadChoice(map.Map("choose")) : null;
         var reservoir = map.OptionalWord<ReservoirId>("reservoir");
         if (kind is StepKind.Drain or StepKind.Pour or StepKind.Level && reservoir is null) throw map.Wrong($"a {Capabilities.Word(kind)} step needs its \"reservoir\"");
+        if (minutes is { FromReservoir: true } && reservoir is null) throw map.Wrong("minutes", "from-reservoir needs the step's \"reservoir\"");
         if (kind == StepKind.Timer && minutes is null) throw map.Wrong("a timer step needs its \"minutes\"");
         if ((kind == StepKind.Choose) != (choice is not null)) throw map.Wrong("\"choose\" belongs to a step of kind choose, and to no other");
         var fastener = map.OptionalWord<Fastener>("fastener");

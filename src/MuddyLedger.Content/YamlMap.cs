@@ -31,16 +31,22 @@ internal sealed class YamlMap
 
     public static YamlMap Load(string file, string text)
     {
+        var parser = new Parser(new StringReader(text));
         try
         {
             var stream = new YamlStream();
-            stream.Load(new StringReader(text));
+            stream.Load(parser);
             if (stream.Documents.Count != 1) throw new ContentException(file, 1, "must hold exactly one document");
             return Of(file, stream.Documents[0].RootNode);
         }
         catch (YamlException broken)
         {
             throw new ContentException(file, broken.Start.Line, $"is not YAML: {broken.Message}");
+        }
+        catch (InvalidOperationException)
+        {
+            // The parser gives up so on a bracket that is never closed.
+            throw new ContentException(file, parser.Current?.End.Line ?? 1, "is not YAML: something is opened here and never closed");
         }
     }
 

@@ -1,0 +1,119 @@
+using MuddyLedger.Content;
+using MuddyLedger.Core.Jobs;
+
+namespace MuddyLedger.Core.Tests.Content;
+
+public sealed class ContentTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("muddy-content-").FullName;
+
+    public ContentTests()
+    {
+        foreach (var file in Directory.EnumerateFiles(Given.ContentFolder, "*.yaml", SearchOption.AllDirectories))
+        {
+            var copy = Path.Combine(_folder, Path.GetRelativePath(Given.ContentFolder, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
+            File.Copy(file, copy);
+        }
+    }
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    [Fact]
+    public void What_ships_can_be_used()
+    {
+        var library = ContentLibrary.Load(Given.ContentFolder);
+        library.Jobs.ShouldNotBeEmpty();
+        library.Sets.ShouldAllBe(set => set.Title.Length > 0);
+        library.Sets.SelectMany(set => library.JobsFor(set.Profile)).ShouldNotBeEmpty();
+    }
+
+    [Theory]
+    [InlineData("kind: timer", "kind: stopwatch", "\"stopwatch\" is none of")]
+    [InlineData("after: [stand]\n    tray", "after: [standing]\n    tray", "there is no step \"standing\"")]
+    [InlineData("cautions: [carbon-monoxide, running-engine]", "cautions: [ghosts]", "\"ghosts\" is none of")]
+    [InlineData("reservoir: engine\n    after: [drip", "after: [drip", "needs its \"reservoir\"")]
+    [InlineData("fastener: oil-drain-plug", "fastener: oil-drain-plugs", "is none of")]
+    [InlineData("refits: [plug]", "refits: [plugg]", "no step refits \"plug\"")]
+    [InlineData("refits: [cap]", "refits: [cap, lid]", "nothing called \"lid\"")]
+    [InlineData("text: Leave it standing, so that the oil runs down.\n    reservoir: engine", "text: Leave it standing.", "from-reservoir needs")]
+    [InlineData("hold: cranked", "holds: cranked", "not a key known here")]
+    [InlineData("applies: { choice.drain: [warm] }", "applies: { choice.rain: [warm] }", "matched on")]
+    [InlineData("default: warm", "default: tepid", "none of the options")]
+    [InlineData("minutes: 47", "minutes: soon", "not a whole number")]
+    [InlineData("provenance: common practice\nserves", "provenance: hearsay\nserves", "must be house")]
+    [InlineData("task: engine-oil.replace", "task: engine-oil.swap", "no schedule has a task")]
+    [InlineData("  - id: magnet", "  - id: drip", "stands twice")]
+    [InlineData("    after: [pour-first]\n    hold", "    after: [pour-first, leaks]\n    hold", "wait for each other")]
+    [InlineData("title: Engine oil and filter", "title: [Engine", "is not YAML")]
+    public void A_broken_job_is_refused_by_file_line_and_reason(string was, string becomes, string reason)
+    {
+        var refused = Break("jobs/engine-oil.yaml", was, becomes);
+        refused.File.ShouldBe("jobs/engine-oil.yaml");
+        refused.Message.ShouldContain(reason);
+        refused.Line.ShouldBeGreaterThan(0);
+    }
+
+    [Fact]
+    public void The_line_is_the_one_that_is_wrong()
+    {
+        var lines = File.ReadAllLines(Path.Combine(_folder, "jobs/engine-oil.yaml"));
+        var at = Array.FindIndex(lines, line => line.Contains("fastener: oil-drain-plug", StringComparison.Ordinal));
+        Break("jobs/engine-oil.yaml", "fastener: oil-drain-plug", "fastener: nail").Line.ShouldBe(at + 1);
+    }
+
+    [Theory]
+    [InlineData("every: 6000 mi", "every: 6000", "no unit that fits")]
+    [InlineData("every: 6000 mi", "every: 6000 nm", "no unit that fits")]
+    [InlineData("months: 12", "months: -2", "not a whole number")]
+    [InlineData("act: replace", "deed: replace", "\"act\" is missing")]
+    [InlineData("use: [road, dual-sport]", "weather: [road]", "matched on")]
+    [InlineData("provenance: house", "provenance: published", "must be house")]
+    [InlineData("job: engine-oil", "job: engine-oils", "there is no job")]
+    [InlineData("resets: [inspect]", "resets: [inspects]", "which is no task")]
+    public void A_broken_schedule_is_refused_by_file_and_reason(string was, string becomes, string reason)
+    {
+        var refused = Break("schedules/road.yaml", was, becomes);
+        refused.File.ShouldBe("schedules/road.yaml");
+        refused.Message.ShouldContain(reason);
+    }
+
+    [Theory]
+    [InlineData("stroke: four", "stroke: six", "is none of")]
+    [InlineData("odometer: miles", "odometer: leagues", "is none of")]
+    [InlineData("bodywork-over-oil: no", "bodywork-over-oil: maybe", "yes or no")]
+    [InlineData("cylinders: 2", "cylinders: 200", "from 1 to 8")]
+    public void A_broken_set_is_refused_by_file_and_reason(string was, string becomes, string reason) => Break("sets/road-twin.yaml", was, becomes).Message.ShouldContain(reason);
+
+    [Fact]
+    public void The_same_id_twice_is_refused()
+    {
+        File.Copy(Path.Combine(_folder, "jobs/engine-oil.yaml"), Path.Combine(_folder, "jobs/zz-copy.yaml"));
+        Should.Throw<ContentException>(() => ContentLibrary.Load(_folder)).Message.ShouldContain("is taken by jobs/engine-oil.yaml");
+    }
+
+    [Fact]
+    public void A_missing_folder_is_named()
+    {
+        Directory.Delete(Path.Combine(_folder, "jobs"), recursive: true);
+        Should.Throw<ContentException>(() => ContentLibrary.Load(_folder)).Message.ShouldContain("jobs/");
+    }
+
+    [Fact]
+    public void Where_schools_differ_each_gives_its_reason() => Given.Content.Jobs.SelectMany(job => job.Steps).Where(step => step.Choice is not null).SelectMany(step => step.Choice!.Options)
+        .ShouldAllBe(option => option.Reason.Length > 20);
+
+    [Fact]
+    public void Every_step_that_is_not_self_evident_says_why() =>
+        Given.Content.Jobs.SelectMany(job => job.Steps).Where(step => step.Hold is not null).ShouldAllBe(step => step.Why != null && step.Why.Length > 20);
+
+    private ContentException Break(string file, string was, string becomes)
+    {
+        var path = Path.Combine(_folder, file);
+        var text = File.ReadAllText(path);
+        text.ShouldContain(was);
+        var at = text.IndexOf(was, StringComparison.Ordinal);
+        File.WriteAllText(path, string.Concat(text.AsSpan(0, at), becomes, text.AsSpan(at + was.Length)));
+        return Should.Throw<ContentException>(() => ContentLibrary.Load(_folder));
+    }
+}

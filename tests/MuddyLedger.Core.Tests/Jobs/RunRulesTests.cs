@@ -1,0 +1,181 @@
+using CsCheck;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Core.Tests.Jobs;
+
+public class RunRulesTests
+{
+    private static readonly RunId Run = new(Guid.Parse("01990000-0000-7000-8000-0000000000aa"));
+
+    private static Bench OnTheDrumlin => new(Given.Drumlin);
+
+    [Fact]
+    public void A_step_waits_for_the_ones_before_it() => Refused(OnTheDrumlin, new StepDone("plug-out", StepRecord.Nothing), "waits for");
+
+    [Fact]
+    public void A_step_is_answered_once()
+    {
+        var bench = OnTheDrumlin.Done("reading");
+        Refused(bench, new StepDone("reading", bench.RecordFor("reading")), "answered already");
+    }
+
+    [Fact]
+    public void An_unknown_step_is_refused() => Refused(OnTheDrumlin, new StepDone("weld-the-frame", StepRecord.Nothing), "not a step");
+
+    [Fact]
+    public void Later_steps_wait_for_a_hold_point_that_has_not_passed()
+    {
+        var bench = OnTheDrumlin.UpTo("level-first").Do(new StepNotSound("level-first", new FindingOpened("Glass clouded", FindingSeverity.Watch)));
+        Refused(bench, new StepDone("cap-on", StepRecord.Nothing), "waits for");
+        bench.Do(new StepReopened("level-first")).Done("level-first").Done("cap-on");
+    }
+
+    [Fact]
+    public void A_step_that_is_no_hold_point_may_be_not_right_and_the_job_goes_on()
+    {
+        var bench = OnTheDrumlin.UpTo("magnet").Do(new StepNotSound("magnet", new FindingOpened("Slivers", FindingSeverity.FixSoon)));
+        bench.UpTo();
+        bench.Next().ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("drain-read")]
+    [InlineData("pour-first")]
+    public void What_the_job_is_for_cannot_be_skipped(string step) => Refused(OnTheDrumlin.UpTo(step), new StepSkipped(step, "no time"), "set the whole job aside");
+
+    public static TheoryData<string, StepRecord, string, string> Unfit => new()
+    {
+        { "reading", StepRecord.Nothing, "record.meters", "is missing" },
+        { "reading", new() { Meters = [Given.Hours(12)] }, "record.meters", "has not got" },
+        { "school", new() { Option = "boil" }, "record.option", "none of the choices" },
+        { "pour-first", new() { Fluid = "10W-40" }, "record.volume", "is missing" },
+        { "pour-first", new() { Volume = Given.Litres(0), Fluid = "10W-40" }, "record.volume", "is missing" },
+        { "pour-first", new() { Volume = Given.Litres(2) }, "record.fluid", "is missing" },
+        { "level-first", StepRecord.Nothing, "record.level", "is missing" },
+        { "level-first", new() { Level = Level.Below }, "record.level", "below the mark" },
+        { "level-final", new() { Level = Level.Above }, "record.level", "above the maximum" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Unfit))]
+    public void A_record_that_does_not_fit_its_step_is_refused_by_field(string step, StepRecord record, string field, string words)
+    {
+        var refusal = OnTheDrumlin.UpTo(step).Try(new StepDone(step, record))!;
+        refusal.Field.ShouldBe(field);
+        refusal.Words.ShouldContain(words);
+    }
+
+    [Fact]
+    public void An_answer_is_taken_back_only_before_what_came_after_it()
+    {
+        var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out");
+        Refused(bench, new StepReopened("cap-off"), "cannot be taken back before");
+        bench.Do(new StepReopened("plug-out")).Do(new StepReopened("cap-off"));
+        bench.State.Step("cap-off").Mark.ShouldBe(StepMark.Open);
+    }
+
+    [Fact]
+    public void A_timer_is_an_instant_that_goes_on_by_itself()
+    {
+        var bench = OnTheDrumlin.UpTo("drip").Do(new TimerStarted("drip", 10));
+        var timer = bench.Wait(Duration.FromHours(9)).State.Timers["drip"];
+        (timer.Ends - timer.Started).ShouldBe(Duration.FromMinutes(10));
+        Refused(bench, new TimerStarted("drip", 10), "running already");
+        bench.Done("drip").State.Timers.ShouldBeEmpty();
+        Refused(bench, new TimerStopped("drip"), "no timer");
+    }
+
+    [Fact]
+    public void What_comes_off_lies_on_the_tray_until_its_step_refits_it()
+    {
+        var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out");
+        bench.State.Tray.Select(item => item.Item).ShouldBe(["panel", "panel-bolts", "indicator", "cap", "plug"]);
+        bench.UpTo("pour-first").State.Tray.ShouldNotContain(item => item.Item == "plug");
+        bench.UpTo().State.Tray.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Something_the_job_does_not_name_can_lie_there_too()
+    {
+        var bench = OnTheDrumlin.Do(new TrayPut("x1", "heat shield", 2, "left", "M6"));
+        Refused(bench, new TrayPut("x1", "heat shield", 2, "left", "M6"), "on the tray already");
+        bench.UpTo();
+        RunFinish.Refuse(bench.Plan, bench.State, new SignOff(10, [], null, null))!.Field.ShouldBe("leftover");
+        RunFinish.Refuse(bench.Plan, bench.State, new SignOff(10, [], "cracked, thrown away", null)).ShouldBeNull();
+        bench.Do(new TrayTaken("x1")).State.Tray.ShouldBeEmpty();
+        Refused(bench, new TrayTaken("x1"), "not on the tray");
+    }
+
+    [Fact]
+    public void A_drained_engine_may_not_be_cranked_until_the_level_has_passed()
+    {
+        var bench = OnTheDrumlin.UpTo("drain-read");
+        Shut(bench).ShouldBe([Gate.Cranked, Gate.Run, Gate.Ridden], "the plug is out, on the tray");
+        bench.UpTo("pour-first");
+        Shut(bench).ShouldContain(Gate.Cranked);
+        bench.UpTo("cap-on");
+        Shut(bench).ShouldBe([Gate.Run, Gate.Ridden]);
+        bench.UpTo("run");
+        Shut(bench).ShouldBe([Gate.Ridden]);
+        bench.UpTo();
+        Shut(bench).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_bike_that_nobody_has_touched_yet_has_no_gate_shut() => Shut(OnTheDrumlin.Done("reading")).ShouldBeEmpty();
+
+    [Fact]
+    public void A_long_pause_is_not_work()
+    {
+        var bench = OnTheDrumlin.Done("reading").Wait(Duration.FromDays(2)).Done("school");
+        bench.State.Worked.ShouldBe(Duration.FromMinutes(1));
+    }
+
+    // Property: whatever is tapped, in whatever order, an answered step has had all that it waits for answered before it.
+    [Fact]
+    public void No_order_of_taps_gets_round_the_rules() => AnyTaps.Sample(taps =>
+    {
+        var bench = OnTheDrumlin;
+        foreach (var (at, way) in taps)
+        {
+            var steps = bench.Plan.Steps;
+            var id = steps[at % steps.Length].Step.Id;
+            bench.Try(way switch
+            {
+                0 => new StepSkipped(id, "no time"),
+                1 => new StepNotSound(id, new FindingOpened("Odd", FindingSeverity.Watch)),
+                2 => new StepReopened(id),
+                _ => new StepDone(id, bench.RecordFor(id)),
+            });
+            var (plan, state) = (bench.Plan, bench.State);
+            foreach (var planned in plan.Steps.Where(one => state.Step(one.Step.Id).Mark != StepMark.Open))
+                if (planned.WaitsFor.Any(before => state.Step(before).Mark == StepMark.Open)) return false;
+        }
+
+        return true;
+    }, iter: 60);
+
+    // Property: taking an answer back leaves the tray as it was before the answer.
+    [Fact]
+    public void Taking_an_answer_back_undoes_what_it_did_to_the_tray()
+    {
+        var bench = OnTheDrumlin;
+        while (bench.Next() is { } step)
+        {
+            var before = bench.State.Tray.Select(item => item.Item).Order().ToList();
+            bench.Done(step).Do(new StepReopened(step));
+            bench.State.Tray.Select(item => item.Item).Order().SequenceEqual(before).ShouldBeTrue(step);
+            bench.Done(step);
+        }
+    }
+
+    private static Gate[] Shut(Bench bench) => [.. RunRules.GatesShut(bench.Plan, bench.State, Run).Select(shut => shut.Gate).Distinct().Order()];
+
+    private static void Refused(Bench bench, RunAct act, string words) => bench.Try(act).ShouldNotBeNull().Words.ShouldContain(words, Case.Insensitive);
+
+    private static readonly Gen<(int At, int Way)[]> AnyTaps = Gen.Select(Gen.Int[0, 40], Gen.Int[0, 11]).Array[0, 80];
+}

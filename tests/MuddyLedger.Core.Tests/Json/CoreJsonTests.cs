@@ -1,0 +1,85 @@
+using System.Text.Json;
+using CsCheck;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Tests.Json;
+
+public class CoreJsonTests
+{
+    public static TheoryData<EntryBody> Bodies =>
+    [
+        new MeterRead(Given.Miles(23_588), "after rain"),
+        new MeterEpochStarted(Given.Miles(0), Given.Miles(9_010), EpochCause.DashSwapped),
+        new RideDone(Distance.FromMetres(42_000), EngineHours.FromHours(2.5m), "grit"),
+        new FuelBought(Given.Litres(12.4m), Money.Of(19.80m), true),
+        new FluidFilled(ReservoirId.Engine, Given.Litres(2.2m), "10W-40"),
+        new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.1m), "10W-40"),
+        new FluidDrained(ReservoirId.Engine, null, new(DrainColour.Milky, MagnetReading.Chips, DrainDebris.Plastic, true)),
+        new LevelSeen(ReservoirId.Engine, Level.Between),
+        new TaskDone("engine-oil.replace", Evidence.Receipt, "stamp"),
+        new PartFitted("oil filter", 1),
+        new PartRemoved("oil filter", 1, "replaced"),
+        new FindingOpened("Weep", FindingSeverity.Stop, "tap", Money.Of(4), Gate.Run),
+        new FindingClosed(new(Guid.CreateVersion7()), "new seal"),
+        new WasteHeld("engine oil", Given.Litres(2.4m)),
+        new WasteHandedIn("engine oil", Given.Litres(2.4m), "yard"),
+        new CostPaid("filter", Money.Of(11.5m)),
+        new NoteWritten("quotes \" and \u00e9 and \n lines"),
+    ];
+
+    [Theory]
+    [MemberData(nameof(Bodies))]
+    public void What_an_entry_says_comes_back_the_same(EntryBody body) => CoreJson.Read<EntryBody>(CoreJson.Write(body)).ShouldBe(body);
+
+    [Fact]
+    public void Every_kind_of_entry_is_tried_above()
+    {
+        var kinds = typeof(EntryBody).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(EntryBody)) && type != typeof(JobFinished));
+        kinds.Except(Bodies.Select(row => row.Data.GetType())).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_finished_job_comes_back_with_what_was_left_out()
+    {
+        var back = (JobFinished)CoreJson.Read<EntryBody>(CoreJson.Write<EntryBody>(new JobFinished("engine-oil", "Engine oil", 47, [new("New filter on", "none")], "a clip", null)));
+        (back.Minutes, back.Leftover, back.Skipped.ShouldHaveSingleItem().Reason).ShouldBe((47, "a clip", "none"));
+    }
+
+    // Property: quantities are exact, whatever unit they were typed in.
+    [Fact]
+    public void Quantities_come_back_exact() => Gen.Select(Gen.Decimal[0, 100_000], Gen.Bool.Select(miles => miles ? Unit.Mile : Unit.Kilometre)).Sample((value, unit) =>
+    {
+        var read = new MeterRead(MeterAmount.From(new Quantity(Math.Round(value, 3), unit)));
+        return CoreJson.Read<EntryBody>(CoreJson.Write<EntryBody>(read)).Equals(read);
+    });
+
+    [Fact]
+    public void A_profile_comes_back_the_same() => CoreJson.Write(CoreJson.Read<Profile>(CoreJson.Write(Given.Drumlin))).ShouldBe(CoreJson.Write(Given.Drumlin));
+
+    [Fact]
+    public void A_job_comes_back_the_same() => CoreJson.Write(CoreJson.Read<Job>(CoreJson.Write(Given.EngineOil))).ShouldBe(CoreJson.Write(Given.EngineOil));
+
+    [Fact]
+    public void Every_tap_comes_back_the_same()
+    {
+        var bench = new Bench(Given.Drumlin).Do(new TrayPut("x", "shield", 1, null, "M6")).UpTo("drip").Do(new TimerStarted("drip", 10)).Do(new TimerStopped("drip"))
+            .Do(new StepNotSound("drip", new FindingOpened("Odd", FindingSeverity.Note))).Do(new StepReopened("drip")).Do(new StepSkipped("drip", "late")).Do(new StepNoted("drip", "note"));
+        foreach (var act in bench.Events.Select(tap => tap.Act)) CoreJson.Write(CoreJson.Read<RunAct>(CoreJson.Write(act))).ShouldBe(CoreJson.Write(act));
+    }
+
+    [Theory]
+    [InlineData("""{"kind":"reading","display":"12 furlongs"}""")]
+    [InlineData("""{"kind":"reading","display":12}""")]
+    [InlineData("""{"kind":"reading","display":"12 km","more":1}""")]
+    [InlineData("""{"kind":"sacrifice"}""")]
+    [InlineData("""{"kind":"fill","reservoir":"engine","volume":"2 km","fluid":"x"}""")]
+    [InlineData("null")]
+    public void What_is_no_entry_is_refused(string text) => Should.Throw<Exception>(() => CoreJson.Read<EntryBody>(text)).ShouldBeAssignableTo<Exception>()!.ShouldSatisfyAllConditions(
+        thrown => (thrown is JsonException or NotSupportedException or InvalidOperationException).ShouldBeTrue());
+}

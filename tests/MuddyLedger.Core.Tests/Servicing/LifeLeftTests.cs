@@ -1,0 +1,182 @@
+using System.Collections.Immutable;
+using CsCheck;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Tests.Servicing;
+
+public class LifeLeftTests
+{
+    private static readonly Profile Road = Given.Drumlin with { Odometer = new(OdometerUnit.Miles, 6), HourMeter = true };
+
+    [Fact]
+    public void What_is_left_is_the_limit_less_what_was_used_since()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(12_000)));
+        life.Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(4_000);
+        life.Governing.Share!.Value.ShouldBe(2 / 3m, 0.0001m);
+        life.Governing.LikelyDue.ShouldBe(Given.Today.PlusDays(200)); // 20 miles a day
+        life.State.ShouldBe(LifeState.InHand);
+    }
+
+    [Fact]
+    public void Whichever_comes_first_governs()
+    {
+        Action<LedgerBuilder> history = book => book.Reading(Ago(300), Given.Miles(10_000)).Done(Ago(300), "engine-oil.replace").Reading(Given.Today, Given.Miles(11_000));
+        Of(Task(Every(6_000), Months(12)), history).Governing!.Limit.ShouldBeOfType<CalendarLimit>();
+        Of(Task(Every(1_100), Months(12)), history).Governing!.Limit.ShouldBeOfType<UseLimit>();
+    }
+
+    // Property: of the limits that can be judged, none runs out before the one that governs.
+    [Fact]
+    public void No_limit_runs_out_before_the_one_that_governs() =>
+        Gen.Select(Gen.Int[50, 9_000], Gen.Int[1, 60], Gen.Int[1, 60], Gen.Int[20, 900], Gen.Int[1, 6_000], Gen.Int[0, 40]).Sample((miles, hours, months, ago, ridden, run) =>
+        {
+            var life = Of(Task(Every(miles), new UseLimit(Given.Hours(hours), Provenance.House, Unit.Hour), Months(months)), book => book
+                .Reading(Ago(ago), Given.Miles(5_000)).Reading(Ago(ago), Given.Hours(10)).Done(Ago(ago), "engine-oil.replace")
+                .Reading(Given.Today, Given.Miles(5_000 + ridden)).Reading(Given.Today, Given.Hours(10 + run)));
+            var overdue = life.Limits.Any(limit => limit.Share < 0);
+            return overdue ? life.State == LifeState.Overdue && life.Governing!.Share <= 0
+                : life.Limits.All(limit => limit.LikelyDue is null || life.Governing!.LikelyDue <= limit.LikelyDue || limit.Share <= 0);
+        });
+
+    [Fact]
+    public void Unknown_history_is_unknown_and_never_fine()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Reading(Given.Today, Given.Miles(10_010)));
+        life.State.ShouldBe(LifeState.Unknown);
+        life.Governing.ShouldBeNull();
+        life.Because.ShouldContain(line => line is NoHistory);
+    }
+
+    [Fact]
+    public void The_sellers_word_is_kept_and_is_not_history()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(90), "engine-oil.replace", Evidence.SellersWord).Reading(Given.Today, Given.Miles(10_010)));
+        life.State.ShouldBe(LifeState.Unknown);
+        life.Because.ShouldContain(line => line is OnlyClaimed);
+        life.Because.ShouldNotContain(line => line is NoHistory);
+    }
+
+    [Fact]
+    public void A_limit_that_cannot_be_judged_makes_the_whole_unknown_unless_another_is_due()
+    {
+        // Done before the first reading: by miles nobody knows.
+        Action<int, LedgerBuilder> done = (ago, book) => book.Done(Ago(ago), "engine-oil.replace").Reading(Ago(30), Given.Miles(10_000)).Reading(Given.Today, Given.Miles(10_500));
+        Of(Task(Every(6_000), Months(12)), book => done(200, book)).State.ShouldBe(LifeState.Unknown);
+        Of(Task(Every(6_000), Months(12)), book => done(400, book)).State.ShouldBe(LifeState.Overdue);
+    }
+
+    [Fact]
+    public void Severe_use_shortens_the_limit_and_says_both_numbers()
+    {
+        var task = Task(Every(6_000)) with { Severities = [new(Severity.Grit, 0.5m, Provenance.House)] };
+        var life = Of(task, book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(12_000)), [Severity.Grit]);
+        life.Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(1_000);
+        var line = life.Because.OfType<LimitFrom>().ShouldHaveSingleItem();
+        (line.Factor, ((UseLimit)line.Limit).Amount).ShouldBe((0.5m, Given.Miles(6_000)));
+    }
+
+    [Fact]
+    public void The_calendar_knows_no_hard_use()
+    {
+        var task = Task(Months(12)) with { Severities = [new(Severity.Grit, 0.5m, Provenance.House)] };
+        Of(task, book => book.Done(Given.Today.PlusMonths(-6), "engine-oil.replace"), [Severity.Grit]).Governing!.LikelyDue.ShouldBe(Given.Today.PlusMonths(6));
+    }
+
+    [Theory]
+    [InlineData(0, LifeState.Fresh)]
+    [InlineData(2_000, LifeState.InHand)]
+    [InlineData(5_200, LifeState.ComingUp)]
+    [InlineData(5_900, LifeState.Due)]
+    [InlineData(6_001, LifeState.Overdue)]
+    public void Its_state_follows_from_what_is_left(int ridden, LifeState state) => Of(Task(Every(6_000)), book =>
+        book.Reading(Ago(200), Given.Miles(10_000)).Done(Ago(200), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_000 + ridden))).State.ShouldBe(state);
+
+    [Fact]
+    public void A_bike_that_stands_has_no_date_by_miles()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_000)));
+        life.Governing!.LikelyDue.ShouldBeNull();
+        life.Governing.Share.ShouldBe(1);
+    }
+
+    [Fact]
+    public void A_reading_reckoned_on_is_marked_as_such()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Ago(20), Given.Miles(11_600)));
+        life.Governing!.Estimated.ShouldBeTrue();
+        life.Governing.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(4_000, 0.01m);
+    }
+
+    [Fact]
+    public void A_limit_on_a_meter_that_the_bike_has_not_got_is_left_out() =>
+        Life(Task(Every(6_000), Months(12)), Given.Scree, new LedgerBuilder().Done(Ago(10), "engine-oil.replace"), []).Limits.ShouldHaveSingleItem().Limit.ShouldBeOfType<CalendarLimit>();
+
+    // Property: riding on never gives life back.
+    [Fact]
+    public void Riding_on_never_gives_life_back() => Gen.Select(Gen.Int[0, 9_000], Gen.Int[0, 900]).Sample((ridden, more) =>
+    {
+        decimal Left(int miles) => Of(Task(Every(6_000)), book => book.Reading(Ago(200), Given.Miles(10_000)).Done(Ago(200), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_000 + miles))).Governing!.Share!.Value;
+        return Left(ridden + more) <= Left(ridden);
+    });
+
+    [Fact]
+    public void To_replace_is_also_to_inspect_and_not_the_other_way_round()
+    {
+        TaskStanding Standing(string done, string asked) => Core.Servicing.Servicing.Of(Given.Heron, Given.Content.Schedules,
+            new LedgerBuilder().Reading(Ago(50), Given.Hours(40)).Done(Ago(50), done).Reading(Given.Today, Given.Hours(41)).Ledger,
+            BikeMeters.Of(Given.Heron, new LedgerBuilder().Reading(Ago(50), Given.Hours(40)).Reading(Given.Today, Given.Hours(41)).Ledger), Given.Today).Single(task => task.Task.Id == asked);
+        Standing("spark-plugs.replace", "spark-plugs.inspect").Life.State.ShouldNotBe(LifeState.Unknown);
+        Standing("spark-plugs.inspect", "spark-plugs.replace").Life.State.ShouldBe(LifeState.Unknown);
+    }
+
+    [Fact]
+    public void Work_done_late_anchors_where_it_was_done()
+    {
+        var life = Of(Task(Every(6_000)), book => book.Reading(Ago(400), Given.Miles(1_000)).Done(Ago(400), "engine-oil.replace")
+            .Reading(Ago(100), Given.Miles(9_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(9_500)));
+        life.Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(5_500);
+    }
+
+    // Common practice and house values of the trade, no source; held here so that a slip in a file is seen.
+    [Theory]
+    [InlineData("road-twin", "engine-oil.replace", "9656.064 km")]
+    [InlineData("road-twin", "valves.measure", "38624.256 km")]
+    [InlineData("road-twin", "spark-plugs.replace", "15000 km")]
+    [InlineData("motocross-four-stroke", "engine-oil.replace", "6 h")]
+    [InlineData("motocross-four-stroke", "valves.measure", "15 h")]
+    [InlineData("two-stroke-enduro", "gearbox-oil.replace", "20 h")]
+    [InlineData("two-stroke-enduro", "top-end.replace", "100 h")]
+    public void Shipped_limits_are_those_of_the_trade(string set, string task, string limit) =>
+        Schedule.TasksOf(Given.Named(set, "x"), Given.Content.Schedules).Single(item => item.Task.Id == task).Task.Limits.OfType<UseLimit>().First().Amount.ToString().ShouldBe(limit);
+
+    [Fact]
+    public void Every_shipped_limit_says_where_it_comes_from() => Given.Content.Schedules.SelectMany(schedule => schedule.Components).SelectMany(component => component.Tasks)
+        .SelectMany(task => task.Limits).ShouldAllBe(limit => limit.Provenance.Kind == ProvenanceKind.House || limit.Provenance.Kind == ProvenanceKind.CommonPractice);
+
+    private static LocalDate Ago(int days) => Given.Today.PlusDays(-days);
+
+    private static UseLimit Every(int miles) => new(Given.Miles(miles), Provenance.House, Unit.Mile);
+
+    private static CalendarLimit Months(int months) => new(months, Provenance.House);
+
+    private static ServiceTask Task(params Limit[] limits) => new("engine-oil.replace", "Change", Applies.Always, [.. limits], [], null, [], 47, null, false, null);
+
+    private static LifeLeft Of(ServiceTask task, Action<LedgerBuilder> write, ImmutableArray<Severity>? severities = null)
+    {
+        var book = new LedgerBuilder();
+        write(book);
+        return Life(task, Road, book, severities ?? []);
+    }
+
+    private static LifeLeft Life(ServiceTask task, Profile bike, LedgerBuilder book, ImmutableArray<Severity> severities)
+    {
+        var schedule = new Schedule("test", "Test", Applies.Always, [new Component("engine-oil", "Engine oil", BikePart.Engine, null, [task])]);
+        return Core.Servicing.Servicing.Of(bike with { Severities = severities }, [schedule], book.Ledger, BikeMeters.Of(bike, book.Ledger), Given.Today).Single().Life;
+    }
+}
