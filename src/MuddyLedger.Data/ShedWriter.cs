@@ -101,6 +101,15 @@ public sealed class ShedWriter(ShedContext context)
         context.Entry(row).Property(changed => changed.EndedAt).IsModified = true;
     }
 
+    /// <param name="version">The version that was read; 0 where none was ever kept.</param>
+    public void ChangeSettings(string volumeUnit, string torqueUnit, string currency, int version)
+    {
+        var row = new SettingsRow { Id = 1, VolumeUnit = volumeUnit, TorqueUnit = torqueUnit, Currency = currency, Version = version };
+        if (version == 0) context.Settings.Add(row);
+        else context.Settings.Attach(row).State = EntityState.Modified;
+        row.Version = version + 1;
+    }
+
     /// <summary>All of it or nothing.</summary>
     public async Task<WriteOutcome> CommitAsync(Guid id, string asked, Instant at, CancellationToken cancel)
     {

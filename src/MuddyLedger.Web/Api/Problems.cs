@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using MuddyLedger.Core;
 
 namespace MuddyLedger.Web.Api;
@@ -35,6 +36,21 @@ public static class Problems
     public static ProblemHttpResult NoETag() => TypedResults.Problem(
         title: "Nothing was changed.", detail: "Say which version you are changing, with If-Match.", statusCode: StatusCodes.Status428PreconditionRequired);
 
+    /// <summary>Words for what the framework refuses by its number alone.</summary>
+    public static void Word(ProblemDetails problem)
+    {
+        problem.Extensions.Remove("traceId");
+        if (problem.Detail is not null) return;
+        (problem.Title, problem.Detail) = problem.Status switch
+        {
+            StatusCodes.Status404NotFound => ("Not found.", "There is no such address."),
+            StatusCodes.Status405MethodNotAllowed => ("Nothing was changed.", "That cannot be done at this address."),
+            StatusCodes.Status413PayloadTooLarge => ("Nothing was changed.", "That is more than can be sent at once."),
+            StatusCodes.Status415UnsupportedMediaType => ("Nothing was changed.", "What was sent must be JSON, and say so."),
+            _ => ("Nothing was changed.", "The request cannot be read."),
+        };
+    }
+
     private static string Sentence(string field, string words) => $"{Words(field)} {words}.";
 
     /// <summary>"record.volume" is said "Volume", "oilFilter" is said "Oil filter".</summary>
@@ -58,8 +74,6 @@ public static class Problems
         {
             switch (exception)
             {
-                case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
-                    return TypedResults.Problem(title: "Nothing was changed.", detail: "That is more than can be sent at once.", statusCode: StatusCodes.Status413PayloadTooLarge);
                 case BadHttpRequestException { InnerException: JsonException json }:
                     var field = (json.Path ?? "$").TrimStart('$').TrimStart('.');
                     return field.Length > 0 ? Refused(field, Reason(json)) : Refused(null, $"What was sent cannot be read: {Reason(json)}.");

@@ -53,6 +53,32 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
     }
 }
 
+/// <summary>
+/// Lets one write at a time read what stands, judge it and commit. Two devices that write at the same moment then each see what
+/// the other has written: neither can slip past a rule (two readings that contradict each other, say). Runs after the body has been
+/// read, so that a slow sender holds nobody up.
+/// </summary>
+public sealed class OneWriteAtATime : IEndpointFilter, IDisposable
+{
+    private readonly SemaphoreSlim _turn = new(1, 1);
+
+    public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    {
+        if (HttpMethods.IsGet(context.HttpContext.Request.Method)) return await next(context);
+        await _turn.WaitAsync(context.HttpContext.RequestAborted);
+        try
+        {
+            return await next(context);
+        }
+        finally
+        {
+            _turn.Release();
+        }
+    }
+
+    public void Dispose() => _turn.Dispose();
+}
+
 /// <summary>An answer that can be edited, with the version that an edit must name.</summary>
 public interface IVersioned
 {

@@ -76,11 +76,14 @@ public sealed class ShedServer : IAsyncDisposable
         });
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(options.Clock);
+        builder.Services.AddSingleton<OneWriteAtATime>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
         builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
-        builder.Services.AddProblemDetails();
+        // Otherwise a body that cannot be read is answered without saying which field is wrong.
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+        builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails));
         builder.Services.AddExceptionHandler<Problems.OfExceptions>();
         builder.Services.AddOpenApi(OpenApiDocument.Configure);
 
@@ -91,7 +94,7 @@ public sealed class ShedServer : IAsyncDisposable
         app.UseSecurityHeaders();
         app.UseFrontEnd();
 
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter(app.Services.GetRequiredService<OneWriteAtATime>());
         api.MapShed();
         api.MapBikes();
         api.MapReadings();

@@ -18,7 +18,7 @@ public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, in
 
 public sealed record SettingsAnswer(string VolumeUnit, string TorqueUnit, string Currency, IReadOnlyList<string> VolumeUnits, IReadOnlyList<string> TorqueUnits, int Version) : IVersioned;
 
-public sealed record SettingsChange(string? VolumeUnit, string? TorqueUnit, string? Currency);
+public sealed record SettingsChange(Guid Id, string? VolumeUnit, string? TorqueUnit, string? Currency);
 
 /// <summary>What was understood of a typed quantity, for the line under its field.</summary>
 public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? Refusal);
@@ -36,22 +36,25 @@ public static class SettingsEndpoints
         api.MapGet("/units/read", Read).Produces<QuantityRead>();
     }
 
-    private static async Task<IResult> ChangeAsync(HttpContext http, SettingsChange change, ShedContext context)
+    private static async Task<IResult> ChangeAsync(HttpContext http, SettingsChange body, ShedContext context, Writing writing)
     {
         var check = new FieldCheck();
-        var volume = Chosen(check, "volumeUnit", change.VolumeUnit, VolumeUnits);
-        var torque = Chosen(check, "torqueUnit", change.TorqueUnit, TorqueUnits);
-        var currency = check.Text("currency", change.Currency, 3);
+        check.Id("id", body.Id);
+        var volume = Chosen(check, "volumeUnit", body.VolumeUnit, VolumeUnits);
+        var torque = Chosen(check, "torqueUnit", body.TorqueUnit, TorqueUnits);
+        var currency = body.Currency?.Trim() ?? "";
         if (currency.Length != 3 || !currency.All(char.IsAsciiLetterUpper)) check.Refuse("currency", "must be a currency's three capital letters, such as EUR");
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
-
-        var row = await context.Settings.SingleOrDefaultAsync(http.RequestAborted);
-        if ((row?.Version ?? 0) != version) return Problems.Stale(AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)));
-        if (row is null) context.Settings.Add(row = new SettingsRow { Id = 1, VolumeUnit = "", TorqueUnit = "", Currency = "" });
-        (row.VolumeUnit, row.TorqueUnit, row.Currency, row.Version) = (volume.Symbol, torque.Symbol, currency, version + 1);
-        await context.SaveChangesAsync(http.RequestAborted);
-        return Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)));
+        async Task<object> Answer() => AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted));
+        return await writing.OnceAsync(http, body.Id, body,
+            async (writer, _) =>
+            {
+                if ((await OwnerSettings.LoadAsync(context, http.RequestAborted)).Version != version) return Problems.Stale(await Answer());
+                writer.ChangeSettings(volume.Symbol, torque.Symbol, currency, version);
+                return null;
+            },
+            Answer);
     }
 
     private static IResult Read(string text, string unit)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { answer, api, deviceName, nameDevice, Refusal } from '@/api/client'
+import { answer, api, deviceName, nameDevice, newId, Refusal } from '@/api/client'
 import { useLight, type Light } from '@/design/useLight'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
@@ -32,7 +32,7 @@ async function keep() {
   refusal.value = null
   nameDevice(device.value.trim() || 'computer')
   try {
-    await answer(api.PUT('/api/settings', { body: form.value!, headers: { 'If-Match': `"${data.value!.version}"` } }))
+    await answer(api.PUT('/api/settings', { body: { id: newId(), ...form.value! }, headers: { 'If-Match': `"${data.value!.version}"` } }))
     await refresh()
     say('Settings kept.')
   } catch (failed) {

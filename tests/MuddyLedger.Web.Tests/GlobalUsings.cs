@@ -1,0 +1,4 @@
+global using System.Net;
+global using System.Text.Json.Nodes;
+global using Shouldly;
+global using Xunit;

@@ -1,0 +1,102 @@
+using Microsoft.Data.Sqlite;
+using MuddyLedger.Content;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Hosting;
+
+namespace MuddyLedger.Web.Tests.Hosting;
+
+public class StoreTests
+{
+    [Fact]
+    public async Task The_file_is_marked_as_a_shed_and_written_ahead()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        Scalar(shed.File, "PRAGMA application_id").ShouldBe((long)ShedFile.ApplicationId);
+        Scalar(shed.File, "PRAGMA journal_mode").ShouldBe("wal");
+        Scalar(shed.File, "PRAGMA integrity_check").ShouldBe("ok");
+    }
+
+    [Fact]
+    public async Task Every_connection_waits_for_the_disk_and_keeps_its_references()
+    {
+        var folder = Directory.CreateTempSubdirectory("muddy-pragma-").FullName;
+        var options = new Microsoft.EntityFrameworkCore.DbContextOptionsBuilder<ShedContext>();
+        ShedFile.Configure(options, folder);
+        await using (var context = new ShedContext(options.Options))
+        {
+            await ShedFile.PrepareAsync(context, TestContext.Current.CancellationToken);
+            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.OpenConnectionAsync(context.Database, TestContext.Current.CancellationToken);
+            var connection = Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.GetDbConnection(context.Database);
+            foreach (var (pragma, wanted) in new[] { ("synchronous", 2L), ("foreign_keys", 1L), ("busy_timeout", 10_000L) })
+            {
+                await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // one of the three names above
+                command.CommandText = $"PRAGMA {pragma}";
+#pragma warning restore CA2100
+                Convert.ToInt64(await command.ExecuteScalarAsync(TestContext.Current.CancellationToken)).ShouldBe(wanted, pragma);
+            }
+        }
+
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    public async Task What_was_written_is_there_after_a_restart()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var bike = await shed.BikeAsync(reading: "9000");
+        var before = shed.Stored();
+        await shed.RestartAsync();
+        shed.Stored().ShouldBe(before);
+        (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk()["meters"][0]!["display"]!["value"]!.GetValue<decimal>().ShouldBe(9000);
+    }
+
+    [Fact]
+    public async Task A_file_that_is_no_shed_is_left_alone()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var other = Directory.CreateTempSubdirectory("muddy-other-").FullName;
+        var file = Path.Combine(other, ShedFile.Name);
+        Run(file, "CREATE TABLE Recipes (Id INTEGER); INSERT INTO Recipes VALUES (1)");
+        var was = await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken);
+        (await Should.ThrowAsync<InvalidDataException>(() => ShedServer.StartAsync(shed.Options with { Folder = other }))).Message.ShouldContain("is not a Muddy Ledger shed");
+        SqliteConnection.ClearAllPools();
+        (await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken)).ShouldBe(was);
+        Directory.Delete(other, recursive: true);
+    }
+
+    [Fact]
+    public async Task A_shed_of_a_newer_version_is_left_alone()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        Run(shed.File, "INSERT INTO __EFMigrationsHistory VALUES ('29990101000000_Later', '10.0.13')");
+        (await Should.ThrowAsync<InvalidDataException>(() => shed.RestartAsync())).Message.ShouldContain("newer Muddy Ledger");
+        Run(shed.File, "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '2999%'");
+        await shed.RestartAsync();
+    }
+
+    [Fact]
+    public async Task A_broken_content_file_is_refused_at_start_with_file_and_line()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var content = Directory.CreateTempSubdirectory("muddy-content-").FullName;
+        foreach (var kind in new[] { "jobs", "schedules", "sets" }) Directory.CreateDirectory(Path.Combine(content, kind));
+        await File.WriteAllTextAsync(Path.Combine(content, "jobs", "odd.yaml"), "id: odd\ntitle: Odd\nsteps: none\n", TestContext.Current.CancellationToken);
+        (await Should.ThrowAsync<ContentException>(() => ShedServer.StartAsync(shed.Options with { ContentFolder = content }))).Message.ShouldStartWith("jobs/odd.yaml:3:");
+        Directory.Delete(content, recursive: true);
+    }
+
+    private static object? Scalar(string file, string sql)
+    {
+        using var connection = new SqliteConnection($"Data Source={file}");
+        connection.Open();
+        using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // constants of this class
+        command.CommandText = sql;
+#pragma warning restore CA2100
+        return command.ExecuteScalar();
+    }
+
+    private static void Run(string file, string sql) => Scalar(file, sql);
+}
