@@ -1,3 +1,4 @@
+using Microsoft.Extensions.FileProviders;
 using MuddyLedger.Web.Api;
 
 namespace MuddyLedger.Web.Hosting;
@@ -14,12 +15,18 @@ public static class FrontEnd
             served.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
     });
 
-    public static void MapFrontEnd(this WebApplication app) => app.MapFallback(async context =>
+    /// <summary>
+    /// Answers what no endpoint answers: the application's one page for the addresses of its views, words for the rest.
+    /// A fallback endpoint would also swallow "wrong method" and "wrong media type".
+    /// </summary>
+    public static void UseOnePage(this WebApplication app) => app.Use((context, next) => context.GetEndpoint() is null ? AnswerAsync(context, app.Environment.WebRootFileProvider) : next(context));
+
+    private static async Task AnswerAsync(HttpContext context, IFileProvider files)
     {
-        var page = app.Environment.WebRootFileProvider.GetFileInfo("index.html");
-        if (!HttpMethods.IsGet(context.Request.Method) || Path.HasExtension(context.Request.Path) || !page.Exists)
+        var page = files.GetFileInfo("index.html");
+        if (!HttpMethods.IsGet(context.Request.Method) || context.Request.Path.StartsWithSegments("/api") || Path.HasExtension(context.Request.Path) || !page.Exists)
         {
-            await Problems.NotFound("page").ExecuteAsync(context);
+            await Problems.NotFound("address").ExecuteAsync(context);
             return;
         }
 
@@ -29,5 +36,5 @@ public static class FrontEnd
         context.Response.ContentType = "text/html; charset=utf-8";
         context.Response.Headers.CacheControl = "no-store";
         await context.Response.WriteAsync(html, context.RequestAborted);
-    });
+    }
 }

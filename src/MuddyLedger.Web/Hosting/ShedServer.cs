@@ -103,8 +103,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapBook();
         api.MapSettings();
         app.MapOpenApi("/api/openapi/{documentName}.json");
-        api.MapFallback(() => Problems.NotFound("address"));
-        app.MapFrontEnd();
+        app.UseOnePage();
         return app;
     }
 
