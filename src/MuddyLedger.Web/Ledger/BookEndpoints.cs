@@ -69,7 +69,7 @@ public static class BookEndpoints
     }
 
     private static bool Mentions(EntryAnswer answer, string text) =>
-        answer.Figures.Any(figure => figure.Text?.Contains(text, StringComparison.OrdinalIgnoreCase) == true)
+        answer.Figures.Any(figure => (figure.Text ?? figure.Quantity?.ToString())?.Contains(text, StringComparison.OrdinalIgnoreCase) == true)
         || answer.Reason?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
         || answer.BikeName.Contains(text, StringComparison.OrdinalIgnoreCase)
         || answer.Strike?.Reason.Contains(text, StringComparison.OrdinalIgnoreCase) == true;

@@ -80,12 +80,7 @@ async function keep() {
         <div v-if="other" class="refusal" role="alert">
           <p>{{ refusal?.message }}</p>
           <v-btn class="plate small" variant="outlined" @click="take(other)">Take what stands now</v-btn>
-          <v-btn
-            class="plate small"
-            variant="outlined"
-            @click="overwrite(other)"
-            >Keep mine over it</v-btn
-          >
+          <v-btn class="plate small" variant="outlined" @click="overwrite(other)">Keep mine over it</v-btn>
         </div>
         <p v-else-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
         <div class="acts">

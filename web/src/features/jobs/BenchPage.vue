@@ -239,13 +239,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       @update:model-value="sheet = null"
     >
       <div class="sheet">
-        <StepList
-          v-if="sheet === 'steps'"
-          :steps="run.steps"
-          :shown="step.id"
-          :current="run.current"
-          @look="lookAt"
-        />
+        <StepList v-if="sheet === 'steps'" :steps="run.steps" :shown="step.id" :current="run.current" @look="lookAt" />
         <TrayPane v-else :run="run" :act="act" />
         <footer><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></footer>
       </div>

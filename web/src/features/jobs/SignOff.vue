@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import { answer, api, newId, type Refusal, type RunAnswer } from '@/api/client'
+import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
 import { entryWords, kindName } from '../ledger/entrySentence'
 
 const props = defineProps<{
@@ -33,8 +33,10 @@ function keep() {
       return await answer(
         api.POST('/api/runs/{run}/finish', { params: { path: { run: props.run.id } }, body, headers: { 'If-Match': version } }),
       )
-    } finally {
-      id.value = newId()
+    } catch (failed) {
+      // Without an answer the same request is sent again: it may have been written.
+      if (!(failed instanceof Refusal) || failed.status !== 0) id.value = newId()
+      throw failed
     }
   })
 }

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { answer, api, newId, Refusal, type ActRequest, type RunAnswer } from '@/api/client'
 
 type Tap = Omit<ActRequest, 'id'>
@@ -32,9 +32,12 @@ export function useBench(run: () => string) {
       void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
       return true
     } catch (failed) {
-      refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-      if (refusal.value.status === 412) queries.setQueryData(['run', run()], refusal.value.current)
-      if (refusal.value.status !== 0) pending.value = null
+      const why = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+      if (why.status === 412) queries.setQueryData(['run', run()], why.current)
+      if (why.status !== 0) pending.value = null
+      // Said after the page has moved to the step that stands now: moving on wipes what was said about the step before.
+      await nextTick()
+      refusal.value = why
       return false
     } finally {
       busy.value = false

@@ -118,6 +118,7 @@ async function undoFinish(entry: EntryAnswer) {
 <style scoped>
 .book {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 1.1rem;
   max-width: 1080px;
 }
@@ -133,8 +134,8 @@ h1 {
 }
 .filters {
   display: grid;
-  flex: 1;
-  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
+  flex: 1 1 300px;
+  grid-template-columns: repeat(auto-fit, minmax(min(160px, 100%), 1fr));
   gap: 0.7rem;
   max-width: 680px;
 }
@@ -146,7 +147,8 @@ ol {
 section > footer {
   display: flex;
   justify-content: flex-end;
-  gap: 2rem;
+  flex-wrap: wrap;
+  gap: 0.6rem 2rem;
   padding: 0.5rem 1.1rem;
   border-top: 3px double var(--rule);
 }

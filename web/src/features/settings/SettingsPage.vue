@@ -32,7 +32,9 @@ async function keep() {
   refusal.value = null
   nameDevice(device.value.trim() || 'computer')
   try {
-    await answer(api.PUT('/api/settings', { body: { id: newId(), ...form.value! }, headers: { 'If-Match': `"${data.value!.version}"` } }))
+    await answer(
+      api.PUT('/api/settings', { body: { id: newId(), ...form.value! }, headers: { 'If-Match': `"${data.value!.version}"` } }),
+    )
     await refresh()
     say('Settings kept.')
   } catch (failed) {

@@ -1,0 +1,55 @@
+import { expect, item, test } from './shed'
+
+test('a wrong figure is corrected: the old line stays struck with its reason, and everything follows', async ({ page, demo }) => {
+  const causeway = await demo.pageOf('Causeway')
+  await page.goto(causeway)
+  const left = item(page, 'Engine oil', 'Change').locator('.left .figure')
+  const before = await left.textContent()
+  await page.goto(`${demo.address}/book?kind=reading&text=23%2C588`)
+  const line = page.getByRole('main').getByRole('listitem').filter({ hasText: '23,588 mi' }).first()
+  await line.getByRole('button', { name: 'Correct' }).click()
+  await page.getByLabel('Reading', { exact: true }).fill('22000')
+  await page.getByRole('button', { name: 'Correct it' }).click()
+  await expect(page.getByText('Is missing')).toBeVisible()
+  await page.getByLabel('Why: what was wrong').fill('misread')
+  await page.getByRole('button', { name: 'Correct it' }).click()
+  await expect(page.getByText(/lower than the/i).first()).toBeVisible()
+  await page.getByLabel('Reading', { exact: true }).fill('23500')
+  await page.getByRole('button', { name: 'Correct it' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.goto(`${demo.address}/book?kind=reading`)
+  await expect(page.locator('s').filter({ hasText: '23,588 mi' })).toBeVisible()
+  await expect(page.getByText('struck: misread')).toBeVisible()
+  await expect(page.getByText('corrected: misread')).toBeVisible()
+  await page.goto(causeway)
+  await expect(left).not.toHaveText(before!)
+})
+
+test('undoing a finish from the book strikes all it wrote and puts the job on the bench again', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/book?kind=job-finished&text=Causeway`)
+  await page.getByRole('button', { name: 'Undo the finish' }).first().click()
+  await expect(page.locator('.middle h2')).toHaveText('Read it, then sign it off.')
+  await page.goto(`${demo.address}/book?kind=job-finished&text=Causeway`)
+  await expect(page.getByText('struck: signed off too early').first()).toBeVisible()
+})
+
+test('the book is filtered and totals follow', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/book`)
+  await expect(page.getByRole('heading', { name: 'April 2026' })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Words in it' }).fill('misread the pump')
+  await expect(page.getByText('2 of 2 lines', { exact: false })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Words in it' }).fill('nothing says this')
+  await expect(page.getByText('No line fits these filters.')).toBeVisible()
+})
+
+test('an open finding is put right and leaves the list', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  const findings = page.getByRole('region', { name: 'Open findings' })
+  await findings
+    .getByRole('button', { name: /Put right/ })
+    .first()
+    .click()
+  await page.getByLabel('What was done').fill('new tensioner')
+  await page.getByRole('button', { name: 'Close it' }).click()
+  await expect(findings.getByText('Tick at the cam chain side')).toHaveCount(0)
+})

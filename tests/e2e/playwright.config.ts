@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test'
+
+/** Debian's Chromium, with everything that would reach for the network turned off. */
+export const chromium = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+}
+
+export default defineConfig({
+  testMatch: '*.spec.ts',
+  workers: 2,
+  fullyParallel: true,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list'], ['json']],
+  use: {
+    launchOptions: chromium,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    reducedMotion: 'reduce',
+    screenshot: 'only-on-failure',
+    trace: 'off',
+  },
+})

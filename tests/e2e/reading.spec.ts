@@ -1,0 +1,37 @@
+import { dash, expect, openReading, test } from './shed'
+
+test('a reading goes in from the keyboard alone, in another unit, and comes out again', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  await expect(dash(page)).toHaveText('23,588mi')
+  await openReading(page)
+  await page.keyboard.type('38000 km')
+  await expect(page.getByText('Understood: 38,000 km, that is 23,612 mi.')).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(dash(page)).toHaveText('23,612mi')
+  await expect(page.getByText('On the dash, 18 Apr')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('On the dash, 14 Apr')).toBeVisible()
+})
+
+test('a backward reading is refused in words and offers what may have happened', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  await openReading(page)
+  await page.keyboard.type('120')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/lower than the 23,588 mi of 14 April 2026. A meter does not run backwards/i)).toBeVisible()
+  await page.getByRole('button', { name: 'The dash was swapped' }).click()
+  await expect(page.getByText('In its life')).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('nothing typed is lost while the server is away', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  await openReading(page)
+  await page.keyboard.type('23700')
+  await demo.stop()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('does not answer')).toBeVisible()
+  await demo.start()
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByText('Causeway: 23,700 mi written down.')).toBeVisible()
+})

@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import type { BecauseAnswer, LimitAnswer, TaskAnswer } from '@/api/client'
+import { becauseSentence, leftWords, lifeSentence, limitWords, provenanceWords, whenWords } from './lifeSentence'
+
+const today = '2026-04-18'
+const miles = (value: number) => ({ value, unit: 'mi', decimals: 0 })
+const limit = (more: Partial<LimitAnswer>): LimitAnswer => ({
+  form: 'use',
+  amount: miles(6000),
+  stated: null,
+  months: null,
+  share: 0.07,
+  left: miles(412),
+  daysLeft: null,
+  likelyDue: '2026-05-10',
+  governing: true,
+  estimated: true,
+  provenance: { kind: 'house', source: null },
+  ...more,
+})
+const task = (more: Partial<TaskAnswer>): TaskAnswer =>
+  ({
+    id: 'engine-oil.replace',
+    component: 'Engine oil',
+    title: 'Change',
+    state: 'coming-up',
+    share: 0.07,
+    estimated: true,
+    likelyDue: '2026-05-10',
+    limits: [limit({})],
+    because: [],
+    also: null,
+    ...more,
+  }) as TaskAnswer
+
+describe('what is left, in words', () => {
+  it('says how much is left and when it likely runs out', () => {
+    expect(leftWords(task({}))).toBe('412 mi left')
+    expect(whenWords(task({}), today)).toMatch(/^likely .*10/)
+  })
+  it('says how far over it is', () => expect(leftWords(task({ limits: [limit({ left: miles(-140) })] }))).toBe('140 mi over'))
+  it('says unknown where it is', () => {
+    expect(leftWords(task({ state: 'unknown', limits: [] }))).toBe('unknown')
+    expect(whenWords(task({ state: 'unknown' }), today)).toBe('no history in this book')
+    expect(whenWords(task({ state: 'unknown', because: [{ kind: 'claimed' } as BecauseAnswer] }), today)).toBe(
+      "seller's word only",
+    )
+  })
+  it('gives no date where none can be given', () => expect(whenWords(task({ likelyDue: null }), today)).toContain('no date'))
+  it('names every limit, and the unit its source states it in', () =>
+    expect(
+      limitWords(
+        task({ limits: [limit({ stated: { value: 15000, unit: 'km', decimals: 0 } }), limit({ amount: null, months: 12 })] }),
+      ),
+    ).toMatch(/^6.000 mi \(15.000 km\) or 12 months$/))
+  it('is one whole sentence for those who hear it', () =>
+    expect(lifeSentence(task({}), today)).toMatch(
+      /^Engine oil, change: coming up, 412 mi left, estimated, by its limit of 6.000 mi; likely .*\.$/,
+    ))
+})
+
+describe('the working, in words', () => {
+  it.each([
+    [{ kind: 'no-history' }, 'Unknown is not fine'],
+    [{ kind: 'last-done', date: '2025-05-10', amount: miles(18000), evidence: 'receipt' }, 'by receipt'],
+    [{ kind: 'last-done', date: '2025-05-10' }, 'with no reading near it'],
+    [{ kind: 'claimed', date: '2025-05-10' }, 'it is not history'],
+    [{ kind: 'limit', months: 12, provenance: { kind: 'manual', source: 'p. 3-12' } }, "maker's manual (p. 3-12)"],
+    [
+      { kind: 'meter-today', meter: 'odometer', amount: miles(23653), estimated: true, date: '2026-04-14' },
+      'reckoned on from the reading',
+    ],
+    [{ kind: 'meter-today', meter: 'hour-meter', amount: miles(96), estimated: false }, 'read today'],
+    [{ kind: 'rate', amount: miles(112), count: 14, date: '2025-04-18', until: '2026-04-14' }, 'mean of 14 readings'],
+    [{ kind: 'rate-stated', amount: miles(80) }, 'You said'],
+    [{ kind: 'rate-unknown', meter: 'odometer' }, 'too few readings'],
+    [{ kind: 'meter-unknown', meter: 'odometer' }, 'cannot be judged'],
+  ])('%j', (line, words) => expect(becauseSentence(line as BecauseAnswer, today)).toContain(words))
+
+  it('says both numbers where hard use shortened a limit', () => {
+    const line = {
+      kind: 'limit',
+      amount: { value: 3, unit: 'h', decimals: 1 },
+      stated: { value: 6, unit: 'h', decimals: 1 },
+      provenance: { kind: 'common-practice', source: null },
+      severities: [{ severity: 'grit', factor: 0.5, provenance: { kind: 'house', source: null } }],
+    } as unknown as BecauseAnswer
+    expect(becauseSentence(line, today)).toBe(
+      'Limit 3 h, stated as 6 h: common practice. Shortened by hard use: grit x 0.5, house value.',
+    )
+  })
+
+  it('never shows a provenance without its kind', () =>
+    expect(provenanceWords({ kind: 'published', source: 'NIST SP 811' })).toBe('published (NIST SP 811)'))
+})
