@@ -36,7 +36,10 @@ internal static class Given
 
     public static Profile Named(string set, string nickname) => Content.Sets.First(one => one.Id == set).Profile with
     {
-        Nickname = nickname, Make = "Fallow", Model = "Tarn", Year = 2017,
+        Nickname = nickname,
+        Make = "Fallow",
+        Model = "Tarn",
+        Year = 2017,
     };
 
     public static Volume Litres(decimal litres) => Volume.FromLitres(litres);

@@ -4,1543 +4,1512 @@
  */
 
 export interface paths {
-  '/api/shed': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: never
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['ShedAnswer']
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sets': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: never
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['SetAnswer'][]
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewBike']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['BikeAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['BikeAnswer']
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}/profile': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['ProfileChange']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['BikeAnswer']
-          }
-        }
-      }
-    }
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}/readings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['ReadingRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}/servicing/done': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['DoneRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}/runs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['StartRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/runs/{run}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          run: string
-        }
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/runs/{run}/acts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          run: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['ActRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/runs/{run}/finish': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          run: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['FinishRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/runs/{run}/undo-finish': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          run: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['EndRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/runs/{run}/set-aside': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          run: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['EndRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['RunAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/book': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: {
-          bike?: string
-          kind?: string
-          text?: string
-          struck?: boolean
-        }
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['BookAnswer']
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bikes/{bike}/notes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          bike: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NoteRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entries/{entry}/correction': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          entry: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['CorrectionRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entries/{entry}/strike': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          entry: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['StrikeRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entries/{entry}/close': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: {
-      parameters: {
-        query?: never
-        header?: never
-        path: {
-          entry: string
-        }
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['CloseFindingRequest']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['EntryAnswer']
-          }
-        }
-      }
-    }
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query?: never
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['SettingsAnswer']
-          }
-        }
-      }
-    }
-    put: {
-      parameters: {
-        query?: never
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['SettingsChange']
-        }
-      }
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['SettingsAnswer']
-          }
-        }
-      }
-    }
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/units/read': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: {
-      parameters: {
-        query: {
-          text: string
-          unit: string
-        }
-        header?: never
-        path?: never
-        cookie?: never
-      }
-      requestBody?: never
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown
-          }
-          content: {
-            'application/json': components['schemas']['QuantityRead']
-          }
-        }
-      }
-    }
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/shed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShedAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetAnswer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewBike"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ProfileChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StartRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ActRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FinishRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}/undo-finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EndRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EndRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    bike?: string;
+                    kind?: string;
+                    text?: string;
+                    struck?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NoteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CorrectionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StrikeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseFindingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingsAnswer"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettingsChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingsAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    text: string;
+                    unit: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuantityRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    ActRequest: {
-      /** Format: uuid */
-      id: string
-      act: components['schemas']['RunActKind']
-      step?: null | string
-      record?: null | components['schemas']['RecordRequest']
-      reason?: null | string
-      finding?: null | components['schemas']['FindingRequest']
-      tray?: null | components['schemas']['TrayRequest']
-      item?: null | string
-      text?: null | string
-    }
-    /** @enum {unknown} */
-    BatteryKind: 'none' | 'flooded' | 'agm-or-gel' | 'li-fe-po4'
-    BecauseAnswer: {
-      kind: components['schemas']['BecauseKind']
-      date?: null | components['schemas']['LocalDate']
-      until?: null | components['schemas']['LocalDate']
-      amount?: null | components['schemas']['Shown']
-      stated?: null | components['schemas']['Shown']
-      /** Format: int32 */
-      months?: null | number
-      /** Format: int32 */
-      count?: null | number
-      estimated?: boolean
-      evidence?: null | components['schemas']['Evidence']
-      meter?: null | components['schemas']['MeterKind']
-      /** Format: uuid */
-      entry?: null | string
-      provenance?: null | components['schemas']['ShownProvenance']
-      severities?: components['schemas']['SeverityAnswer'][]
-    }
-    /** @enum {unknown} */
-    BecauseKind:
-      'last-done' | 'no-history' | 'claimed' | 'limit' | 'meter-today' | 'rate' | 'rate-stated' | 'rate-unknown' | 'meter-unknown'
-    BikeAnswer: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      version: number
-      nickname: string
-      make: string
-      model: string
-      /** Format: int32 */
-      year: number
-      use: components['schemas']['BikeUse']
-      profile: components['schemas']['ProfileForm']
-      meters: components['schemas']['MeterAnswer'][]
-      gates: components['schemas']['GateAnswer'][]
-      tasks: components['schemas']['TaskAnswer'][]
-      reservoirs: components['schemas']['ReservoirAnswer'][]
-      findings: components['schemas']['FindingAnswer'][]
-      running: components['schemas']['RunningAnswer'][]
-      jobs: components['schemas']['JobOffer'][]
-      book: components['schemas']['EntryAnswer'][]
-      today: components['schemas']['LocalDate']
-    }
-    /** @enum {unknown} */
-    BikePart: 'engine' | 'intake' | 'drive-and-brakes' | 'chassis' | 'electrics'
-    /** @enum {unknown} */
-    BikeUse: 'road' | 'dual-sport' | 'trail-or-enduro' | 'motocross' | 'trials' | 'utility'
-    BookAnswer: {
-      months: components['schemas']['BookMonth'][]
-      /** Format: int32 */
-      total: number
-      spent: string
-      /** Format: int32 */
-      minutes: number
-      currency: string
-      kinds: string[]
-    }
-    BookMonth: {
-      month: string
-      entries: components['schemas']['EntryAnswer'][]
-      spent: string
-      /** Format: int32 */
-      minutes: number
-    }
-    /** @enum {unknown} */
-    BrakeKind: 'disc' | 'drum'
-    Caution: {
-      hazard: components['schemas']['Hazard']
-      danger: string
-      instead: string
-    }
-    Choice: {
-      id: string
-      options: components['schemas']['ChoiceOption'][]
-      default: string
-    }
-    ChoiceOption: {
-      id: string
-      title: string
-      reason: string
-    }
-    CloseFindingRequest: {
-      /** Format: uuid */
-      id: string
-      how: null | string
-    }
-    /** @enum {unknown} */
-    ClutchControl: 'cable' | 'hydraulic'
-    /** @enum {unknown} */
-    Cooling: 'air' | 'oil' | 'liquid'
-    CorrectionRequest: {
-      /** Format: uuid */
-      id: string
-      date: null | string
-      figures: {
-        [key: string]: string
-      }
-      reason: null | string
-    }
-    CostRequest: {
-      for: null | string
-      amount: null | string
-    }
-    DoneRequest: {
-      /** Format: uuid */
-      id: string
-      task: null | string
-      date: null | string
-      evidence: components['schemas']['Evidence']
-      note: null | string
-    }
-    /** @enum {unknown} */
-    DrainColour: 'not-seen' | 'clear' | 'amber' | 'dark' | 'black-sludge' | 'milky' | 'silver-sheen'
-    /** @enum {unknown} */
-    DrainDebris: 'not-seen' | 'none' | 'clutch-fibre' | 'gasket' | 'plastic'
-    DrainMeaning: {
-      sign: string
-      meaning: string
-      action: string
-      severity: components['schemas']['FindingSeverity']
-    }
-    DrainReading: {
-      colour: components['schemas']['DrainColour']
-      magnet: components['schemas']['MagnetReading']
-      debris: components['schemas']['DrainDebris']
-      smellsOfFuel: boolean
-    }
-    DrainRequest: {
-      colour: components['schemas']['DrainColour']
-      magnet: components['schemas']['MagnetReading']
-      debris: components['schemas']['DrainDebris']
-      smellsOfFuel: boolean
-    }
-    DueAnswer: {
-      /** Format: uuid */
-      bike: string
-      bikeName: string
-      task: components['schemas']['TaskAnswer']
-    }
-    EndRequest: {
-      /** Format: uuid */
-      id: string
-      reason: null | string
-    }
-    EntryAnswer: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      bike: string
-      bikeName: string
-      date: components['schemas']['LocalDate']
-      writtenAt: components['schemas']['Instant']
-      device: string
-      kind: string
-      /** Format: uuid */
-      run: null | string
-      runStands: boolean
-      /** Format: uuid */
-      corrects: null | string
-      reason: null | string
-      strike: null | components['schemas']['StrikeAnswer']
-      meter: null | components['schemas']['Shown']
-      meterEstimated: boolean
-      figures: components['schemas']['Figure'][]
-    }
-    /** @enum {unknown} */
-    EpochCause: 'dash-swapped' | 'rolled-over' | 'reset' | null
-    /** @enum {unknown} */
-    Evidence: 'done-here' | 'receipt' | 'own-memory' | 'sellers-word' | null
-    Figure: {
-      name: string
-      form: components['schemas']['FigureForm']
-      quantity: null | components['schemas']['Shown']
-      text: null | string
-      editable: null | string
-    }
-    /** @enum {unknown} */
-    FigureForm: 'quantity' | 'text' | 'money' | 'minutes' | 'word'
-    /** @enum {unknown} */
-    FillCase: 'dry' | 'drain-only' | 'drain-and-filter'
-    /** @enum {unknown} */
-    FillState: 'unknown' | 'empty' | 'filled'
-    /** @enum {unknown} */
-    FinalDrive: 'chain' | 'belt' | 'shaft'
-    FindingAnswer: {
-      /** Format: uuid */
-      entry: null | string
-      /** Format: uuid */
-      run: null | string
-      /** Format: uuid */
-      bike: string
-      bikeName: string
-      title: string
-      detail: null | string
-      severity: components['schemas']['FindingSeverity']
-      since: components['schemas']['LocalDate']
-      costGuess: null | string
-    }
-    FindingRequest: {
-      title: null | string
-      severity: components['schemas']['FindingSeverity']
-      detail?: null | string
-      costGuess?: null | string
-    }
-    /** @enum {unknown} */
-    FindingSeverity: 'note' | 'watch' | 'fix-soon' | 'stop'
-    FinishRequest: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      minutes: number
-      costs: components['schemas']['CostRequest'][]
-      leftover: null | string
-      note: null | string
-    }
-    /** @enum {unknown} */
-    FuelSystem: 'carburettor' | 'injection'
-    /** @enum {unknown} */
-    Gate: 'cranked' | 'run' | 'ridden' | null
-    GateAnswer: {
-      gate: components['schemas']['Gate']
-      open: boolean
-      shut: components['schemas']['GateShutAnswer'][]
-    }
-    GateShutAnswer: {
-      why: string
-      /** Format: uuid */
-      finding: null | string
-      /** Format: uuid */
-      run: null | string
-    }
-    /** @enum {unknown} */
-    GearboxOil: 'shared' | 'separate' | 'separate-with-primary' | 'none'
-    /** @enum {unknown} */
-    Hazard:
-      | 'carbon-monoxide'
-      | 'hot-parts'
-      | 'hot-oil'
-      | 'bike-on-stand'
-      | 'fuel-vapour'
-      | 'running-engine'
-      | 'used-oil-on-skin'
-      | 'moving-parts'
-      | 'slippery-floor'
-    /** Format: date-time */
-    Instant: string
-    JobOffer: {
-      id: string
-      title: string
-      for: string
-      /** Format: int32 */
-      minutes: number
-    }
-    /** @enum {unknown} */
-    Level: 'below' | 'between' | 'at-maximum' | 'above' | null
-    LevelAnswer: {
-      method: null | components['schemas']['LevelMethod']
-      stance: components['schemas']['LevelStance']
-      readAt: components['schemas']['OilTemperature']
-      /** Format: int32 */
-      waitMinutes: number
-    }
-    /** @enum {unknown} */
-    LevelMethod:
-      'sight-glass' | 'dipstick-rested' | 'dipstick-screwed-in' | 'level-bolt' | 'tank-marks' | 'height-below-edge' | null
-    /** @enum {unknown} */
-    LevelStance: 'upright-on-level' | 'centre-stand'
-    /** @enum {unknown} */
-    LifeState: 'unknown' | 'overdue' | 'due' | 'coming-up' | 'in-hand' | 'fresh'
-    LimitAnswer: {
-      form: components['schemas']['LimitForm']
-      amount: null | components['schemas']['Shown']
-      stated: null | components['schemas']['Shown']
-      /** Format: int32 */
-      months: null | number
-      /** Format: double */
-      share: null | number
-      left: null | components['schemas']['Shown']
-      /** Format: int32 */
-      daysLeft: null | number
-      likelyDue: null | components['schemas']['LocalDate']
-      governing: boolean
-      estimated: boolean
-      provenance: components['schemas']['ShownProvenance']
-    }
-    /** @enum {unknown} */
-    LimitForm: 'use' | 'calendar'
-    /** Format: date */
-    LocalDate: string
-    /** @enum {unknown} */
-    Lubrication: 'premix' | 'oil-injection' | 'wet-sump' | 'dry-sump' | 'splash'
-    /** @enum {unknown} */
-    MagnetReading: 'not-seen' | 'clean' | 'fine-paste' | 'slivers' | 'chips'
-    MeterAnswer: {
-      kind: components['schemas']['MeterKind']
-      unit: string
-      display: null | components['schemas']['Shown']
-      readOn: null | components['schemas']['LocalDate']
-      lifetime: null | components['schemas']['Shown']
-      today: null | components['schemas']['Shown']
-      perWeek: null | components['schemas']['Shown']
-      rateStated: boolean
-      /** Format: int32 */
-      readings: number
-    }
-    MeterField: {
-      kind: components['schemas']['MeterKind']
-      unit: string
-      last: null | components['schemas']['Shown']
-      lastOn: null | components['schemas']['LocalDate']
-    }
-    /** @enum {unknown} */
-    MeterKind: 'odometer' | 'hour-meter'
-    NeedAnswer: {
-      kind: components['schemas']['NeedKind']
-      what: string
-      /** Format: int32 */
-      count: number
-      volume: null | components['schemas']['Shown']
-      grade: null | string
-    }
-    /** @enum {unknown} */
-    NeedKind: 'tool' | 'fluid' | 'part' | 'consumable'
-    NewBike: {
-      /** Format: uuid */
-      id: string
-      profile: components['schemas']['ProfileForm']
-      reading: null | string
-    }
-    NoteRequest: {
-      /** Format: uuid */
-      id: string
-      date: null | string
-      text: null | string
-    }
-    /** @enum {unknown} */
-    OdometerUnit: 'kilometres' | 'miles' | null
-    /** @enum {unknown} */
-    OilFilter: 'none' | 'cartridge' | 'spin-on' | 'screen' | 'centrifugal'
-    /** @enum {unknown} */
-    OilTemperature: 'cold' | 'hot'
-    PourAnswer: {
-      whole: components['schemas']['Shown']
-      first: components['schemas']['Shown']
-      thenAbout: components['schemas']['Shown']
-    }
-    ProfileChange: {
-      /** Format: uuid */
-      id: string
-      profile: components['schemas']['ProfileForm']
-    }
-    ProfileForm: {
-      nickname: null | string
-      make: null | string
-      model: null | string
-      /** Format: int32 */
-      year: number
-      frameNumber: null | string
-      registration: null | string
-      title: components['schemas']['TitleStatus']
-      use: components['schemas']['BikeUse']
-      stroke: components['schemas']['Stroke']
-      /** Format: int32 */
-      displacementCc: number
-      /** Format: int32 */
-      cylinders: number
-      cooling: components['schemas']['Cooling']
-      starting: components['schemas']['Starting']
-      lubrication: components['schemas']['Lubrication']
-      gearboxOil: components['schemas']['GearboxOil']
-      oilFilter: components['schemas']['OilFilter']
-      bodyworkOverOil: boolean
-      oilPressureLight: boolean
-      valves: components['schemas']['ValveAdjustment']
-      fuel: components['schemas']['FuelSystem']
-      battery: components['schemas']['BatteryKind']
-      finalDrive: components['schemas']['FinalDrive']
-      frontBrake: components['schemas']['BrakeKind']
-      rearBrake: components['schemas']['BrakeKind']
-      clutch: components['schemas']['ClutchControl']
-      odometer: null | components['schemas']['OdometerUnit']
-      /** Format: int32 */
-      odometerDigits: number
-      hourMeter: boolean
-      statedUsePerYear: null | string
-      severities: components['schemas']['Severity'][]
-      reservoirs: {
-        [key: string]: components['schemas']['ReservoirForm']
-      }
-      torques: {
-        [key: string]: string
-      }
-    }
-    /** @enum {unknown} */
-    ProvenanceKind: 'manual' | 'published' | 'common-practice' | 'house' | 'owner'
-    QuantityRead: {
-      understood: null | components['schemas']['Shown']
-      inOwnUnit: null | components['schemas']['Shown']
-      refusal: null | string
-    }
-    ReadingRequest: {
-      /** Format: uuid */
-      id: string
-      meter: components['schemas']['MeterKind']
-      reading: null | string
-      date: null | string
-      note: null | string
-      because: null | components['schemas']['EpochCause']
-    }
-    RecordAnswer: {
-      meters: components['schemas']['Shown'][]
-      volume: null | components['schemas']['Shown']
-      fluid: null | string
-      drain: null | components['schemas']['DrainReading']
-      level: null | components['schemas']['Level']
-      option: null | string
-    }
-    RecordRequest: {
-      odometer?: null | string
-      hours?: null | string
-      volume?: null | string
-      fluid?: null | string
-      drain?: null | components['schemas']['DrainRequest']
-      level?: null | components['schemas']['Level']
-      option?: null | string
-    }
-    ReservoirAnswer: {
-      id: components['schemas']['ReservoirId']
-      state: components['schemas']['FillState']
-      fluid: null | string
-      poured: null | components['schemas']['Shown']
-      capacity: null | components['schemas']['Shown']
-      grade: null | string
-      since: null | components['schemas']['LocalDate']
-      /** Format: int32 */
-      ageMonths: null | number
-      use: null | components['schemas']['Shown']
-      level: null | components['schemas']['Level']
-      levelSeen: null | components['schemas']['LocalDate']
-    }
-    ReservoirForm: {
-      grade: null | string
-      dryFill: null | string
-      drainOnly: null | string
-      drainAndFilter: null | string
-      level: null | components['schemas']['LevelMethod']
-      stance: components['schemas']['LevelStance']
-      readAt: components['schemas']['OilTemperature']
-      /** Format: int32 */
-      waitMinutes: number
-    }
-    /** @enum {unknown} */
-    ReservoirId:
-      | 'engine'
-      | 'oil-tank'
-      | 'gearbox'
-      | 'primary'
-      | 'two-stroke-oil'
-      | 'fuel'
-      | 'coolant'
-      | 'front-brake'
-      | 'rear-brake'
-      | 'clutch'
-      | 'fork-legs'
-      | 'shaft-drive'
-    /** @enum {unknown} */
-    RunActKind:
-      | 'step-done'
-      | 'step-not-sound'
-      | 'step-skipped'
-      | 'step-reopened'
-      | 'timer-started'
-      | 'timer-stopped'
-      | 'finding-noted'
-      | 'tray-put'
-      | 'tray-taken'
-      | 'step-noted'
-    RunAnswer: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      bike: string
-      bikeName: string
-      jobId: string
-      title: string
-      for: string
-      status: components['schemas']['RunStatus']
-      /** Format: int32 */
-      version: number
-      started: components['schemas']['Instant']
-      now: components['schemas']['Instant']
-      /** Format: int32 */
-      workedMinutes: number
-      case: components['schemas']['FillCase']
-      needs: components['schemas']['NeedAnswer'][]
-      steps: components['schemas']['StepAnswer'][]
-      current: null | string
-      tray: components['schemas']['TrayAnswer'][]
-      timers: components['schemas']['TimerAnswer'][]
-      findings: components['schemas']['FindingAnswer'][]
-      drainMeanings: components['schemas']['DrainMeaning'][]
-      meters: components['schemas']['MeterField'][]
-      willWrite: components['schemas']['WillWriteAnswer'][]
-      finishRefused: null | string
-      currency: string
-      volumeUnit: string
-    }
-    /** @enum {unknown} */
-    RunStatus: 'running' | 'finished' | 'set-aside'
-    RunningAnswer: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      bike: string
-      bikeName: string
-      title: string
-      /** Format: int32 */
-      answered: number
-      /** Format: int32 */
-      steps: number
-      next: string
-      lastTouched: components['schemas']['Instant']
-      /** Format: int32 */
-      onTray: number
-      timersEnd: string[]
-    }
-    SetAnswer: {
-      id: string
-      title: string
-      for: string
-      profile: components['schemas']['ProfileForm']
-    }
-    SettingsAnswer: {
-      volumeUnit: string
-      torqueUnit: string
-      currency: string
-      volumeUnits: string[]
-      torqueUnits: string[]
-      /** Format: int32 */
-      version: number
-    }
-    SettingsChange: {
-      volumeUnit: null | string
-      torqueUnit: null | string
-      currency: null | string
-    }
-    /** @enum {unknown} */
-    Severity: 'grit' | 'raced'
-    SeverityAnswer: {
-      severity: components['schemas']['Severity']
-      /** Format: double */
-      factor: number
-      provenance: components['schemas']['ShownProvenance']
-    }
-    ShedAnswer: {
-      today: components['schemas']['LocalDate']
-      horizon: components['schemas']['LocalDate']
-      bikes: components['schemas']['TagAnswer'][]
-      due: components['schemas']['DueAnswer'][]
-      ahead: components['schemas']['DueAnswer'][]
-      running: components['schemas']['RunningAnswer'][]
-      findings: components['schemas']['FindingAnswer'][]
-      waste: components['schemas']['WasteAnswer'][]
-    }
-    Shown: {
-      /** Format: double */
-      value: number
-      unit: string
-      /** Format: int32 */
-      decimals: number
-    }
-    ShownProvenance: {
-      kind: components['schemas']['ProvenanceKind']
-      source: null | string
-    }
-    StartRequest: {
-      /** Format: uuid */
-      id: string
-      job: null | string
-    }
-    /** @enum {unknown} */
-    Starting: 'kick' | 'electric' | 'both'
-    StepAnswer: {
-      id: string
-      title: string
-      text: string
-      detail: null | string
-      why: null | string
-      kind: components['schemas']['StepKind']
-      mark: components['schemas']['StepMark']
-      locked: null | string
-      reason: null | string
-      note: null | string
-      doneWords: string
-      cautions: components['schemas']['Caution'][]
-      hold: null | components['schemas']['Gate']
-      pour: null | components['schemas']['PourAnswer']
-      firstGo: boolean
-      reservoir: null | components['schemas']['ReservoirId']
-      grade: null | string
-      expected: null | components['schemas']['Shown']
-      level: null | components['schemas']['LevelAnswer']
-      torque: null | components['schemas']['TorqueAnswer']
-      /** Format: int32 */
-      minutes: null | number
-      minutesFrom: null | components['schemas']['ShownProvenance']
-      choice: null | components['schemas']['Choice']
-      needs: components['schemas']['NeedAnswer'][]
-      record: null | components['schemas']['RecordAnswer']
-      canReopen: boolean
-    }
-    /** @enum {unknown} */
-    StepKind: 'do' | 'check' | 'reading' | 'level' | 'drain' | 'pour' | 'torque' | 'timer' | 'choose' | 'sign-off'
-    /** @enum {unknown} */
-    StepMark: 'open' | 'done' | 'not-sound' | 'skipped'
-    StrikeAnswer: {
-      at: components['schemas']['Instant']
-      device: string
-      reason: string
-    }
-    StrikeRequest: {
-      /** Format: uuid */
-      id: string
-      reason: null | string
-    }
-    /** @enum {unknown} */
-    Stroke: 'two' | 'four'
-    TagAnswer: {
-      /** Format: uuid */
-      id: string
-      nickname: string
-      model: string
-      /** Format: int32 */
-      overdue: number
-      /** Format: int32 */
-      comingUp: number
-      /** Format: int32 */
-      unknown: number
-      gateShut: null | components['schemas']['Gate']
-      jobRunning: boolean
-      meters: components['schemas']['MeterAnswer'][]
-    }
-    TaskAnswer: {
-      id: string
-      component: string
-      title: string
-      part: components['schemas']['BikePart']
-      also: null | string
-      safety: boolean
-      /** Format: int32 */
-      minutes: number
-      job: null | string
-      why: null | string
-      state: components['schemas']['LifeState']
-      /** Format: double */
-      share: null | number
-      /** Format: double */
-      shareAtHorizon: null | number
-      estimated: boolean
-      likelyDue: null | components['schemas']['LocalDate']
-      limits: components['schemas']['LimitAnswer'][]
-      because: components['schemas']['BecauseAnswer'][]
-    }
-    TimerAnswer: {
-      step: string
-      title: string
-      started: components['schemas']['Instant']
-      ends: components['schemas']['Instant']
-    }
-    /** @enum {unknown} */
-    TitleStatus: 'unknown' | 'road-title' | 'off-road-only' | 'no-papers'
-    TorqueAnswer: {
-      torque: components['schemas']['Shown']
-      provenance: components['schemas']['ShownProvenance']
-    }
-    TrayAnswer: {
-      item: string
-      part: string
-      /** Format: int32 */
-      count: number
-      where: null | string
-      size: null | string
-      byHand: boolean
-    }
-    TrayRequest: {
-      part: null | string
-      /** Format: int32 */
-      count: number
-      where?: null | string
-      size?: null | string
-    }
-    /** @enum {unknown} */
-    ValveAdjustment: 'none' | 'screw-and-locknut' | 'shim-under-bucket' | 'hydraulic'
-    WasteAnswer: {
-      kind: string
-      volume: components['schemas']['Shown']
-    }
-    WillWriteAnswer: {
-      date: components['schemas']['LocalDate']
-      kind: string
-      figures: components['schemas']['Figure'][]
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        ActRequest: {
+            /** Format: uuid */
+            id: string;
+            act: components["schemas"]["RunActKind"];
+            step?: null | string;
+            record?: null | components["schemas"]["RecordRequest"];
+            reason?: null | string;
+            finding?: null | components["schemas"]["FindingRequest"];
+            tray?: null | components["schemas"]["TrayRequest"];
+            item?: null | string;
+            text?: null | string;
+        };
+        /** @enum {unknown} */
+        BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
+        BecauseAnswer: {
+            kind: components["schemas"]["BecauseKind"];
+            date?: null | components["schemas"]["LocalDate"];
+            until?: null | components["schemas"]["LocalDate"];
+            amount?: null | components["schemas"]["Shown"];
+            stated?: null | components["schemas"]["Shown"];
+            /** Format: int32 */
+            months?: null | number;
+            /** Format: int32 */
+            count?: null | number;
+            estimated?: boolean;
+            evidence?: null | components["schemas"]["Evidence"];
+            meter?: null | components["schemas"]["MeterKind"];
+            /** Format: uuid */
+            entry?: null | string;
+            provenance?: null | components["schemas"]["ShownProvenance"];
+            severities?: components["schemas"]["SeverityAnswer"][];
+        };
+        /** @enum {unknown} */
+        BecauseKind: "last-done" | "no-history" | "claimed" | "limit" | "meter-today" | "rate" | "rate-stated" | "rate-unknown" | "meter-unknown";
+        BikeAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            nickname: string;
+            make: string;
+            model: string;
+            /** Format: int32 */
+            year: number;
+            use: components["schemas"]["BikeUse"];
+            profile: components["schemas"]["ProfileForm"];
+            meters: components["schemas"]["MeterAnswer"][];
+            gates: components["schemas"]["GateAnswer"][];
+            tasks: components["schemas"]["TaskAnswer"][];
+            reservoirs: components["schemas"]["ReservoirAnswer"][];
+            findings: components["schemas"]["FindingAnswer"][];
+            running: components["schemas"]["RunningAnswer"][];
+            jobs: components["schemas"]["JobOffer"][];
+            book: components["schemas"]["EntryAnswer"][];
+            today: components["schemas"]["LocalDate"];
+        };
+        /** @enum {unknown} */
+        BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics";
+        /** @enum {unknown} */
+        BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
+        BookAnswer: {
+            months: components["schemas"]["BookMonth"][];
+            /** Format: int32 */
+            total: number;
+            spent: string;
+            /** Format: int32 */
+            minutes: number;
+            currency: string;
+            kinds: string[];
+        };
+        BookMonth: {
+            month: string;
+            entries: components["schemas"]["EntryAnswer"][];
+            spent: string;
+            /** Format: int32 */
+            minutes: number;
+        };
+        /** @enum {unknown} */
+        BrakeKind: "disc" | "drum";
+        Caution: {
+            hazard: components["schemas"]["Hazard"];
+            danger: string;
+            instead: string;
+        };
+        Choice: {
+            id: string;
+            options: components["schemas"]["ChoiceOption"][];
+            default: string;
+        };
+        ChoiceOption: {
+            id: string;
+            title: string;
+            reason: string;
+        };
+        CloseFindingRequest: {
+            /** Format: uuid */
+            id: string;
+            how: null | string;
+        };
+        /** @enum {unknown} */
+        ClutchControl: "cable" | "hydraulic";
+        /** @enum {unknown} */
+        Cooling: "air" | "oil" | "liquid";
+        CorrectionRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            figures: {
+                [key: string]: string;
+            };
+            reason: null | string;
+        };
+        CostRequest: {
+            for: null | string;
+            amount: null | string;
+        };
+        DoneRequest: {
+            /** Format: uuid */
+            id: string;
+            task: null | string;
+            date: null | string;
+            evidence: components["schemas"]["Evidence"];
+            note: null | string;
+        };
+        /** @enum {unknown} */
+        DrainColour: "not-seen" | "clear" | "amber" | "dark" | "black-sludge" | "milky" | "silver-sheen";
+        /** @enum {unknown} */
+        DrainDebris: "not-seen" | "none" | "clutch-fibre" | "gasket" | "plastic";
+        DrainMeaning: {
+            sign: string;
+            meaning: string;
+            action: string;
+            severity: components["schemas"]["FindingSeverity"];
+        };
+        DrainReading: {
+            colour: components["schemas"]["DrainColour"];
+            magnet: components["schemas"]["MagnetReading"];
+            debris: components["schemas"]["DrainDebris"];
+            smellsOfFuel: boolean;
+        };
+        DrainRequest: {
+            colour: components["schemas"]["DrainColour"];
+            magnet: components["schemas"]["MagnetReading"];
+            debris: components["schemas"]["DrainDebris"];
+            smellsOfFuel: boolean;
+        };
+        DueAnswer: {
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            task: components["schemas"]["TaskAnswer"];
+        };
+        EndRequest: {
+            /** Format: uuid */
+            id: string;
+            reason: null | string;
+        };
+        EntryAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            date: components["schemas"]["LocalDate"];
+            writtenAt: components["schemas"]["Instant"];
+            device: string;
+            kind: string;
+            /** Format: uuid */
+            run: null | string;
+            runStands: boolean;
+            /** Format: uuid */
+            corrects: null | string;
+            reason: null | string;
+            strike: null | components["schemas"]["StrikeAnswer"];
+            meter: null | components["schemas"]["Shown"];
+            meterEstimated: boolean;
+            figures: components["schemas"]["Figure"][];
+        };
+        /** @enum {unknown} */
+        EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
+        /** @enum {unknown} */
+        Evidence: "done-here" | "receipt" | "own-memory" | "sellers-word" | null;
+        Figure: {
+            name: string;
+            form: components["schemas"]["FigureForm"];
+            quantity: null | components["schemas"]["Shown"];
+            text: null | string;
+            editable: null | string;
+        };
+        /** @enum {unknown} */
+        FigureForm: "quantity" | "text" | "money" | "minutes" | "word";
+        /** @enum {unknown} */
+        FillCase: "dry" | "drain-only" | "drain-and-filter";
+        /** @enum {unknown} */
+        FillState: "unknown" | "empty" | "filled";
+        /** @enum {unknown} */
+        FinalDrive: "chain" | "belt" | "shaft";
+        FindingAnswer: {
+            /** Format: uuid */
+            entry: null | string;
+            /** Format: uuid */
+            run: null | string;
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            title: string;
+            detail: null | string;
+            severity: components["schemas"]["FindingSeverity"];
+            since: components["schemas"]["LocalDate"];
+            costGuess: null | string;
+        };
+        FindingRequest: {
+            title: null | string;
+            severity: components["schemas"]["FindingSeverity"];
+            detail?: null | string;
+            costGuess?: null | string;
+        };
+        /** @enum {unknown} */
+        FindingSeverity: "note" | "watch" | "fix-soon" | "stop";
+        FinishRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            minutes: number;
+            costs: components["schemas"]["CostRequest"][];
+            leftover: null | string;
+            note: null | string;
+        };
+        /** @enum {unknown} */
+        FuelSystem: "carburettor" | "injection";
+        /** @enum {unknown} */
+        Gate: "cranked" | "run" | "ridden" | null;
+        GateAnswer: {
+            gate: components["schemas"]["Gate"];
+            open: boolean;
+            shut: components["schemas"]["GateShutAnswer"][];
+        };
+        GateShutAnswer: {
+            why: string;
+            /** Format: uuid */
+            finding: null | string;
+            /** Format: uuid */
+            run: null | string;
+        };
+        /** @enum {unknown} */
+        GearboxOil: "shared" | "separate" | "separate-with-primary" | "none";
+        /** @enum {unknown} */
+        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor";
+        /** Format: date-time */
+        Instant: string;
+        JobOffer: {
+            id: string;
+            title: string;
+            for: string;
+            /** Format: int32 */
+            minutes: number;
+        };
+        /** @enum {unknown} */
+        Level: "below" | "between" | "at-maximum" | "above" | null;
+        LevelAnswer: {
+            method: null | components["schemas"]["LevelMethod"];
+            stance: components["schemas"]["LevelStance"];
+            readAt: components["schemas"]["OilTemperature"];
+            /** Format: int32 */
+            waitMinutes: number;
+        };
+        /** @enum {unknown} */
+        LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | null;
+        /** @enum {unknown} */
+        LevelStance: "upright-on-level" | "centre-stand";
+        /** @enum {unknown} */
+        LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh";
+        LimitAnswer: {
+            form: components["schemas"]["LimitForm"];
+            amount: null | components["schemas"]["Shown"];
+            stated: null | components["schemas"]["Shown"];
+            /** Format: int32 */
+            months: null | number;
+            /** Format: double */
+            share: null | number;
+            left: null | components["schemas"]["Shown"];
+            /** Format: int32 */
+            daysLeft: null | number;
+            likelyDue: null | components["schemas"]["LocalDate"];
+            governing: boolean;
+            estimated: boolean;
+            provenance: components["schemas"]["ShownProvenance"];
+        };
+        /** @enum {unknown} */
+        LimitForm: "use" | "calendar";
+        /** Format: date */
+        LocalDate: string;
+        /** @enum {unknown} */
+        Lubrication: "premix" | "oil-injection" | "wet-sump" | "dry-sump" | "splash";
+        /** @enum {unknown} */
+        MagnetReading: "not-seen" | "clean" | "fine-paste" | "slivers" | "chips";
+        MeterAnswer: {
+            kind: components["schemas"]["MeterKind"];
+            unit: string;
+            display: null | components["schemas"]["Shown"];
+            readOn: null | components["schemas"]["LocalDate"];
+            lifetime: null | components["schemas"]["Shown"];
+            today: null | components["schemas"]["Shown"];
+            perWeek: null | components["schemas"]["Shown"];
+            rateStated: boolean;
+            /** Format: int32 */
+            readings: number;
+        };
+        MeterField: {
+            kind: components["schemas"]["MeterKind"];
+            unit: string;
+            last: null | components["schemas"]["Shown"];
+            lastOn: null | components["schemas"]["LocalDate"];
+        };
+        /** @enum {unknown} */
+        MeterKind: "odometer" | "hour-meter";
+        NeedAnswer: {
+            kind: components["schemas"]["NeedKind"];
+            what: string;
+            /** Format: int32 */
+            count: number;
+            volume: null | components["schemas"]["Shown"];
+            grade: null | string;
+        };
+        /** @enum {unknown} */
+        NeedKind: "tool" | "fluid" | "part" | "consumable";
+        NewBike: {
+            /** Format: uuid */
+            id: string;
+            profile: components["schemas"]["ProfileForm"];
+            reading: null | string;
+        };
+        NoteRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            text: null | string;
+        };
+        /** @enum {unknown} */
+        OdometerUnit: "kilometres" | "miles" | null;
+        /** @enum {unknown} */
+        OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
+        /** @enum {unknown} */
+        OilTemperature: "cold" | "hot";
+        PourAnswer: {
+            whole: components["schemas"]["Shown"];
+            first: components["schemas"]["Shown"];
+            thenAbout: components["schemas"]["Shown"];
+        };
+        ProfileChange: {
+            /** Format: uuid */
+            id: string;
+            profile: components["schemas"]["ProfileForm"];
+        };
+        ProfileForm: {
+            nickname: null | string;
+            make: null | string;
+            model: null | string;
+            /** Format: int32 */
+            year: number;
+            frameNumber: null | string;
+            registration: null | string;
+            title: components["schemas"]["TitleStatus"];
+            use: components["schemas"]["BikeUse"];
+            stroke: components["schemas"]["Stroke"];
+            /** Format: int32 */
+            displacementCc: number;
+            /** Format: int32 */
+            cylinders: number;
+            cooling: components["schemas"]["Cooling"];
+            starting: components["schemas"]["Starting"];
+            lubrication: components["schemas"]["Lubrication"];
+            gearboxOil: components["schemas"]["GearboxOil"];
+            oilFilter: components["schemas"]["OilFilter"];
+            bodyworkOverOil: boolean;
+            oilPressureLight: boolean;
+            valves: components["schemas"]["ValveAdjustment"];
+            fuel: components["schemas"]["FuelSystem"];
+            battery: components["schemas"]["BatteryKind"];
+            finalDrive: components["schemas"]["FinalDrive"];
+            frontBrake: components["schemas"]["BrakeKind"];
+            rearBrake: components["schemas"]["BrakeKind"];
+            clutch: components["schemas"]["ClutchControl"];
+            odometer: null | components["schemas"]["OdometerUnit"];
+            /** Format: int32 */
+            odometerDigits: number;
+            hourMeter: boolean;
+            statedUsePerYear: null | string;
+            severities: components["schemas"]["Severity"][];
+            reservoirs: {
+                [key: string]: components["schemas"]["ReservoirForm"];
+            };
+            torques: {
+                [key: string]: string;
+            };
+        };
+        /** @enum {unknown} */
+        ProvenanceKind: "manual" | "published" | "common-practice" | "house" | "owner";
+        QuantityRead: {
+            understood: null | components["schemas"]["Shown"];
+            inOwnUnit: null | components["schemas"]["Shown"];
+            refusal: null | string;
+        };
+        ReadingRequest: {
+            /** Format: uuid */
+            id: string;
+            meter: components["schemas"]["MeterKind"];
+            reading: null | string;
+            date: null | string;
+            note: null | string;
+            because: null | components["schemas"]["EpochCause"];
+        };
+        RecordAnswer: {
+            meters: components["schemas"]["Shown"][];
+            volume: null | components["schemas"]["Shown"];
+            fluid: null | string;
+            drain: null | components["schemas"]["DrainReading"];
+            level: null | components["schemas"]["Level"];
+            option: null | string;
+        };
+        RecordRequest: {
+            odometer?: null | string;
+            hours?: null | string;
+            volume?: null | string;
+            fluid?: null | string;
+            drain?: null | components["schemas"]["DrainRequest"];
+            level?: null | components["schemas"]["Level"];
+            option?: null | string;
+        };
+        ReservoirAnswer: {
+            id: components["schemas"]["ReservoirId"];
+            state: components["schemas"]["FillState"];
+            fluid: null | string;
+            poured: null | components["schemas"]["Shown"];
+            capacity: null | components["schemas"]["Shown"];
+            grade: null | string;
+            since: null | components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            ageMonths: null | number;
+            use: null | components["schemas"]["Shown"];
+            level: null | components["schemas"]["Level"];
+            levelSeen: null | components["schemas"]["LocalDate"];
+        };
+        ReservoirForm: {
+            grade: null | string;
+            dryFill: null | string;
+            drainOnly: null | string;
+            drainAndFilter: null | string;
+            level: null | components["schemas"]["LevelMethod"];
+            stance: components["schemas"]["LevelStance"];
+            readAt: components["schemas"]["OilTemperature"];
+            /** Format: int32 */
+            waitMinutes: number;
+        };
+        /** @enum {unknown} */
+        ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive";
+        /** @enum {unknown} */
+        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-taken" | "step-noted";
+        RunAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            jobId: string;
+            title: string;
+            for: string;
+            status: components["schemas"]["RunStatus"];
+            /** Format: int32 */
+            version: number;
+            started: components["schemas"]["Instant"];
+            now: components["schemas"]["Instant"];
+            /** Format: int32 */
+            workedMinutes: number;
+            case: components["schemas"]["FillCase"];
+            needs: components["schemas"]["NeedAnswer"][];
+            steps: components["schemas"]["StepAnswer"][];
+            current: null | string;
+            tray: components["schemas"]["TrayAnswer"][];
+            timers: components["schemas"]["TimerAnswer"][];
+            findings: components["schemas"]["FindingAnswer"][];
+            drainMeanings: components["schemas"]["DrainMeaning"][];
+            meters: components["schemas"]["MeterField"][];
+            willWrite: components["schemas"]["WillWriteAnswer"][];
+            finishRefused: null | string;
+            currency: string;
+            volumeUnit: string;
+        };
+        /** @enum {unknown} */
+        RunStatus: "running" | "finished" | "set-aside";
+        RunningAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            title: string;
+            /** Format: int32 */
+            answered: number;
+            /** Format: int32 */
+            steps: number;
+            next: string;
+            lastTouched: components["schemas"]["Instant"];
+            /** Format: int32 */
+            onTray: number;
+            timersEnd: string[];
+        };
+        SetAnswer: {
+            id: string;
+            title: string;
+            for: string;
+            profile: components["schemas"]["ProfileForm"];
+        };
+        SettingsAnswer: {
+            volumeUnit: string;
+            torqueUnit: string;
+            currency: string;
+            volumeUnits: string[];
+            torqueUnits: string[];
+            /** Format: int32 */
+            version: number;
+        };
+        SettingsChange: {
+            /** Format: uuid */
+            id: string;
+            volumeUnit: null | string;
+            torqueUnit: null | string;
+            currency: null | string;
+        };
+        /** @enum {unknown} */
+        Severity: "grit" | "raced";
+        SeverityAnswer: {
+            severity: components["schemas"]["Severity"];
+            /** Format: double */
+            factor: number;
+            provenance: components["schemas"]["ShownProvenance"];
+        };
+        ShedAnswer: {
+            today: components["schemas"]["LocalDate"];
+            horizon: components["schemas"]["LocalDate"];
+            bikes: components["schemas"]["TagAnswer"][];
+            due: components["schemas"]["DueAnswer"][];
+            ahead: components["schemas"]["DueAnswer"][];
+            running: components["schemas"]["RunningAnswer"][];
+            findings: components["schemas"]["FindingAnswer"][];
+            waste: components["schemas"]["WasteAnswer"][];
+        };
+        Shown: {
+            /** Format: double */
+            value: number;
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+        };
+        ShownProvenance: {
+            kind: components["schemas"]["ProvenanceKind"];
+            source: null | string;
+        };
+        StartRequest: {
+            /** Format: uuid */
+            id: string;
+            job: null | string;
+        };
+        /** @enum {unknown} */
+        Starting: "kick" | "electric" | "both";
+        StepAnswer: {
+            id: string;
+            title: string;
+            text: string;
+            detail: null | string;
+            why: null | string;
+            kind: components["schemas"]["StepKind"];
+            mark: components["schemas"]["StepMark"];
+            locked: null | string;
+            reason: null | string;
+            note: null | string;
+            doneWords: string;
+            cautions: components["schemas"]["Caution"][];
+            hold: null | components["schemas"]["Gate"];
+            pour: null | components["schemas"]["PourAnswer"];
+            firstGo: boolean;
+            reservoir: null | components["schemas"]["ReservoirId"];
+            grade: null | string;
+            expected: null | components["schemas"]["Shown"];
+            level: null | components["schemas"]["LevelAnswer"];
+            torque: null | components["schemas"]["TorqueAnswer"];
+            /** Format: int32 */
+            minutes: null | number;
+            minutesFrom: null | components["schemas"]["ShownProvenance"];
+            choice: null | components["schemas"]["Choice"];
+            needs: components["schemas"]["NeedAnswer"][];
+            record: null | components["schemas"]["RecordAnswer"];
+            canReopen: boolean;
+        };
+        /** @enum {unknown} */
+        StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "sign-off";
+        /** @enum {unknown} */
+        StepMark: "open" | "done" | "not-sound" | "skipped";
+        StrikeAnswer: {
+            at: components["schemas"]["Instant"];
+            device: string;
+            reason: string;
+        };
+        StrikeRequest: {
+            /** Format: uuid */
+            id: string;
+            reason: null | string;
+        };
+        /** @enum {unknown} */
+        Stroke: "two" | "four";
+        TagAnswer: {
+            /** Format: uuid */
+            id: string;
+            nickname: string;
+            model: string;
+            /** Format: int32 */
+            overdue: number;
+            /** Format: int32 */
+            comingUp: number;
+            /** Format: int32 */
+            unknown: number;
+            gateShut: null | components["schemas"]["Gate"];
+            jobRunning: boolean;
+            meters: components["schemas"]["MeterAnswer"][];
+        };
+        TaskAnswer: {
+            id: string;
+            component: string;
+            title: string;
+            part: components["schemas"]["BikePart"];
+            also: null | string;
+            safety: boolean;
+            /** Format: int32 */
+            minutes: number;
+            job: null | string;
+            why: null | string;
+            state: components["schemas"]["LifeState"];
+            /** Format: double */
+            share: null | number;
+            /** Format: double */
+            shareAtHorizon: null | number;
+            estimated: boolean;
+            likelyDue: null | components["schemas"]["LocalDate"];
+            limits: components["schemas"]["LimitAnswer"][];
+            because: components["schemas"]["BecauseAnswer"][];
+        };
+        TimerAnswer: {
+            step: string;
+            title: string;
+            started: components["schemas"]["Instant"];
+            ends: components["schemas"]["Instant"];
+        };
+        /** @enum {unknown} */
+        TitleStatus: "unknown" | "road-title" | "off-road-only" | "no-papers";
+        TorqueAnswer: {
+            torque: components["schemas"]["Shown"];
+            provenance: components["schemas"]["ShownProvenance"];
+        };
+        TrayAnswer: {
+            item: string;
+            part: string;
+            /** Format: int32 */
+            count: number;
+            where: null | string;
+            size: null | string;
+            byHand: boolean;
+        };
+        TrayRequest: {
+            part: null | string;
+            /** Format: int32 */
+            count: number;
+            where?: null | string;
+            size?: null | string;
+        };
+        /** @enum {unknown} */
+        ValveAdjustment: "none" | "screw-and-locknut" | "shim-under-bucket" | "hydraulic";
+        WasteAnswer: {
+            kind: string;
+            volume: components["schemas"]["Shown"];
+        };
+        WillWriteAnswer: {
+            date: components["schemas"]["LocalDate"];
+            kind: string;
+            figures: components["schemas"]["Figure"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
-export type operations = Record<string, never>
+export type $defs = Record<string, never>;
+export type operations = Record<string, never>;
