@@ -94,7 +94,7 @@ test('an oil change is run step by step, left, taken up in another browser after
 
   await page.getByRole('link', { name: 'To the bike' }).click()
   await expect(due).not.toHaveText(before!)
-  await expect(page.getByText('Scratch on the seat')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Open findings' }).getByText('Scratch on the seat')).toBeVisible()
   await page.getByRole('link', { name: 'all of it' }).click()
   const book = page.getByRole('main')
   for (const line of ['2.1 L', '2.2 L', '0.25 L', 'oil filter', 'Scratch on the seat', '€38.00', 'it is dry', 'order washers'])
@@ -151,7 +151,8 @@ test('a part left on the tray is caught at the sign-off', async ({ page, demo })
   await expect(page.getByText('shift lever')).toBeVisible()
   while ((await heading(page).textContent()) !== 'Read it, then sign it off.') {
     if (await page.getByLabel('Really went in').isVisible()) await page.getByLabel('Really went in').fill('0.8')
-    if (await page.getByText('At the upper mark', { exact: true }).isVisible()) await page.getByText('At the upper mark', { exact: true }).click()
+    if (await page.getByText('At the upper mark', { exact: true }).isVisible())
+      await page.getByText('At the upper mark', { exact: true }).click()
     await done(page)
   }
   await yes(page).click()

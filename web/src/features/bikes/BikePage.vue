@@ -239,6 +239,10 @@ h1 {
 .drawing {
   padding: 0.3rem 0.8rem 0.6rem;
 }
+.jobs {
+  display: grid;
+  gap: 0.5rem;
+}
 .zone {
   display: flex;
   align-items: center;

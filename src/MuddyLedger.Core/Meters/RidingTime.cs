@@ -1,0 +1,50 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Core.Meters;
+
+/// <summary>A spell out of use: a lay-up, or standing on a hoist. Open while it lasts.</summary>
+public sealed record Rest(LocalDate From, LocalDate? To);
+
+/// <summary>The time in which a bike can be used: the calendar without its rests.</summary>
+public sealed record RidingTime(ImmutableArray<Rest> Rests)
+{
+    public static readonly RidingTime Always = new([]);
+
+    public static RidingTime Of(BikeLedger ledger)
+    {
+        var rests = ImmutableArray.CreateBuilder<Rest>();
+        LocalDate? since = null;
+        foreach (var entry in ledger.Standing)
+        {
+            if (entry.Body is LaidUp) since ??= entry.Date;
+            if (entry.Body is not WokenUp || since is not { } from) continue;
+            rests.Add(new(from, entry.Date));
+            since = null;
+        }
+
+        if (since is { } open) rests.Add(new(open, null));
+        return new(rests.ToImmutable());
+    }
+
+    /// <summary>Whether it stands out of use from this day on with no end known.</summary>
+    public bool StandsStill => !Rests.IsEmpty && Rests[^1].To is null;
+
+    /// <summary>The pieces of a spell in which the bike could be used, in order.</summary>
+    public IEnumerable<(LocalDate From, LocalDate To)> Pieces(LocalDate from, LocalDate to)
+    {
+        var at = from;
+        foreach (var rest in Rests)
+        {
+            if (rest.From >= to) break;
+            if (rest.From > at) yield return (at, rest.From);
+            if ((rest.To ?? to) > at) at = LocalDate.Min(rest.To ?? to, to);
+            if (at >= to) yield break;
+        }
+
+        if (at < to) yield return (at, to);
+    }
+
+    public double Weeks(LocalDate from, LocalDate to) => Pieces(from, to).Sum(piece => Period.DaysBetween(piece.From, piece.To)) / 7.0;
+}

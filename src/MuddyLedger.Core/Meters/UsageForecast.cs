@@ -1,0 +1,171 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace MuddyLedger.Core.Meters;
+
+/// <summary>Use between two readings.</summary>
+/// <param name="Amount">In the meter's base unit.</param>
+/// <param name="Weeks">Riding weeks, greater than zero.</param>
+/// <param name="Age">Riding weeks from its end to the last reading.</param>
+public sealed record Increment(LocalDate From, LocalDate To, double Amount, double Weeks, double Age)
+{
+    /// <summary>What counts half as much as today (house value): 26 riding weeks.</summary>
+    private const double HalfLife = 26;
+
+    public double Weight => Math.Pow(0.5, Age / HalfLife);
+}
+
+/// <summary>When an amount will be used up: 10%, 50% and 90% of chances.</summary>
+public sealed record DueBand(LocalDate Early, LocalDate Likely, LocalDate Late);
+
+/// <summary>
+/// How a bike is used and how sure that is, from the increments between its readings and never from interpolated weeks, which
+/// would throw most of the scatter away.
+/// </summary>
+/// <remarks>
+/// Cumulative use is taken as Brownian motion with drift; the time to use up an amount R is its first passage time, inverse
+/// Gaussian with mean T = R/m and shape R^2/v'. Ignorance of m and a drifting pace widen it: v' = v (1 + T/n) + (drift m)^2 T.
+/// </remarks>
+/// <param name="From">The day from which it is counted on: the last reading.</param>
+/// <param name="PerWeek">Mean use in a riding week of middling season, m, in the meter's base unit; never negative.</param>
+/// <param name="VariancePerWeek">v: how much the use over a week scatters, squared.</param>
+/// <param name="EffectiveWeeks">n: how many weeks of even weight the mean rests on.</param>
+/// <param name="Drift">Relative error of the mean that more time does not average out.</param>
+/// <param name="First">First reading used; null where only the owner's word was.</param>
+/// <param name="Readings">How many readings were used.</param>
+/// <param name="Stated">Whether the owner's word was blended in.</param>
+public sealed record UsageForecast(
+    MeterKind Kind, LocalDate From, double PerWeek, double VariancePerWeek, double EffectiveWeeks, double Drift,
+    SeasonFactor Season, RidingTime Time, LocalDate? First, int Readings, bool Stated)
+{
+    /// <summary>The owner's word is worth this many weeks of data (house value).</summary>
+    private const double StatedWeeks = 8;
+
+    /// <summary>From this many weeks of history on the readings speak for themselves (house value).</summary>
+    private const double LittleHistory = 52;
+
+    /// <summary>Readings over less than this say nothing about a habit (house value).</summary>
+    private const double LeastWeeks = 2;
+
+    /// <summary>With too little to measure it by, a week's use is taken to scatter by about its own mean and a half (house value).</summary>
+    private const double PriorSpread = 1.5;
+
+    /// <summary>A pace drifts by about a tenth (house value).</summary>
+    private const double PaceDrift = 0.1;
+
+    private const double LeastEffective = 5;
+    private static readonly double[] MergedTo = [1, 2, 4, 8];
+
+    /// <summary>Decades ahead is no forecast.</summary>
+    private const int FarthestDays = 365 * 60;
+
+    /// <param name="statedPerYear">"About 40 h a year"; blended in while there is little history.</param>
+    /// <param name="ratioSpread">Relative error of a meter that is itself reckoned from another.</param>
+    /// <returns>Null where nothing is known of its use.</returns>
+    public static UsageForecast? Of(MeterHistory history, MeterAmount? statedPerYear, RidingTime time, double ratioSpread = 0)
+    {
+        if (history.Last is not { } last) return null;
+        var increments = IncrementsOf(history, time);
+        var weeks = increments.Sum(one => one.Weeks);
+        var stated = statedPerYear is { } word && word.Kind == history.Kind && weeks < LittleHistory ? (double)word.InBase / (365.25 / 7) : (double?)null;
+        if (weeks < LeastWeeks) increments = [];
+        if (increments.IsEmpty && stated is null) return null;
+
+        var season = SeasonFactor.Of(increments, time);
+        double Seasonal(Increment one) => Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02);
+        var (used, over) = (increments.Sum(one => one.Weight * one.Amount), increments.Sum(one => one.Weight * Seasonal(one)));
+        if (stated is { } perWeek) (used, over) = (used + perWeek * StatedWeeks, over + StatedWeeks);
+        var mean = used / over;
+        var effective = increments.IsEmpty ? 0 : Squared(increments.Sum(one => one.Weight * one.Weeks)) / increments.Sum(one => Squared(one.Weight * one.Weeks) / one.Weeks);
+        if (stated is not null) effective += StatedWeeks;
+        return new(history.Kind, last.Date, mean, VarianceOf(increments, mean, Seasonal), effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread)),
+            season, time, increments.IsEmpty ? null : increments[0].From, increments.IsEmpty ? 0 : history.Points.Length, stated is not null);
+    }
+
+    /// <summary>Likely use over a spell after the last reading.</summary>
+    public MeterAmount UseBetween(LocalDate from, LocalDate to) => MeterAmount.Of(Kind, (decimal)Math.Round(PerWeek * Season.Weeks(Time, from, to), 6));
+
+    /// <summary>When this amount more than at the last reading will have been used; null where it is not used at all, or stands.</summary>
+    public DueBand? Reaches(MeterAmount left)
+    {
+        var amount = (double)left.InBase;
+        if (PerWeek <= 0) return null;
+        if (amount <= 0) return new(From, From, From);
+        var mean = amount / PerWeek;
+        var variance = VariancePerWeek * (1 + mean / EffectiveWeeks) + Squared(Drift * PerWeek) * mean;
+        // A rider as regular as a clock still has a band, too narrow to be seen.
+        var law = new InverseGaussian(mean, Squared(amount) / Math.Max(variance, 1e-9 * Squared(PerWeek)));
+        return DateAfter(law.Quantile(0.5)) is { } likely && DateAfter(law.Quantile(0.1)) is { } early
+            ? new(early, likely, DateAfter(law.Quantile(0.9)) ?? From.PlusDays(FarthestDays))
+            : null;
+    }
+
+    /// <summary>The day by which so many weeks of middling season have gone by; null where that is beyond all planning.</summary>
+    private LocalDate? DateAfter(double weeks)
+    {
+        if (Season.Weeks(Time, From, From.PlusDays(FarthestDays)) < weeks) return null;
+        var (low, high) = (0, FarthestDays);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (Season.Weeks(Time, From, From.PlusDays(middle)) >= weeks) high = middle;
+            else low = middle + 1;
+        }
+
+        return From.PlusDays(low);
+    }
+
+    private static ImmutableArray<Increment> IncrementsOf(MeterHistory history, RidingTime time)
+    {
+        var last = history.Last!.Date;
+        var increments = ImmutableArray.CreateBuilder<Increment>();
+        var from = history.Points[0];
+        foreach (var to in history.Points.Skip(1))
+        {
+            var weeks = time.Weeks(from.Date, to.Date);
+            // Two readings of one day, or of one rest, belong to the next increment.
+            if (weeks <= 0) continue;
+            increments.Add(new(from.Date, to.Date, (double)(to.Lifetime.InBase - from.Lifetime.InBase), weeks, time.Weeks(to.Date, last)));
+            from = to;
+        }
+
+        return increments.ToImmutable();
+    }
+
+    /// <summary>
+    /// The largest scatter over readings merged to at least 1, 2, 4 and 8 weeks: merging catches bursts and spells, which short
+    /// increments take for independent of each other.
+    /// </summary>
+    private static double VarianceOf(ImmutableArray<Increment> increments, double mean, Func<Increment, double> seasonal)
+    {
+        var largest = -1.0;
+        foreach (var weeks in MergedTo)
+        {
+            var merged = Merge(increments, weeks, seasonal);
+            var weight = merged.Sum(block => block.Weight);
+            var effective = merged.Count == 0 ? 0 : Squared(weight) / merged.Sum(block => Squared(block.Weight));
+            if (effective < LeastEffective) continue;
+            var scatter = merged.Sum(block => block.Weight * Squared(block.Amount - mean * block.Seasonal) / block.Seasonal) / weight;
+            largest = Math.Max(largest, scatter * effective / (effective - 1));
+        }
+
+        return largest >= 0 ? largest : PriorSpread * Squared(mean);
+    }
+
+    private static List<(double Amount, double Seasonal, double Weight)> Merge(ImmutableArray<Increment> increments, double weeks, Func<Increment, double> seasonal)
+    {
+        var blocks = new List<(double Amount, double Seasonal, double Weight)>();
+        var (amount, over, length) = (0.0, 0.0, 0.0);
+        foreach (var one in increments)
+        {
+            (amount, over, length) = (amount + one.Amount, over + seasonal(one), length + one.Weeks);
+            if (length < weeks) continue;
+            blocks.Add((amount, over, one.Weight));
+            (amount, over, length) = (0, 0, 0);
+        }
+
+        return blocks;
+    }
+
+    private static double Squared(double value) => value * value;
+}
