@@ -10,7 +10,7 @@ DATA ?= $(HOME)/.local/share/muddy-ledger
 SERVER := src/MuddyLedger.Web/bin/Release/net10.0/MuddyLedger.Web.dll
 TODAY ?=
 
-.PHONY: build demo run dev test format lint api shots clean
+.PHONY: build demo run backup restore dev test calibrate format lint api shots clean
 
 node_modules/.installed: package-lock.json package.json web/package.json tests/e2e/package.json
 	npm ci --no-audit --no-fund
@@ -27,6 +27,13 @@ demo: build
 
 run: build
 	dotnet $(SERVER) --data "$(DATA)" --port $(PORT)
+
+# A proven copy of your shed, taken while it runs: make backup TO=folder; make restore FROM=folder/muddy-ledger-... DATA=empty-folder
+backup: build
+	dotnet $(SERVER) backup --data "$(DATA)" --to "$(TO)"
+
+restore: build
+	dotnet $(SERVER) restore --data "$(DATA)" --from "$(FROM)"
 
 # The server on 5210 with demo data, the pages on 5211, both rebuilt as you type.
 dev: node_modules/.installed
@@ -51,6 +58,10 @@ lint: node_modules/.installed
 test: node_modules/.installed
 	bash scripts/chromium.sh
 	node scripts/test.mjs
+
+# The forecast's band against simulated riders, in full size, as a table.
+calibrate:
+	dotnet run -c Release --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -showLiveOutput -class MuddyLedger.Core.Tests.Meters.ForecastCalibrationTests
 
 shots: build
 	bash scripts/chromium.sh

@@ -44,7 +44,7 @@ internal static class JobFile
             map.Text("id"), map.Text("title"), map.Text("text"), map.OptionalText("detail"), map.OptionalText("why"), kind, map.Applies("applies", choices), map.Texts("after"),
             [.. map.Maps("needs").Select(ReadNeed)], map.Words<Hazard>("cautions"), map.OptionalWord<Gate>("hold"),
             [.. map.Maps("tray").Select(ReadTray)], map.Texts("refits"), [.. map.Maps("fits").Select(ReadFits)],
-            reservoir, map.Flag("first-go"), fastener, minutes, choice, map.OptionalText("done"));
+            reservoir, map.Flag("first-go"), map.Flag("flush"), fastener, minutes, choice, map.OptionalText("done"));
         map.RefuseTheRest();
         return step;
     }

@@ -43,9 +43,23 @@ internal static class ScheduleFile
 
     private static Limit ReadLimit(YamlMap map)
     {
-        Limit limit = map.Has("every") && map.Quantity("every", Dimension.Distance, Dimension.EngineHours) is var every
-            ? new UseLimit(MeterAmount.From(every), map.Provenance(), every.Unit)
-            : new CalendarLimit(map.Whole("months", 1, 240), map.Provenance());
+        Limit limit;
+        if (map.Has("every"))
+        {
+            var every = map.Quantity("every", Dimension.Distance, Dimension.EngineHours);
+            var first = map.Has("first") ? map.Quantity("first", every.Unit.Dimension) : (Quantity?)null;
+            limit = new UseLimit(MeterAmount.From(every), map.Provenance(), every.Unit, first is { } runningIn ? MeterAmount.From(runningIn) : null);
+        }
+        else if (map.OptionalText("until") is { } until)
+        {
+            if (until != "entered") throw map.Wrong("until", "only \"entered\" is known: a day that the owner enters");
+            limit = new PaperLimit(map.Provenance());
+        }
+        else
+        {
+            limit = new CalendarLimit(map.Whole("months", 1, 240), map.Provenance());
+        }
+
         map.RefuseTheRest();
         return limit;
     }

@@ -13,6 +13,7 @@ internal static class SetFile
         var engine = root.Map("engine");
         var chassis = root.Map("chassis");
         var meters = root.Map("meters");
+        var inner = chassis.OptionalWord<TyreInner>("tyre-inner") ?? TyreInner.Tube;
         var profile = new Profile
         {
             Nickname = "",
@@ -32,11 +33,20 @@ internal static class SetFile
             OilPressureLight = engine.Flag("oil-pressure-light"),
             Valves = engine.Word<ValveAdjustment>("valves"),
             Fuel = engine.Word<FuelSystem>("fuel"),
+            Carburettors = engine.Has("carburettors") ? engine.Whole("carburettors", 0, 8) : 0,
+            Ignition = engine.OptionalWord<Ignition>("ignition") ?? Ignition.Electronic,
+            FuelTap = engine.OptionalWord<FuelTap>("fuel-tap") ?? FuelTap.None,
+            Tank = engine.OptionalWord<TankMaterial>("tank") ?? TankMaterial.Steel,
+            ValvesPerCylinder = engine.Has("valves-per-cylinder") ? engine.Whole("valves-per-cylinder", 2, 5) : 0,
+            BatteryVolts = engine.Has("battery-volts") ? engine.Whole("battery-volts", 6, 12) : 0,
             Battery = engine.Word<BatteryKind>("battery"),
             FinalDrive = chassis.Word<FinalDrive>("final-drive"),
             FrontBrake = chassis.Word<BrakeKind>("front-brake"),
             RearBrake = chassis.Word<BrakeKind>("rear-brake"),
             Clutch = chassis.Word<ClutchControl>("clutch"),
+            Linkage = chassis.Flag("linkage"),
+            FrontTyre = new Tyre(null, null, null, inner),
+            RearTyre = new Tyre(null, null, null, inner),
             Odometer = meters.Has("odometer") ? new Odometer(meters.Word<OdometerUnit>("odometer"), meters.Whole("digits", 4, 7)) : null,
             HourMeter = meters.Flag("hour-meter"),
             Severities = root.Words<Severity>("severities"),

@@ -1,3 +1,4 @@
+using MuddyLedger.Core.Jobs;
 using NodaTime;
 
 namespace MuddyLedger.Data;
@@ -32,8 +33,6 @@ public sealed class StrikeRow
     public required string Device { get; init; }
     public required string Reason { get; init; }
 }
-
-public enum RunStatus { Running, Finished, SetAside }
 
 /// <summary>A job run as stored: the job as it was when the run began, so that a changed file does not change a run.</summary>
 public sealed class RunRow

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using MuddyLedger.Core.Jobs;
 using NodaTime;
 using NodaTime.Text;
 

@@ -20,7 +20,30 @@ public static class ShedFile
 
     /// <summary>Creates the file or brings it up to date.</summary>
     /// <exception cref="InvalidDataException">The file is not a shed, or was written by a newer version.</exception>
+    /// <exception cref="IOException">The folder cannot be written to, or the disk is full.</exception>
     public static async Task PrepareAsync(ShedContext context, CancellationToken cancel = default)
+    {
+        try
+        {
+            await BringUpToDateAsync(context, cancel);
+        }
+        catch (Exception failed) when (Trouble(failed) is { } words)
+        {
+            throw new IOException($"{context.Database.GetDbConnection().DataSource} {words}.", failed);
+        }
+    }
+
+    /// <summary>What keeps the store from being written, in words that complete a sentence about it; null where it is something else.</summary>
+    public static string? Trouble(Exception failed) => (failed as SqliteException ?? failed.InnerException as SqliteException)?.SqliteErrorCode switch
+    {
+        13 => "cannot be written: the disk is full",
+        8 or 14 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
+        10 => "cannot be written or read: the disk reports an error",
+        11 or 26 => "is damaged: restore a backup",
+        _ => null,
+    };
+
+    private static async Task BringUpToDateAsync(ShedContext context, CancellationToken cancel)
     {
         var connection = context.Database.GetDbConnection();
         await context.Database.OpenConnectionAsync(cancel);

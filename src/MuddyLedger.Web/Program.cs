@@ -1,5 +1,6 @@
 using System.CommandLine;
 using MuddyLedger.Content;
+using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;
 using NodaTime;
 using NodaTime.Text;
@@ -40,7 +41,42 @@ command.SetAction(async (arguments, cancel) =>
     }
 });
 
+var to = new Option<DirectoryInfo>("--to") { Description = "Where the copy is put, in a folder of its own.", Required = true };
+var backup = new Command("backup", "Copy the shed while it is in use, and prove the copy whole.") { data, to };
+backup.SetAction(arguments => Try(() =>
+{
+    var copy = ShedBackup.Make(arguments.GetValue(data)!.FullName, arguments.GetValue(to)!.FullName, SystemClock.Instance.GetCurrentInstant());
+    var manifest = ShedBackup.Verify(copy);
+    Console.WriteLine($"Backed up and proven whole: {manifest.Bikes} bikes, {manifest.Entries} lines, in {copy}");
+}));
+
+var from = new Option<DirectoryInfo>("--from") { Description = "The folder of a backup.", Required = true };
+var restore = new Command("restore", "Prove a backup whole and put it into an empty folder.") { data, from };
+restore.SetAction(arguments => Try(() =>
+{
+    var manifest = ShedBackup.Restore(arguments.GetValue(from)!.FullName, arguments.GetValue(data)!.FullName);
+    Console.WriteLine($"Restored: {manifest.Bikes} bikes, {manifest.Entries} lines, in {arguments.GetValue(data)!.FullName}");
+}));
+var schema = new Command("schema", "Print the JSON Schema of a shed's copy.");
+schema.SetAction(_ => Console.Out.Write(MuddyLedger.Core.Exchange.ShedCopySchema.Text()));
+command.Subcommands.Add(schema);
+command.Subcommands.Add(backup);
+command.Subcommands.Add(restore);
+
 return await command.Parse(args).InvokeAsync();
+
+static int Try(Action act)
+{
+    try
+    {
+        act();
+        return 0;
+    }
+    catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
+    {
+        return Fail(refused.Message);
+    }
+}
 
 static string DefaultFolder() => Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create), "muddy-ledger");
 

@@ -20,10 +20,14 @@ public static class Gates
                     let state = FluidChain.StateOf(reservoir, ledger)
                     where state.EmptySince is not null
                     select new GateShut(Reservoirs.GateOf(reservoir), $"{Words(reservoir)} is drained and not filled");
+        var temporary = from reservoir in Reservoirs.Of(bike)
+                        let state = FluidChain.StateOf(reservoir, ledger)
+                        where state.Contents is { Temporary: true }
+                        select new GateShut(Gate.Ridden, $"{Words(reservoir)} is a flush fill: drain it and fill it properly before the first ride");
         var findings = from open in Findings.Open(ledger)
                        where open.Body.Severity == FindingSeverity.Stop
                        select new GateShut(open.Body.Gate ?? Gate.Ridden, open.Body.Title, Finding: open.Entry.Id);
-        return [.. empty.Concat(findings).Concat(fromRuns).OrderBy(shut => shut.Gate)];
+        return [.. empty.Concat(temporary).Concat(findings).Concat(fromRuns).OrderBy(shut => shut.Gate)];
     }
 
     /// <summary>A gate is shut by what shuts it and by what shuts an earlier one.</summary>
@@ -41,6 +45,7 @@ public static class Gates
         ReservoirId.Clutch => "Clutch fluid",
         ReservoirId.ForkLegs => "Fork oil",
         ReservoirId.ShaftDrive => "Shaft drive oil",
+        ReservoirId.BatteryAcid => "Battery acid",
         _ => reservoir.ToString(),
     };
 }

@@ -17,7 +17,10 @@ public enum FuelSystem { Carburettor, Injection }
 public enum BatteryKind { None, Flooded, AgmOrGel, LiFePo4 }
 public enum FinalDrive { Chain, Belt, Shaft }
 public enum BrakeKind { Disc, Drum }
-public enum ClutchControl { Cable, Hydraulic }
+public enum ClutchControl { Cable, Hydraulic, None }
+public enum Ignition { Electronic, Points }
+public enum FuelTap { None, OnOff, OnReserveOff, Vacuum }
+public enum TankMaterial { Steel, Plastic, Aluminium }
 
 /// <summary>How the bike is used beyond the ordinary. A severe use shortens the limits that name it.</summary>
 public enum Severity { Grit, Raced }
@@ -54,6 +57,25 @@ public sealed record Profile
     public required BrakeKind RearBrake { get; init; }
     public required ClutchControl Clutch { get; init; }
 
+    /// <summary>How many, 0 to 8; 0 for an injected engine.</summary>
+    public int Carburettors { get; init; }
+    public Ignition Ignition { get; init; }
+    public FuelTap FuelTap { get; init; }
+    public TankMaterial Tank { get; init; }
+    /// <summary>What is left when the tap is turned to reserve or the light comes on.</summary>
+    public Volume? TankReserve { get; init; }
+    /// <summary>2 to 5; 0 for an engine without valves.</summary>
+    public int ValvesPerCylinder { get; init; }
+    /// <summary>Cold, as the manual gives it.</summary>
+    public Length? IntakeClearance { get; init; }
+    public Length? ExhaustClearance { get; init; }
+    /// <summary>6 or 12; 0 without a battery.</summary>
+    public int BatteryVolts { get; init; }
+    /// <summary>True where a linkage works the rear shock.</summary>
+    public bool Linkage { get; init; }
+    public Tyre? FrontTyre { get; init; }
+    public Tyre? RearTyre { get; init; }
+
     public Odometer? Odometer { get; init; }
     public bool HourMeter { get; init; }
     /// <summary>What the owner expects in a year, for as long as the readings say too little.</summary>
@@ -81,6 +103,23 @@ public sealed record Odometer(OdometerUnit Unit, int Digits)
 }
 
 /// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
-public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover }
+public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug }
+
+public static class Fasteners
+{
+    /// <summary>The fasteners that jobs tighten on a bike of this profile.</summary>
+    public static ImmutableArray<Fastener> Of(Profile bike)
+    {
+        var list = ImmutableArray.CreateBuilder<Fastener>();
+        void Add(Fastener fastener, bool present) { if (present) list.Add(fastener); }
+
+        Add(Fastener.OilDrainPlug, bike.Lubrication is Lubrication.WetSump or Lubrication.DrySump or Lubrication.Splash);
+        Add(Fastener.OilTankDrainPlug, bike.Lubrication is Lubrication.DrySump);
+        Add(Fastener.OilFilter, bike.OilFilter is OilFilter.Cartridge or OilFilter.SpinOn);
+        Add(Fastener.GearboxDrainPlug, bike.GearboxOil is GearboxOil.Separate or GearboxOil.SeparateWithPrimary);
+        Add(Fastener.PrimaryDrainPlug, bike.GearboxOil is GearboxOil.SeparateWithPrimary);
+        return list.ToImmutable();
+    }
+}
 
 public sealed record TorqueSpec(Torque Torque, Provenance Provenance);

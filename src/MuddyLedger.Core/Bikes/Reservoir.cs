@@ -6,10 +6,10 @@ namespace MuddyLedger.Core.Bikes;
 /// <summary>Anything on a bike that holds a fluid.</summary>
 public enum ReservoirId
 {
-    Engine, OilTank, Gearbox, Primary, TwoStrokeOil, Fuel, Coolant, FrontBrake, RearBrake, Clutch, ForkLegs, ShaftDrive,
+    Engine, OilTank, Gearbox, Primary, TwoStrokeOil, Fuel, Coolant, FrontBrake, RearBrake, Clutch, ForkLegs, ShaftDrive, BatteryAcid,
 }
 
-public enum LevelMethod { SightGlass, DipstickRested, DipstickScrewedIn, LevelBolt, TankMarks, HeightBelowEdge }
+public enum LevelMethod { SightGlass, DipstickRested, DipstickScrewedIn, LevelBolt, TankMarks, HeightBelowEdge, FillerEdge }
 public enum LevelStance { UprightOnLevel, CentreStand }
 public enum OilTemperature { Cold, Hot }
 
@@ -63,6 +63,7 @@ public static class Reservoirs
         Add(ReservoirId.Clutch, bike.Clutch is ClutchControl.Hydraulic);
         Add(ReservoirId.ForkLegs, bike.Use is not BikeUse.Utility);
         Add(ReservoirId.ShaftDrive, bike.FinalDrive is FinalDrive.Shaft);
+        Add(ReservoirId.BatteryAcid, bike.Battery is BatteryKind.Flooded);
         return list.ToImmutable();
     }
 

@@ -10,7 +10,8 @@ public enum Level { Below, Between, AtMaximum, Above }
 
 /// <summary>What is in a reservoir now.</summary>
 /// <param name="Poured">The fill and every top-up since.</param>
-public sealed record Contents(string Fluid, Volume Poured, LedgerEntry Filled);
+/// <param name="Temporary">A flush fill, to be drained soon.</param>
+public sealed record Contents(string Fluid, Volume Poured, LedgerEntry Filled, bool Temporary = false);
 
 /// <summary>A reservoir's state, from the ledger alone. Neither filled nor drained on record means unknown, which is not the same as empty.</summary>
 /// <param name="EmptySince">The drain that left it empty, where nothing was poured after it.</param>
@@ -28,7 +29,7 @@ public static class FluidChain
         {
             state = entry.Body switch
             {
-                FluidFilled fill when fill.Reservoir == reservoir => new(reservoir, new Contents(fill.Fluid, fill.Volume, entry), null, null),
+                FluidFilled fill when fill.Reservoir == reservoir => new(reservoir, new Contents(fill.Fluid, fill.Volume, entry, fill.Temporary), null, null),
                 FluidToppedUp more when more.Reservoir == reservoir && state.Contents is { } now => state with { Contents = now with { Poured = now.Poured + more.Volume } },
                 FluidDrained drain when drain.Reservoir == reservoir => new(reservoir, null, entry, null),
                 LevelSeen seen when seen.Reservoir == reservoir => state with { LastLevel = (entry, seen.Level) },

@@ -41,13 +41,14 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
 /// <param name="Refits">Ids of tray parts that go back on.</param>
 /// <param name="Reservoir">For drain, pour and level steps.</param>
 /// <param name="FirstGo">For a pour step: true for the first go of about 85%, false for bringing it up to the mark.</param>
+/// <param name="Flush">For a pour step: a flush fill, in for now and to be drained soon.</param>
 /// <param name="Fastener">For torque steps: whose torque the bike's profile holds.</param>
 /// <param name="Minutes">For timer steps.</param>
 /// <param name="Done">What the yellow button says, if not "Done".</param>
 public sealed record Step(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, Applies Applies, ImmutableArray<string> After,
     ImmutableArray<Need> Needs, ImmutableArray<Hazard> Cautions, Gate? Hold, ImmutableArray<TrayPart> Tray, ImmutableArray<string> Refits,
-    ImmutableArray<FitsPart> Fits, ReservoirId? Reservoir, bool FirstGo, Fastener? Fastener, StepMinutes? Minutes, Choice? Choice, string? Done);
+    ImmutableArray<FitsPart> Fits, ReservoirId? Reservoir, bool FirstGo, bool Flush, Fastener? Fastener, StepMinutes? Minutes, Choice? Choice, string? Done);
 
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>
 public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromReservoir = false);

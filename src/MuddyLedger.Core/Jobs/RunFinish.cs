@@ -93,7 +93,7 @@ public static class RunFinish
                 // The first pour is the fill; the rest tops it up, so the chain shows both as they were.
                 var first = plan.Steps.First(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == reservoir && state.Step(other.Step.Id).Mark == StepMark.Done);
                 yield return first == planned
-                    ? new FluidFilled(reservoir!.Value, step.Record.Volume!.Value, step.Record.Fluid!)
+                    ? new FluidFilled(reservoir!.Value, step.Record.Volume!.Value, step.Record.Fluid!, planned.Step.Flush)
                     : new FluidToppedUp(reservoir!.Value, step.Record.Volume!.Value, step.Record.Fluid!);
                 break;
             case StepKind.Level:

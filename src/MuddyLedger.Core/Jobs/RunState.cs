@@ -6,6 +6,8 @@ namespace MuddyLedger.Core.Jobs;
 
 public enum StepMark { Open, Done, NotSound, Skipped }
 
+public enum RunStatus { Running, Finished, SetAside }
+
 /// <summary>How a step stands. A skipped step has its reason, a done one its record.</summary>
 public sealed record StepState(StepMark Mark, Instant At, StepRecord Record, string? Reason);
 

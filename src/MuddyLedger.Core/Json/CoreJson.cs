@@ -18,18 +18,38 @@ namespace MuddyLedger.Core.Json;
     Converters =
     [
         typeof(QuantityConverter.OfDistance), typeof(QuantityConverter.OfHours), typeof(QuantityConverter.OfVolume), typeof(QuantityConverter.OfTorque),
-        typeof(QuantityConverter.OfMeter), typeof(QuantityConverter.OfMoney),
+        typeof(QuantityConverter.OfMeter), typeof(QuantityConverter.OfMoney), typeof(QuantityConverter.OfLength), typeof(QuantityConverter.OfPressure),
+        typeof(DateConverter), typeof(InstantConverter),
     ])]
 [JsonSerializable(typeof(Profile))]
 [JsonSerializable(typeof(EntryBody))]
 [JsonSerializable(typeof(RunAct))]
 [JsonSerializable(typeof(Job))]
+[JsonSerializable(typeof(Exchange.ShedCopy))]
 public sealed partial class CoreJson : JsonSerializerContext
 {
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);
 
     /// <exception cref="JsonException">The text is not a value of this type.</exception>
     public static T Read<T>(string text) => (T?)JsonSerializer.Deserialize(text, typeof(T), Default) ?? throw new JsonException("Nothing there.");
+}
+
+/// <summary>A day as ISO 8601 writes it.</summary>
+public sealed class DateConverter : JsonConverter<NodaTime.LocalDate>
+{
+    public override NodaTime.LocalDate Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        NodaTime.Text.LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true } read ? read.Value : throw new JsonException("Not a day such as 2026-04-18.");
+
+    public override void Write(Utf8JsonWriter writer, NodaTime.LocalDate value, JsonSerializerOptions options) => writer.WriteStringValue(NodaTime.Text.LocalDatePattern.Iso.Format(value));
+}
+
+/// <summary>A moment as ISO 8601 writes it, to the nanosecond where it is kept so.</summary>
+public sealed class InstantConverter : JsonConverter<NodaTime.Instant>
+{
+    public override NodaTime.Instant Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        NodaTime.Text.InstantPattern.ExtendedIso.Parse(reader.GetString() ?? "") is { Success: true } read ? read.Value : throw new JsonException("Not a moment such as 2026-04-18T10:20:00Z.");
+
+    public override void Write(Utf8JsonWriter writer, NodaTime.Instant value, JsonSerializerOptions options) => writer.WriteStringValue(NodaTime.Text.InstantPattern.ExtendedIso.Format(value));
 }
 
 /// <summary>Quantities as the text an owner could have typed, exact.</summary>
@@ -42,6 +62,10 @@ public static class QuantityConverter
     public sealed class OfVolume() : Texts<Volume>(value => value.ToString(), quantity => Volume.From(quantity), Unit.Litre);
 
     public sealed class OfTorque() : Texts<Torque>(value => value.ToString(), quantity => Torque.From(quantity), Unit.NewtonMetre);
+
+    public sealed class OfLength() : Texts<Length>(value => value.ToString(), quantity => Length.From(quantity), Unit.Millimetre);
+
+    public sealed class OfPressure() : Texts<Pressure>(value => value.ToString(), quantity => Pressure.From(quantity), Unit.Kilopascal);
 
     public sealed class OfMeter() : Texts<MeterAmount>(value => value.ToString(), quantity => MeterAmount.From(quantity), null);
 

@@ -1,8 +1,10 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;
+using NodaTime;
 
 namespace MuddyLedger.Core.Ledger;
 
@@ -26,6 +28,10 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(CostPaid), "cost")]
 [JsonDerivedType(typeof(JobFinished), "job-finished")]
 [JsonDerivedType(typeof(NoteWritten), "note")]
+[JsonDerivedType(typeof(LaidUp), "laid-up")]
+[JsonDerivedType(typeof(WokenUp), "woken-up")]
+[JsonDerivedType(typeof(IntervalSet), "interval")]
+[JsonDerivedType(typeof(PaperHeld), "paper")]
 public abstract record EntryBody;
 
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
@@ -36,11 +42,20 @@ public enum EpochCause { DashSwapped, RolledOver, Reset }
 /// <summary>From here on the meter counts anew: at this moment it showed <paramref name="Display"/> and the bike had done <paramref name="Lifetime"/>.</summary>
 public sealed record MeterEpochStarted(MeterAmount Display, MeterAmount Lifetime, EpochCause Cause) : EntryBody;
 
-public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody;
+public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody
+{
+    /// <summary>How this ride was harder than the ordinary; a severe use shortens the limits that name it. Empty for an ordinary ride.</summary>
+    public ImmutableArray<Severity> Severities { get; init; } = [];
+
+    public bool Equals(RideDone? other) => other is not null && (Distance, Hours, Ground) == (other.Distance, other.Hours, other.Ground) && Severities.SequenceEqual(other.Severities);
+
+    public override int GetHashCode() => HashCode.Combine(Distance, Hours, Ground, Severities.Length);
+}
 
 public sealed record FuelBought(Volume Volume, Money? Price, bool ToTheBrim) : EntryBody;
 
-public sealed record FluidFilled(ReservoirId Reservoir, Volume Volume, string Fluid) : EntryBody;
+/// <param name="Temporary">A flush fill: in for now, to be drained soon; it never counts as the change.</param>
+public sealed record FluidFilled(ReservoirId Reservoir, Volume Volume, string Fluid, bool Temporary = false) : EntryBody;
 
 public sealed record FluidToppedUp(ReservoirId Reservoir, Volume Volume, string Fluid) : EntryBody;
 
@@ -49,8 +64,23 @@ public sealed record FluidDrained(ReservoirId Reservoir, Volume? Volume, DrainRe
 
 public sealed record LevelSeen(ReservoirId Reservoir, Level Level) : EntryBody;
 
-/// <summary>How a task is known to have been done. The seller's word is kept, but it is not history.</summary>
-public enum Evidence { DoneHere, Receipt, OwnMemory, SellersWord }
+/// <summary>How a task is known to have been done.</summary>
+public enum Evidence
+{
+    DoneHere,
+    Receipt,
+    OwnMemory,
+    /// <summary>Kept as a claim; it is not history.</summary>
+    SellersWord,
+    /// <summary>The seller's word, which the owner takes for true: it counts, and stays marked.</summary>
+    ClaimAccepted,
+    /// <summary>Counted from here; what was before is not known.</summary>
+    Baseline,
+    /// <summary>The component was new or rebuilt on this day: limits with a first value start with it.</summary>
+    AsNew,
+    /// <summary>Not known, and to be done: due from here.</summary>
+    TreatAsDue,
+}
 
 /// <param name="Task">The service task, as "engine-oil.replace".</param>
 public sealed record TaskDone(string Task, Evidence Evidence, string? Note = null) : EntryBody;
@@ -80,3 +110,21 @@ public sealed record JobFinished(string Job, string Title, int Minutes, IReadOnl
 public sealed record SkippedStep(string Title, string Reason);
 
 public sealed record NoteWritten(string Text) : EntryBody;
+
+/// <summary>From here on the bike stands: a lay-up, or a long stay on the hoist. Its use is not expected to go on.</summary>
+public sealed record LaidUp(string? Why = null) : EntryBody;
+
+/// <summary>In use again.</summary>
+public sealed record WokenUp(string? How = null) : EntryBody;
+
+/// <summary>The owner's own limits for a task, in place of the shipped ones. With none given, the shipped ones hold again.</summary>
+/// <param name="Months">1 to 240.</param>
+public sealed record IntervalSet(string Task, MeterAmount? Distance, MeterAmount? Hours, int? Months, Provenance Provenance) : EntryBody
+{
+    [JsonIgnore]
+    public bool AsShipped => Distance is null && Hours is null && Months is null;
+}
+
+/// <summary>A paper that local rules ask for, and the day up to which it is good.</summary>
+/// <param name="Paper">The component of its service task: "registration".</param>
+public sealed record PaperHeld(string Paper, LocalDate Until, string? Note = null) : EntryBody;

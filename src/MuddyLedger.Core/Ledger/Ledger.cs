@@ -28,6 +28,7 @@ public sealed class BikeLedger
         All = all;
         Strikes = strikes;
         Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+        _places = all.Select((entry, at) => (entry.Id, at)).ToDictionary(pair => pair.Id, pair => pair.at);
     }
 
     public BikeId Bike { get; }
@@ -40,11 +41,16 @@ public sealed class BikeLedger
 
     public ImmutableDictionary<EntryId, Strike> Strikes { get; }
 
+    /// <summary>Where an entry stands in the book: the earlier, the smaller.</summary>
+    public int Place(LedgerEntry entry) => _places[entry.Id];
+
+    private readonly Dictionary<EntryId, int> _places;
+
     /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
     public static BikeLedger Of(BikeId bike, IEnumerable<LedgerEntry> entries, IEnumerable<Strike> strikes)
     {
         // A correction takes its original's place within the day, so that striking and redoing gives the same state.
-        var byId = entries.ToImmutableDictionary(entry => entry.Id);
+        var byId = entries.ToDictionary(entry => entry.Id);
         if (byId.Values.Any(entry => entry.Bike != bike)) throw new ArgumentException("An entry of another bike.", nameof(entries));
         var ordered = byId.Values
             .OrderBy(entry => entry.Date).ThenBy(entry => FirstWritten(entry, byId).WrittenAt).ThenBy(entry => FirstWritten(entry, byId).Id.Value).ThenBy(entry => entry.WrittenAt)
@@ -55,7 +61,7 @@ public sealed class BikeLedger
     public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>() where T : EntryBody =>
         from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
 
-    private static LedgerEntry FirstWritten(LedgerEntry entry, ImmutableDictionary<EntryId, LedgerEntry> byId)
+    private static LedgerEntry FirstWritten(LedgerEntry entry, Dictionary<EntryId, LedgerEntry> byId)
     {
         while (entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original)) entry = original;
         return entry;

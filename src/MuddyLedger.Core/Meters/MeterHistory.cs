@@ -12,6 +12,9 @@ public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount
 /// <summary>The lifetime meter of a bike at some date, and whether it was read or reckoned.</summary>
 public sealed record MeterAt(LocalDate Date, MeterAmount Lifetime, bool Estimated);
 
+/// <summary>Where a meter's values come from.</summary>
+public enum MeterSource { Read, OtherMeter, Rides, Stated }
+
 /// <summary>
 /// All readings of one meter. A meter has epochs: a new dash, a reset or a rollover starts one.
 /// Lifetime = lifetime at the epoch's start + (display - display at the epoch's start). All rules use lifetime values.
@@ -22,10 +25,11 @@ public sealed class MeterHistory
 
     private readonly ImmutableArray<Epoch> _epochs;
 
-    private MeterHistory(MeterKind kind, ImmutableArray<MeterPoint> points, ImmutableArray<Epoch> epochs)
+    private MeterHistory(MeterKind kind, ImmutableArray<MeterPoint> points, ImmutableArray<Epoch> epochs, MeterSource source)
     {
         Kind = kind;
         Points = points;
+        Source = source;
         _epochs = epochs;
     }
 
@@ -33,6 +37,9 @@ public sealed class MeterHistory
 
     /// <summary>In order of date, and within a day in the order they were written.</summary>
     public ImmutableArray<MeterPoint> Points { get; }
+
+    /// <summary>Anything but <see cref="MeterSource.Read"/> makes every value an estimate.</summary>
+    public MeterSource Source { get; }
 
     public MeterPoint? Last => Points.IsEmpty ? null : Points[^1];
 
@@ -48,10 +55,15 @@ public sealed class MeterHistory
                 points.Add(new MeterPoint(entry.Date, read.Display, epochs[^1].Lifetime + (read.Display - epochs[^1].Display), entry.Id, entry.Run, epochs[^1].Index));
         }
 
-        return new MeterHistory(kind, points.ToImmutable(), epochs);
+        return new MeterHistory(kind, points.ToImmutable(), epochs, MeterSource.Read);
     }
 
-    /// <summary>What the meter would show on a day when the bike had done this much</summary>
+    /// <summary>Points that were never on a dash: added up from rides, reckoned from another meter, or begun on the owner's word.</summary>
+    internal static MeterHistory Reckoned(MeterKind kind, MeterSource source, IEnumerable<(LocalDate Date, MeterAmount Lifetime, EntryId Entry)> points) => new(
+        kind, [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, null, 0))],
+        [new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0))], source);
+
+    /// <summary>What the meter would show on a day when the bike had done this much.</summary>
     public MeterAmount DisplayFor(LocalDate date, MeterAmount lifetime)
     {
         var epoch = EpochAt(date);
@@ -65,45 +77,54 @@ public sealed class MeterHistory
     }
 
     /// <summary>
-    /// The lifetime meter at a date: as read that day, else between the readings around it, else after the last one by the usage rate.
-    /// Null before the first reading, and after the last where no rate is known.
+    /// The lifetime meter at a date: as read that day, else between the readings around it, else after the last one by the usage forecast.
+    /// Null before the first reading, and after the last where no use is known.
     /// </summary>
-    public MeterAt? At(LocalDate date, UsageRate? rate)
+    public MeterAt? At(LocalDate date, UsageForecast? forecast)
     {
-        if (Points.IsEmpty || date < Points[0].Date) return null;
-        var before = Points.Last(point => point.Date <= date);
-        if (before.Date == date) return new(date, before.Lifetime, Estimated: false);
-        var after = Points.FirstOrDefault(point => point.Date > date);
-        var days = Period.DaysBetween(before.Date, date);
-        if (after is not null)
-        {
-            var share = days / (decimal)Period.DaysBetween(before.Date, after.Date);
-            return new(date, before.Lifetime + (after.Lifetime - before.Lifetime) * share, Estimated: true);
-        }
-
-        return rate is null ? null : new(date, before.Lifetime + rate.PerDay * days, Estimated: true);
+        var at = LastUpTo(date);
+        if (at < 0) return null;
+        var before = Points[at];
+        if (before.Date == date) return new(date, before.Lifetime, Estimated: Source != MeterSource.Read);
+        if (at + 1 == Points.Length) return forecast is null ? null : new(date, before.Lifetime + forecast.UseBetween(before.Date, date), Estimated: true);
+        var after = Points[at + 1];
+        var share = Period.DaysBetween(before.Date, date) / (decimal)Period.DaysBetween(before.Date, after.Date);
+        return new(date, before.Lifetime + (after.Lifetime - before.Lifetime) * share, Estimated: true);
     }
 
     /// <summary>The meter when an entry was made: the reading of its own job run, else the meter at its date.</summary>
-    public MeterAt? At(LedgerEntry entry, UsageRate? rate) =>
-        entry.Run is { } run && Points.LastOrDefault(point => point.Run == run && point.Date == entry.Date) is { } own
-            ? new(own.Date, own.Lifetime, Estimated: false)
-            : At(entry.Date, rate);
-
-    /// <summary>The day on which the lifetime meter reached, or will likely reach, this much; null where no use is known.</summary>
-    public LocalDate? Reaches(MeterAmount lifetime, UsageRate? rate)
+    public MeterAt? At(LedgerEntry entry, UsageForecast? forecast)
     {
-        for (var at = 0; at < Points.Length; at++)
+        if (entry.Run is { } run)
         {
-            if (Points[at].Lifetime < lifetime) continue;
-            if (at == 0 || Points[at].Lifetime == Points[at - 1].Lifetime) return Points[at].Date;
-            var share = (lifetime.InBase - Points[at - 1].Lifetime.InBase) / (Points[at].Lifetime.InBase - Points[at - 1].Lifetime.InBase);
-            return Points[at - 1].Date.PlusDays((int)Math.Ceiling(share * Period.DaysBetween(Points[at - 1].Date, Points[at].Date)));
+            for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
+                if (Points[at].Run == run) return new(entry.Date, Points[at].Lifetime, Estimated: false);
         }
 
-        if (Last is null || rate is null || rate.PerDay.InBase <= 0) return null;
-        var days = Math.Ceiling((lifetime - Last.Lifetime).InBase / rate.PerDay.InBase);
-        return days > FarthestDays ? null : Last.Date.PlusDays((int)days);
+        return At(entry.Date, forecast);
+    }
+
+    /// <summary>When the lifetime meter reached, or will have reached, this much; null where no use is known.</summary>
+    public DueBand? Reaches(MeterAmount lifetime, UsageForecast? forecast)
+    {
+        if (Points.IsEmpty) return null;
+        if (Last!.Lifetime < lifetime) return forecast?.Reaches(lifetime - Last.Lifetime);
+        var (low, high) = (0, Points.Length - 1);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (Points[middle].Lifetime >= lifetime) high = middle;
+            else low = middle + 1;
+        }
+
+        var day = Points[low].Date;
+        if (low > 0 && Points[low].Lifetime > Points[low - 1].Lifetime)
+        {
+            var share = (lifetime.InBase - Points[low - 1].Lifetime.InBase) / (Points[low].Lifetime.InBase - Points[low - 1].Lifetime.InBase);
+            day = Points[low - 1].Date.PlusDays((int)Math.Ceiling(share * Period.DaysBetween(Points[low - 1].Date, day)));
+        }
+
+        return new(day, day, day);
     }
 
     /// <summary>Whether a new reading fits among those known, and if not, in words.</summary>
@@ -122,6 +143,20 @@ public sealed class MeterHistory
         return null;
     }
 
+    /// <summary>A jump that nobody rides in the days it took; null where the reading is likely. House value: 1,500 km or 24 h a day.</summary>
+    public string? Unlikely(LocalDate date, MeterAmount display, Func<MeterAmount, string> show)
+    {
+        var at = LastUpTo(date);
+        if (at < 0) return null;
+        var jump = LifetimeFor(date, display) - Points[at].Lifetime;
+        var days = Math.Max(1, Period.DaysBetween(Points[at].Date, date));
+        return jump > MostInADay(Kind) * days
+            ? $"is {show(jump)} more than on {Day(Points[at].Date)}, {(days == 1 ? "a day" : $"{days} days")} before: confirm it if that is right"
+            : null;
+    }
+
+    public static MeterAmount MostInADay(MeterKind kind) => kind == MeterKind.Odometer ? MeterAmount.Of(kind, 1_500_000) : MeterAmount.Of(kind, 24);
+
     /// <summary>The epoch that begins when a meter is swapped, reset or rolls over, with its first reading.</summary>
     /// <param name="display">What the meter shows now.</param>
     /// <param name="rollsAt">Where the display turns to zero; needed for a rollover. The distance up to there is not lost.</param>
@@ -134,10 +169,21 @@ public sealed class MeterHistory
             : new(display, lifetime, cause);
     }
 
-    /// <summary>Centuries ahead is no forecast.</summary>
-    private const int FarthestDays = 365 * 60;
-
     private static string Day(LocalDate date) => date.ToString("d MMMM uuuu", System.Globalization.CultureInfo.InvariantCulture);
 
     private Epoch EpochAt(LocalDate date) => _epochs.Last(epoch => epoch.From <= date);
+
+    /// <summary>The place of the last point up to and with a day; -1 where there is none.</summary>
+    private int LastUpTo(LocalDate date)
+    {
+        var (low, high) = (0, Points.Length);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (Points[middle].Date <= date) low = middle + 1;
+            else high = middle;
+        }
+
+        return low - 1;
+    }
 }

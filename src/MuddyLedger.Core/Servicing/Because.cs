@@ -12,15 +12,37 @@ public sealed record LastDone(LedgerEntry Entry, Evidence Evidence, MeterAt? Met
 
 public sealed record NoHistory : Because;
 
+/// <summary>A flush fill is in: it is to be drained before anything else.</summary>
+public sealed record PutInForNow(LedgerEntry Entry) : Because;
+
 /// <summary>The seller said so, with nothing to show for it. Kept, but not history.</summary>
 public sealed record OnlyClaimed(LedgerEntry Entry) : Because;
 
 /// <param name="Factor">What severe use makes of the limit; 1 where nothing applies.</param>
-public sealed record LimitFrom(Limit Limit, decimal Factor, IReadOnlyList<SeverityFactor> Severities) : Because;
+/// <param name="First">True where the running-in value of the limit counts.</param>
+public sealed record LimitFrom(Limit Limit, decimal Factor, IReadOnlyList<SeverityFactor> Severities, bool First = false) : Because;
 
 public sealed record MeterToday(MeterKind Kind, MeterAt Meter, MeterPoint LastReading) : Because;
 
-public sealed record RateUsed(MeterKind Kind, UsageRate Rate) : Because;
+/// <param name="Source">How the meter itself is known.</param>
+public sealed record ForecastUsed(MeterKind Kind, UsageForecast Forecast, MeterSource Source) : Because;
+
+/// <summary>This limit counts on a meter that the bike has not got: it was reckoned from the other by this ratio.</summary>
+public sealed record ReckonedByRatio(MeterKind Kind, MeterRatio Ratio) : Because;
+
+/// <summary>Hard rides since count for more than they were.</summary>
+/// <param name="Ridden">What they were.</param>
+/// <param name="CountsAs">What they count as for this limit.</param>
+public sealed record SevereRidesCounted(MeterKind Kind, int Rides, MeterAmount Ridden, MeterAmount CountsAs, IReadOnlyList<Bikes.Severity> Severities) : Because;
+
+/// <summary>The owner set these limits in place of the shipped ones.</summary>
+public sealed record OwnInterval(LedgerEntry Entry) : Because;
+
+/// <summary>Nothing is known of its past and the owner said to treat it as due.</summary>
+public sealed record TreatedAsDue(LedgerEntry Entry) : Because;
+
+/// <summary>The paper that the owner entered, and its last day.</summary>
+public sealed record PaperEntered(LedgerEntry Entry, LocalDate Until) : Because;
 
 /// <summary>No date can be given by this limit: too few readings to know how the bike is used.</summary>
 public sealed record RateUnknown(MeterKind Kind) : Because;

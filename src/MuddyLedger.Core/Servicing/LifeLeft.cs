@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;
 
@@ -7,17 +8,17 @@ namespace MuddyLedger.Core.Servicing;
 public enum LifeState { Unknown, Overdue, Due, ComingUp, InHand, Fresh }
 
 /// <summary>How one limit stands.</summary>
-/// <param name="Effective">The limit after severity, for a use limit.</param>
+/// <param name="Effective">The limit after severity and running-in, for a use limit.</param>
 /// <param name="Share">What is left of it, 1 just done, 0 due, negative overdue; null where it cannot be judged.</param>
 /// <param name="UseLeft">For a use limit: distance or hours left, negative when over.</param>
 /// <param name="DaysLeft">For a calendar limit: days left, negative when over.</param>
-/// <param name="LikelyDue">The day on which it likely runs out; null where no use is known.</param>
+/// <param name="Due">When it runs out: early, likely, late; null where no use is known. A calendar knows one day only.</param>
 /// <param name="Estimated">True where today's meter was reckoned, not read.</param>
 /// <param name="ShareAtHorizon">The likely share left at the end of the planning horizon; null where that cannot be said.</param>
 public sealed record LimitLeft(
-    Limit Limit, MeterAmount? Effective, decimal? Share, MeterAmount? UseLeft, int? DaysLeft, LocalDate? LikelyDue, bool Estimated, decimal? ShareAtHorizon);
+    Limit Limit, MeterAmount? Effective, decimal? Share, MeterAmount? UseLeft, int? DaysLeft, DueBand? Due, bool Estimated, decimal? ShareAtHorizon);
 
-/// <summary>How much of a task's life is left, which limit says so, when it is likely due, and because of what.</summary>
+/// <summary>How much of a task's life is left, which limit says so, when it is due, and because of what.</summary>
 public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableArray<LimitLeft> Limits, ImmutableArray<Because> Because)
 {
     /// <summary>What is "coming up" within (house value).</summary>
@@ -47,68 +48,96 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         var because = ImmutableArray.CreateBuilder<Because>();
         var applied = task.Severities.Where(factor => severities.Contains(factor.Severity)).ToImmutableArray();
         var factor = applied.Aggregate(1m, (product, severity) => product * severity.Factor);
-        var usable = task.Limits.Where(limit => limit is not UseLimit use || meters.ByKind.ContainsKey(use.Amount.Kind)).ToImmutableArray();
-        because.AddRange(usable.Select(limit => new LimitFrom(limit, limit is UseLimit ? factor : 1m, limit is UseLimit ? applied : [])));
+        var fresh = lastDone?.Evidence == Evidence.AsNew;
+        var usable = task.Limits.Where(limit => limit is not UseLimit use || meters.For(use.Amount.Kind) is not null).ToImmutableArray();
+        because.AddRange(usable.Select(limit => limit is UseLimit use
+            ? new LimitFrom(use, factor, applied, fresh && use.First is not null)
+            : new LimitFrom(limit, 1m, [])));
         if (lastDone is null)
         {
             because.Add(new NoHistory());
-            return new(LifeState.Unknown, null, [.. usable.Select(limit => Unjudged(limit, factor))], because.ToImmutable());
+            return new(LifeState.Unknown, null, [.. usable.Select(limit => Unjudged(limit, Effective(limit, factor, false)))], because.ToImmutable());
         }
 
         because.Add(lastDone);
         var limits = usable.Select(limit => limit switch
         {
-            UseLimit use => OfUse(use, factor, lastDone, meters, today, because),
-            CalendarLimit calendar => OfCalendar(calendar, lastDone, today),
-            _ => throw new InvalidOperationException($"No rule for {limit.GetType().Name}."),
+            UseLimit use => OfUse(use, Effective(use, factor, fresh)!.Value, task, severities, lastDone, meters, today, because),
+            CalendarLimit calendar => OfCalendar(calendar, lastDone.Entry.Date, lastDone.Entry.Date.PlusMonths(calendar.Months), today),
+            PaperLimit paper when lastDone.Entry.Body is PaperHeld held => OfCalendar(paper, lastDone.Entry.Date, held.Until, today),
+            _ => Unjudged(limit, null),
         }).ToImmutableArray();
         var governing = limits.Where(limit => limit.Share is not null)
             .OrderBy(limit => limit.Share <= 0 ? 0 : 1)
-            .ThenBy(limit => limit.LikelyDue ?? LocalDate.MaxIsoValue)
+            .ThenBy(limit => limit.Due?.Likely ?? LocalDate.MaxIsoValue)
             .ThenBy(limit => limit.Share)
             .FirstOrDefault();
         return new(StateOf(limits, governing, today), governing, limits, because.ToImmutable());
     }
 
-    private static LimitLeft Unjudged(Limit limit, decimal factor) =>
-        new(limit, limit is UseLimit use ? use.Amount * factor : null, null, null, null, null, false, null);
+    /// <summary>Nothing is known, and the owner wants it done.</summary>
+    public static LifeLeft TreatedAsDue(LedgerEntry entry) => new(LifeState.Due, null, [], [new TreatedAsDue(entry)]);
 
-    private static LimitLeft OfUse(UseLimit limit, decimal factor, LastDone done, BikeMeters meters, LocalDate today, ImmutableArray<Because>.Builder because)
+    private static MeterAmount? Effective(Limit limit, decimal factor, bool first) =>
+        limit is UseLimit use ? (first && use.First is { } runningIn ? runningIn : use.Amount) * factor : null;
+
+    private static LimitLeft Unjudged(Limit limit, MeterAmount? effective) => new(limit, effective, null, null, null, null, false, null);
+
+    private static LimitLeft OfUse(
+        UseLimit limit, MeterAmount effective, ServiceTask task, IReadOnlyCollection<Bikes.Severity> severities, LastDone done, BikeMeters meters, LocalDate today, ImmutableArray<Because>.Builder because)
     {
         var kind = limit.Amount.Kind;
-        var (history, rate) = meters.ByKind[kind];
-        // No rate: the last reading stands for today, which is marked as estimated.
-        var now = history.At(today, rate) ?? (history.Last is { } last && last.Date <= today ? new MeterAt(today, last.Lifetime, Estimated: true) : null);
+        var (history, forecast) = meters.For(kind)!;
+        // No forecast: the last reading stands for today, which is marked as estimated.
+        var now = history.At(today, forecast) ?? (history.Last is { } last && last.Date <= today ? new MeterAt(today, last.Lifetime, Estimated: true) : null);
         // The reading kept with the work may be on another meter; each limit asks its own.
-        var then = done.Meter is { } meter && meter.Lifetime.Kind == kind ? meter : history.At(done.Entry, rate);
+        var then = done.Meter is { } meter && meter.Lifetime.Kind == kind ? meter : history.At(done.Entry, forecast);
         if (now is null || then is null)
         {
             because.Add(new MeterUnknown(kind));
-            return Unjudged(limit, factor);
+            return Unjudged(limit, effective);
         }
 
         because.Add(new MeterToday(kind, now, history.Last!));
-        because.Add(rate is null ? new RateUnknown(kind) : new RateUsed(kind, rate));
-        var effective = limit.Amount * factor;
-        var runsOut = then.Lifetime + effective;
+        if (history.Source == MeterSource.OtherMeter) because.Add(new ReckonedByRatio(kind, meters.Ratio));
+        because.Add(forecast is null ? new RateUnknown(kind) : new ForecastUsed(kind, forecast, history.Source));
+        var hard = HardRides(kind, task, severities, done.Entry, meters);
+        if (hard is not null) because.Add(hard);
+        var runsOut = then.Lifetime + effective - (hard is null ? MeterAmount.Of(kind, 0) : hard.CountsAs - hard.Ridden);
         var left = runsOut - now.Lifetime;
-        var horizon = rate is null ? (decimal?)null : (left - rate.PerDay * HorizonDays).InBase / effective.InBase;
-        return new(limit, effective, left.InBase / effective.InBase, left, null, history.Reaches(runsOut, rate), now.Estimated || then.Estimated, horizon);
+        var horizon = forecast is null ? (decimal?)null : (left - forecast.UseBetween(today, today.PlusDays(HorizonDays))).InBase / effective.InBase;
+        return new(limit, effective, left.InBase / effective.InBase, left, null, history.Reaches(runsOut, forecast), now.Estimated || then.Estimated, horizon);
     }
 
-    private static LimitLeft OfCalendar(CalendarLimit limit, LastDone done, LocalDate today)
+    /// <summary>A ride of severity f counts its amount / f, so mixed use adds up. What the bike is always ridden in has shortened the whole limit already.</summary>
+    private static SevereRidesCounted? HardRides(MeterKind kind, ServiceTask task, IReadOnlyCollection<Bikes.Severity> always, LedgerEntry done, BikeMeters meters)
     {
-        var due = done.Entry.Date.PlusMonths(limit.Months);
-        var whole = Period.DaysBetween(done.Entry.Date, due);
+        var factors = task.Severities.Where(factor => !always.Contains(factor.Severity)).ToDictionary(factor => factor.Severity, factor => factor.Factor);
+        var counted = (from ride in meters.SevereRides
+                       where factors.Count > 0 && ride.After(done)
+                       let hard = ride.Ride.Severities.Where(factors.ContainsKey).ToList()
+                       where hard.Count > 0
+                       let amount = ride.On(kind, meters.Ratio)
+                       where amount is not null
+                       select (Amount: amount.Value, CountsAs: amount.Value * (1 / hard.Aggregate(1m, (product, severity) => product * factors[severity])), Hard: hard)).ToList();
+        if (counted.Count == 0) return null;
+        var nothing = MeterAmount.Of(kind, 0);
+        return new(kind, counted.Count, counted.Aggregate(nothing, (sum, ride) => sum + ride.Amount), counted.Aggregate(nothing, (sum, ride) => sum + ride.CountsAs),
+            [.. counted.SelectMany(ride => ride.Hard).Distinct().Order()]);
+    }
+
+    private static LimitLeft OfCalendar(Limit limit, LocalDate from, LocalDate due, LocalDate today)
+    {
+        var whole = Math.Max(1, Period.DaysBetween(from, due));
         var left = Period.DaysBetween(today, due);
-        return new(limit, null, left / (decimal)whole, null, left, due, false, (left - HorizonDays) / (decimal)whole);
+        return new(limit, null, left / (decimal)whole, null, left, new DueBand(due, due, due), false, (left - HorizonDays) / (decimal)whole);
     }
 
     private static LifeState StateOf(ImmutableArray<LimitLeft> limits, LimitLeft? governing, LocalDate today)
     {
         if (governing?.Share is not { } share) return LifeState.Unknown;
         if (share < 0) return LifeState.Overdue;
-        var days = governing.LikelyDue is { } due ? Period.DaysBetween(today, due) : (int?)null;
+        var days = governing.Due is { } due ? Period.DaysBetween(today, due.Likely) : (int?)null;
         if (share <= DueShare || days <= DueDays) return LifeState.Due;
         if (limits.Any(limit => limit.Share is null)) return LifeState.Unknown;
         if (share <= LateShare || (days <= ComingUpDays && share <= NearDateShare)) return LifeState.ComingUp;

@@ -10,10 +10,14 @@ public abstract record Limit(Provenance Provenance);
 
 /// <summary>Distance or engine hours.</summary>
 /// <param name="StatedIn">The unit in which the source states it.</param>
-public sealed record UseLimit(MeterAmount Amount, Provenance Provenance, Unit StatedIn) : Limit(Provenance);
+/// <param name="First">The limit for the first time after the component was new, while it runs in.</param>
+public sealed record UseLimit(MeterAmount Amount, Provenance Provenance, Unit StatedIn, MeterAmount? First = null) : Limit(Provenance);
 
 /// <param name="Months">1 to 240.</param>
 public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Provenance);
+
+/// <summary>A day that local rules set and the owner enters: see <see cref="Ledger.PaperHeld"/>.</summary>
+public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
 
 /// <summary>A severe use shortens use limits to this share, 0.1 to 1.</summary>
 public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenance Provenance);
@@ -30,7 +34,7 @@ public sealed record ServiceTask(
     string? Also, ImmutableArray<string> Resets, int Minutes, string? Job, bool Safety, string? Why);
 
 /// <summary>The part of the bike under which its items are listed.</summary>
-public enum BikePart { Engine, Intake, DriveAndBrakes, Chassis, Electrics }
+public enum BikePart { Engine, Intake, DriveAndBrakes, Chassis, Electrics, Papers }
 
 /// <summary>A service item: a component with one or more tasks.</summary>
 public sealed record Component(string Id, string Title, BikePart Part, ReservoirId? Reservoir, ImmutableArray<ServiceTask> Tasks);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;
@@ -7,6 +8,7 @@ using NodaTime;
 namespace MuddyLedger.Core.Servicing;
 
 /// <summary>A task of a bike and how it stands.</summary>
+/// <param name="Task">With the owner's own limits, where the owner set some.</param>
 public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLeft Life);
 
 public static class Servicing
@@ -15,22 +17,60 @@ public static class Servicing
     public static ImmutableArray<TaskStanding> Of(Profile bike, IEnumerable<Schedule> schedules, BikeLedger ledger, BikeMeters meters, LocalDate today)
     {
         var tasks = Schedule.TasksOf(bike, schedules).ToList();
-        return [.. tasks.Select(item => new TaskStanding(item.Component, item.Task, LifeOf(item.Task, tasks.Select(other => other.Task), bike, ledger, meters, today)))];
+        var done = ledger.Each<TaskDone>().Where(pair => pair.Entry.Date <= today).ToLookup(pair => pair.Body.Task);
+        var intervals = ledger.Each<IntervalSet>().GroupBy(pair => pair.Body.Task).ToDictionary(group => group.Key, group => group.Last());
+        var papers = ledger.Each<PaperHeld>().GroupBy(pair => pair.Body.Paper).ToDictionary(group => group.Key, group => group.Last());
+        var resetBy = (from item in tasks from resets in item.Task.Resets select (resets, item.Task.Id)).ToLookup(pair => pair.resets, pair => pair.Id);
+        return [.. FlushFills(bike, ledger), .. tasks.Select(item =>
+        {
+            var (task, own) = intervals.TryGetValue(item.Task.Id, out var set) ? (WithOwn(item.Task, set.Body, bike), (LedgerEntry?)set.Entry) : (item.Task, null);
+            var history = resetBy[task.Id].Append(task.Id).SelectMany(id => done[id]).OrderBy(pair => ledger.Place(pair.Entry)).ToList();
+            var life = papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
+                ? OfPaper(task, paper.Entry, paper.Body, meters, today)
+                : LifeOf(task, history, bike, meters, today);
+            return new TaskStanding(item.Component, task, own is null || set.Body.AsShipped ? life : life with { Because = [new OwnInterval(own), .. life.Because] });
+        })];
     }
 
-    private static LifeLeft LifeOf(ServiceTask task, IEnumerable<ServiceTask> all, Profile bike, BikeLedger ledger, BikeMeters meters, LocalDate today)
+    /// <summary>A flush fill opens a task of its own: drain it. It is due from the moment it was poured.</summary>
+    private static IEnumerable<TaskStanding> FlushFills(Profile bike, BikeLedger ledger) =>
+        from reservoir in Reservoirs.Of(bike)
+        let state = FluidChain.StateOf(reservoir, ledger)
+        where state.Contents is { Temporary: true }
+        let name = Gates.Words(reservoir)
+        let task = new ServiceTask($"flush-fill.{Capabilities.Word(reservoir)}", "Drain the flush fill", Applies.Always, [], [], null, [], 30, null, false,
+            "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on.")
+        select new TaskStanding(new Component("flush-fill", name, BikePart.Engine, reservoir, [task]), task, new LifeLeft(LifeState.Due, null, [], [new PutInForNow(state.Contents!.Filled)]));
+
+    /// <summary>The task with the owner's limits in place of the shipped ones; severities and running-in belong to the shipped ones and go with them.</summary>
+    private static ServiceTask WithOwn(ServiceTask task, IntervalSet own, Profile bike)
     {
-        var resetBy = all.Where(other => other.Resets.Contains(task.Id)).Select(other => other.Id).Append(task.Id).ToHashSet();
-        var done = ledger.Each<TaskDone>().Where(pair => resetBy.Contains(pair.Body.Task) && pair.Entry.Date <= today).ToList();
-        var last = done.LastOrDefault(pair => pair.Body.Evidence != Evidence.SellersWord);
-        var claim = done.LastOrDefault(pair => pair.Body.Evidence == Evidence.SellersWord);
+        if (own.AsShipped) return task;
+        var limits = ImmutableArray.CreateBuilder<Limit>();
+        if (own.Distance is { } distance) limits.Add(new UseLimit(distance, own.Provenance, bike.UnitOf(MeterKind.Odometer)));
+        if (own.Hours is { } hours) limits.Add(new UseLimit(hours, own.Provenance, bike.UnitOf(MeterKind.HourMeter)));
+        if (own.Months is { } months) limits.Add(new CalendarLimit(months, own.Provenance));
+        return task with { Limits = limits.ToImmutable() };
+    }
+
+    private static LifeLeft OfPaper(ServiceTask task, LedgerEntry entry, PaperHeld paper, BikeMeters meters, LocalDate today)
+    {
+        var life = LifeLeft.Of(task, [], new LastDone(entry, Evidence.DoneHere, null), meters, today);
+        return life with { Because = [.. life.Because.Where(line => line is not LastDone), new PaperEntered(entry, paper.Until)] };
+    }
+
+    private static LifeLeft LifeOf(ServiceTask task, List<(LedgerEntry Entry, TaskDone Body)> history, Profile bike, BikeMeters meters, LocalDate today)
+    {
+        var last = history.LastOrDefault(pair => pair.Body.Evidence != Evidence.SellersWord);
         if (last.Entry is null)
         {
+            var claim = history.LastOrDefault();
             var life = LifeLeft.Of(task, bike.Severities, null, meters, today);
             return claim.Entry is null ? life : life with { Because = [.. life.Because.Where(line => line is not NoHistory), new OnlyClaimed(claim.Entry)] };
         }
 
-        var shown = meters.ByKind.Values.Select(meter => meter.History.At(last.Entry, meter.Rate)).FirstOrDefault(at => at is not null);
+        if (last.Body.Evidence == Evidence.TreatAsDue) return LifeLeft.TreatedAsDue(last.Entry);
+        var shown = meters.All.Select(meter => meter.History.At(last.Entry, meter.Forecast)).FirstOrDefault(at => at is not null);
         return LifeLeft.Of(task, bike.Severities, new LastDone(last.Entry, last.Body.Evidence, shown), meters, today);
     }
 }

@@ -40,6 +40,7 @@ public static partial class QuantityText
         Dimension.EngineHours => "a time in hours",
         Dimension.Volume => "a volume",
         Dimension.Torque => "a torque",
+        Dimension.Pressure => "a pressure",
         _ => "a length",
     };
 
@@ -51,7 +52,7 @@ public static partial class QuantityText
             : compact.Replace(',', '.');
     }
 
-    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""][a-zA-Z0-9 .\-""]*)?\s*$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
 
     [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d+)?$", RegexOptions.CultureInvariant)]

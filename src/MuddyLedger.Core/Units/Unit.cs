@@ -2,11 +2,11 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
 
-public enum Dimension { Distance, EngineHours, Volume, Torque, Length }
+public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
 /// <remarks>
-/// Base units: metre of distance, hour, litre, newton metre, millimetre of length.
+/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed there.
 /// </remarks>
 /// <param name="Symbol">As printed on screen and read back.</param>
@@ -39,10 +39,14 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     public static readonly Unit Inch = Of("in", Dimension.Length, 25.4m, 3, "inch", "inches", "\"");
     public static readonly Unit Thou = Of("thou", Dimension.Length, 0.0254m, 1, "mil", "mils");
 
+    public static readonly Unit Kilopascal = Of("kPa", Dimension.Pressure, 1m, 0, "kilopascal", "kilopascals");
+    public static readonly Unit Bar = Of("bar", Dimension.Pressure, 100m, 2, "bars");
+    public static readonly Unit Psi = Of("psi", Dimension.Pressure, 6.894757293m, 1, "lb/in2", "lbs");
+
     public static readonly ImmutableArray<Unit> All =
     [
         Metre, Kilometre, Mile, Hour, Minute, Litre, Millilitre, UsGallon, UsQuart, UsPint, UsFluidOunce, ImperialGallon, ImperialPint,
-        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou,
+        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi,
     ];
 
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
@@ -60,6 +64,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Dimension.EngineHours => Hour,
         Dimension.Volume => Litre,
         Dimension.Torque => NewtonMetre,
+        Dimension.Pressure => Bar,
         _ => Millimetre,
     };
 

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using MuddyLedger.Core;
+using MuddyLedger.Data;
 
 namespace MuddyLedger.Web.Api;
 
@@ -79,6 +80,9 @@ public static class Problems
                     return field.Length > 0 ? Refused(field, Reason(json)) : Refused(null, $"What was sent cannot be read: {Reason(json)}.");
                 case BadHttpRequestException bad:
                     return TypedResults.Problem(title: "Nothing was changed.", detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.", statusCode: bad.StatusCode);
+                case var failed when ShedFile.Trouble(failed) is { } words:
+                    log.LogError(failed, "{Method} {Path}: the store {Words}", context.Request.Method, context.Request.Path, words);
+                    return TypedResults.Problem(title: "Nothing was changed.", detail: $"The shed's file {words}. Nothing was changed, and what you typed is still with you.", statusCode: StatusCodes.Status507InsufficientStorage);
                 default:
                     log.LogError(exception, "{Method} {Path} failed", context.Request.Method, context.Request.Path);
                     return TypedResults.Problem(title: "Something went wrong in here.", detail: "Nothing was changed. What went wrong stands in the server's log.", statusCode: StatusCodes.Status500InternalServerError);

@@ -18,6 +18,8 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
 
     public static Shown Of(Torque torque, OwnerSettings settings) => Of(torque.In(settings.Torque));
 
+    public static Shown? Of(Length? length) => length is { } known ? Of(known.In(Core.Units.Unit.Millimetre)) : null;
+
     public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + " " + Unit;
 }
 

@@ -1,6 +1,9 @@
 using System.Text.Json;
 using Microsoft.Extensions.Options;
+using MuddyLedger.Core.Ledger;
 using MuddyLedger.Data;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Ledger;
 using NodaTime;
 
 namespace MuddyLedger.Web.Api;
@@ -35,6 +38,15 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
             _ => Answer(http, await answer()),
         };
     }
+
+    /// <summary>Writes one line into a bike's book, under the id of the request.</summary>
+    public Task<IResult> EntryAsync<TBody>(HttpContext http, ShedPictures pictures, BikePicture picture, Guid id, TBody body, LocalDate date, EntryBody line) => OnceAsync(http, id, body,
+        (rows, pen) =>
+        {
+            rows.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
+            return Task.FromResult<IResult?>(null);
+        },
+        () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id, http.RequestAborted));
 
     /// <summary>An edit says which version it edits; null where it does not say.</summary>
     public static int? IfMatch(HttpContext http) =>

@@ -26,7 +26,7 @@ public enum FillState { Unknown, Empty, Filled }
 
 /// <param name="Capacity">With drain and filter, else drain only, else dry: the first that the owner has entered.</param>
 public sealed record ReservoirAnswer(
-    ReservoirId Id, FillState State, string? Fluid, Shown? Poured, Shown? Capacity, string? Grade, LocalDate? Since, int? AgeMonths, Shown? Use, Level? Level, LocalDate? LevelSeen);
+    ReservoirId Id, FillState State, string? Fluid, bool Temporary, Shown? Poured, Shown? Capacity, string? Grade, LocalDate? Since, int? AgeMonths, Shown? Use, Level? Level, LocalDate? LevelSeen);
 
 /// <param name="Entry">Null for a finding that a running job will write when it ends.</param>
 public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string BikeName, string Title, string? Detail, FindingSeverity Severity, LocalDate Since, string? CostGuess);
@@ -35,10 +35,13 @@ public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string T
 
 public sealed record JobOffer(string Id, string Title, string For, int Minutes);
 
+/// <summary>Something odd about the profile that is not impossible.</summary>
+public sealed record ProfileWarning(string Field, string Words);
+
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
     IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, LocalDate Today) : IVersioned;
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
 {
@@ -48,13 +51,14 @@ public static class BikeAnswers
     {
         var bike = picture.Profile;
         return new(picture.Bike.Id.Value, picture.Bike.Version, bike.Nickname, bike.Make, bike.Model, bike.Year, bike.Use, ProfileForm.Of(bike, settings),
-            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => MeterOf(pair.Key, pair.Value.History, pair.Value.Rate, picture))],
+            [.. picture.Meters.Own.Values.Select(meter => MeterOf(meter, picture))],
             [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
             FindingsOf(picture), RunningOf(picture),
             [.. content.JobsFor(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Minutes))],
-            [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))], picture.Today);
+            [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
+            [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Today);
     }
 
     public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture) =>
@@ -75,16 +79,16 @@ public static class BikeAnswers
             state.LastTouched, state.Tray.Length, [.. state.Timers.Values.Select(timer => timer.Ends).Order()]);
     })];
 
-    public static MeterAnswer MeterOf(MeterKind kind, MeterHistory history, UsageRate? rate, BikePicture picture)
+    public static MeterAnswer MeterOf(Meter meter, BikePicture picture)
     {
-        var bike = picture.Profile;
+        var (bike, (history, forecast)) = (picture.Profile, meter);
         var last = history.Last;
-        var today = last is not null && last.Date < picture.Today && rate is not null ? history.At(picture.Today, rate) : null;
-        return new(kind, bike.UnitOf(kind).Symbol,
+        var today = last is not null && last.Date < picture.Today && forecast is not null ? history.At(picture.Today, forecast) : null;
+        return new(history.Kind, bike.UnitOf(history.Kind).Symbol,
             last is null ? null : Shown.Of(last.Display, bike), last?.Date,
             last is not null && last.Lifetime != last.Display ? Shown.Of(last.Lifetime, bike) : null,
             today is null ? null : Shown.Of(history.DisplayFor(picture.Today, today.Lifetime), bike),
-            rate is null ? null : Shown.Of(rate.PerDay * 7, bike), rate is { Readings: 0 }, history.Points.Length);
+            forecast is null ? null : Shown.Of(MeterAmount.Of(history.Kind, (decimal)forecast.PerWeek), bike), forecast is { Readings: 0 }, history.Points.Length);
     }
 
     private static GateAnswer GateOf(Gate gate, ImmutableArray<GateShut> shut) => new(
@@ -99,7 +103,7 @@ public static class BikeAnswers
         var draining = picture.Running.Any(run => Drained(run, id, picture.Profile));
         var contents = draining ? null : state.Contents;
         return new(id, draining || state.EmptySince is not null ? FillState.Empty : contents is null ? FillState.Unknown : FillState.Filled,
-            contents?.Fluid, contents is null ? null : Shown.Of(contents.Poured, settings), capacity is { } full ? Shown.Of(full, settings) : null, spec?.Grade,
+            contents?.Fluid, contents?.Temporary ?? false, contents is null ? null : Shown.Of(contents.Poured, settings), capacity is { } full ? Shown.Of(full, settings) : null, spec?.Grade,
             contents?.Filled.Date, contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today), contents is null ? null : UseSince(contents, picture),
             state.LastLevel?.Level, state.LastLevel?.Entry.Date);
     }
@@ -114,9 +118,9 @@ public static class BikeAnswers
 
     private static Shown? UseSince(Contents contents, BikePicture picture)
     {
-        foreach (var (_, (history, rate)) in picture.Meters.ByKind.OrderBy(pair => pair.Key))
+        foreach (var (history, forecast) in picture.Meters.Own.Values)
         {
-            if (history.At(contents.Filled, rate) is { } then && history.At(picture.Today, rate) is { } now) return Shown.Of(now.Lifetime - then.Lifetime, picture.Profile);
+            if (history.At(contents.Filled, forecast) is { } then && history.At(picture.Today, forecast) is { } now) return Shown.Of(now.Lifetime - then.Lifetime, picture.Profile);
         }
 
         return null;

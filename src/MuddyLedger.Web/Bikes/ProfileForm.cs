@@ -12,23 +12,29 @@ namespace MuddyLedger.Web.Bikes;
 /// <summary>A reservoir as the owner types it: quantities as text, empty where not known.</summary>
 public sealed record ReservoirForm(string? Grade, string? DryFill, string? DrainOnly, string? DrainAndFilter, LevelMethod? Level, LevelStance Stance, OilTemperature ReadAt, int WaitMinutes);
 
+public sealed record TyreForm(string? Size, string? Placard, string? DateCode, TyreInner Inner);
+
 /// <summary>A bike's profile as the owner types it.</summary>
 public sealed record ProfileForm(
     string? Nickname, string? Make, string? Model, int Year, string? FrameNumber, string? Registration, TitleStatus Title, BikeUse Use,
     Stroke Stroke, int DisplacementCc, int Cylinders, Cooling Cooling, Starting Starting, Lubrication Lubrication, GearboxOil GearboxOil, OilFilter OilFilter,
-    bool BodyworkOverOil, bool OilPressureLight, ValveAdjustment Valves, FuelSystem Fuel, BatteryKind Battery,
-    FinalDrive FinalDrive, BrakeKind FrontBrake, BrakeKind RearBrake, ClutchControl Clutch,
+    bool BodyworkOverOil, bool OilPressureLight, ValveAdjustment Valves, int ValvesPerCylinder, string? IntakeClearance, string? ExhaustClearance,
+    FuelSystem Fuel, int Carburettors, FuelTap FuelTap, TankMaterial Tank, string? TankReserve, Ignition Ignition, BatteryKind Battery, int BatteryVolts,
+    FinalDrive FinalDrive, BrakeKind FrontBrake, BrakeKind RearBrake, ClutchControl Clutch, bool Linkage, TyreForm? FrontTyre, TyreForm? RearTyre,
     OdometerUnit? Odometer, int OdometerDigits, bool HourMeter, string? StatedUsePerYear, ImmutableArray<Severity> Severities,
     IReadOnlyDictionary<string, ReservoirForm> Reservoirs, IReadOnlyDictionary<string, string> Torques)
 {
     public static ProfileForm Of(Profile bike, OwnerSettings settings) => new(
         bike.Nickname, bike.Make, bike.Model, bike.Year, bike.FrameNumber, bike.Registration, bike.Title, bike.Use,
         bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
-        bike.BodyworkOverOil, bike.OilPressureLight, bike.Valves, bike.Fuel, bike.Battery, bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch,
+        bike.BodyworkOverOil, bike.OilPressureLight, bike.Valves, bike.ValvesPerCylinder, Shown.Of(bike.IntakeClearance)?.ToString(), Shown.Of(bike.ExhaustClearance)?.ToString(),
+        bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).ToString() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
+        bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch, bike.Linkage, FormOf(bike.FrontTyre), FormOf(bike.RearTyre),
         bike.Odometer?.Unit, bike.Odometer?.Digits ?? 6, bike.HourMeter,
         bike.StatedUsePerYear is { } use ? Shown.Of(use, bike).ToString() : null, bike.Severities,
-        bike.Reservoirs.ToDictionary(pair => Capabilities.Word(pair.Key), pair => FormOf(pair.Value, settings)),
-        bike.Torques.ToDictionary(pair => Capabilities.Word(pair.Key), pair => Shown.Of(pair.Value.Torque, settings).ToString()));
+        // All that the bike has, those of which nothing is known too: the page only lists them.
+        Core.Bikes.Reservoirs.Of(bike).Union(bike.Reservoirs.Keys).ToDictionary(id => Capabilities.Word(id), id => FormOf(bike.Reservoirs.GetValueOrDefault(id, new ReservoirSpec()), settings)),
+        Fasteners.Of(bike).Union(bike.Torques.Keys).ToDictionary(id => Capabilities.Word(id), id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).ToString() : ""));
 
     /// <summary>The profile meant, with every field that cannot be read or cannot be true refused by its name.</summary>
     public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear)
@@ -60,6 +66,18 @@ public sealed record ProfileForm(
             FrontBrake = FrontBrake,
             RearBrake = RearBrake,
             Clutch = Clutch,
+            ValvesPerCylinder = ValvesPerCylinder,
+            IntakeClearance = Clearance(check, "intakeClearance", IntakeClearance),
+            ExhaustClearance = Clearance(check, "exhaustClearance", ExhaustClearance),
+            Carburettors = Carburettors,
+            FuelTap = FuelTap,
+            Tank = Tank,
+            TankReserve = check.OptionalVolume("tankReserve", TankReserve, settings.Volume),
+            Ignition = Ignition,
+            BatteryVolts = BatteryVolts,
+            Linkage = Linkage,
+            FrontTyre = ReadTyre(check, "frontTyre", FrontTyre),
+            RearTyre = ReadTyre(check, "rearTyre", RearTyre),
             Odometer = Odometer is { } unit ? new Odometer(unit, OdometerDigits) : null,
             HourMeter = HourMeter,
             StatedUsePerYear = StatedUse(check),
@@ -70,6 +88,16 @@ public sealed record ProfileForm(
         check.Refuse(ProfileCheck.Of(profile, thisYear));
         return profile;
     }
+
+    private static TyreForm FormOf(Tyre? tyre) => new(tyre?.Size, tyre?.Placard is { } placard ? Shown.Of(placard.In(Unit.Bar)).ToString() : null, tyre?.DateCode, tyre?.Inner ?? TyreInner.Tube);
+
+    private static Tyre? ReadTyre(FieldCheck check, string field, TyreForm? form) => form is null ? null : new(
+        check.OptionalText($"{field}.size", form.Size, 30),
+        string.IsNullOrWhiteSpace(form.Placard) ? null : Pressure.From(check.Quantity($"{field}.placard", form.Placard, Unit.Bar, ProfileCheck.LargestPressure.Kilopascals)),
+        check.OptionalText($"{field}.dateCode", form.DateCode, 10), form.Inner);
+
+    private static Length? Clearance(FieldCheck check, string field, string? text) =>
+        string.IsNullOrWhiteSpace(text) ? null : Length.From(check.Quantity(field, text, Unit.Millimetre, ProfileCheck.LargestClearance.Millimetres));
 
     private static ReservoirForm FormOf(ReservoirSpec spec, OwnerSettings settings)
     {
@@ -100,7 +128,7 @@ public sealed record ProfileForm(
                 continue;
             }
 
-            read[id] = new ReservoirSpec
+            var spec = new ReservoirSpec
             {
                 Grade = check.OptionalText($"{at}.grade", form.Grade, 60),
                 DryFill = check.OptionalVolume($"{at}.dryFill", form.DryFill, settings.Volume),
@@ -111,6 +139,7 @@ public sealed record ProfileForm(
                 ReadAt = form.ReadAt,
                 WaitMinutes = form.WaitMinutes,
             };
+            if (spec != new ReservoirSpec()) read[id] = spec;
         }
 
         return read.ToImmutable();

@@ -53,16 +53,26 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
         Write(on, new MeterRead(display), hour: 17);
     }
 
+    /// <summary>The meter begins anew, as the reading dialog would write it.</summary>
+    public void Epoch(LocalDate on, EpochCause cause, MeterAmount shows, MeterAmount before)
+    {
+        var history = MeterHistory.Of(BikeLedger.Of(Bike, _entries, _strikes), shows.Kind);
+        if (history.Last?.Display != before) throw new InvalidOperationException($"The demo's meter stood at {history.Last?.Display}, not {before}.");
+        Write(on, history.StartEpoch(cause, shows, bike.Odometer!.RollsAt), hour: 16);
+        Write(on, new MeterRead(shows), hour: 17);
+    }
+
     public void Done(LocalDate on, params string[] tasks)
     {
         foreach (var task in tasks) Write(on, new TaskDone(task, Evidence.DoneHere));
     }
 
-    /// <summary>Runs an engine oil change on the bench, step by step, up to a step or to the end.</summary>
+    /// <summary>Runs an oil job on the bench, step by step, up to a step or to the end.</summary>
+    /// <param name="meter">Null where the bike has no meter: the reading is skipped then.</param>
     /// <param name="stopBefore">The step to stop at; null runs it through and signs it off.</param>
-    public void OilChange(LocalDate on, MeterAmount meter, string fluid, DrainReading drain, Volume drained, string? stopBefore = null, params CostPaid[] costs)
+    public void OilChange(LocalDate on, MeterAmount? meter, string fluid, DrainReading drain, Volume drained, string? stopBefore = null, string jobId = "engine-oil", params CostPaid[] costs)
     {
-        var job = content.Job("engine-oil")!;
+        var job = content.Job(jobId)!;
         var start = MomentOf(on, 10);
         var events = new List<RunEvent>();
         var id = new RunId(Guid.CreateVersion7());
@@ -73,7 +83,9 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
             var plan = Plan();
             var next = plan.Steps.FirstOrDefault(planned => state.Step(planned.Step.Id).Mark == StepMark.Open && planned.Step.Kind != StepKind.SignOff);
             if (next is null || next.Step.Id == stopBefore) break;
-            var act = new StepDone(next.Step.Id, RecordFor(next, meter, fluid, drain, drained));
+            RunAct act = next.Step.Kind == StepKind.Reading && meter is null
+                ? new StepSkipped(next.Step.Id, "it has no meter")
+                : new StepDone(next.Step.Id, RecordFor(next, plan.Case, meter, fluid, drain, drained));
             if (RunRules.Refuse(plan, state, act) is { } refusal) throw new InvalidOperationException($"Demo run: {next.Step.Id} {refusal.Words}");
             events.Add(new RunEvent(Guid.CreateVersion7(), start + Duration.FromMinutes(2 * (events.Count + 1)), Device, act));
         }
@@ -85,15 +97,14 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
         foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf)) Write(entry.Date, entry.Body, id, hour: 12);
     }
 
-    private static StepRecord RecordFor(PlannedStep planned, MeterAmount meter, string fluid, DrainReading drain, Volume drained) => planned.Step.Kind switch
+    private static StepRecord RecordFor(PlannedStep planned, FillCase fillCase, MeterAmount? meter, string fluid, DrainReading drain, Volume drained) => planned.Step.Kind switch
     {
-        StepKind.Reading => new() { Meters = [meter] },
+        StepKind.Reading => new() { Meters = [meter!.Value] },
         StepKind.Choose => new() { Option = planned.Step.Choice!.Default },
-        StepKind.Drain => new() { Volume = drained, Drain = drain },
+        // A dry sump is drained twice: what is left below the tank comes last.
+        StepKind.Drain => new() { Volume = planned.Step.Id == "sump-drain" ? Volume.FromLitres(0.15m) : drained, Drain = drain },
         StepKind.Pour => new() { Volume = Volume.FromLitres(Math.Round(planned.Pour!.First.Litres, 2)), Fluid = fluid },
-        StepKind.Level => planned.Step.Id == "level-first"
-            ? new() { Level = Level.AtMaximum, Volume = Volume.FromLitres(Math.Round(planned.Reservoir!.Capacity(FillCase.DrainAndFilter)!.Value.Litres * 0.09m, 2)) }
-            : new() { Level = Level.AtMaximum, Volume = Volume.FromLitres(Math.Round(planned.Reservoir!.Capacity(FillCase.DrainAndFilter)!.Value.Litres * 0.05m, 2)) },
+        StepKind.Level => new() { Level = Level.AtMaximum, Volume = Volume.FromLitres(Math.Round(planned.Reservoir!.Capacity(fillCase)!.Value.Litres * (planned.Step.Id == "level-first" ? 0.09m : 0.05m), 2)) },
         _ => StepRecord.Nothing,
     };
 

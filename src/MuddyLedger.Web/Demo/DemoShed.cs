@@ -28,6 +28,9 @@ internal static class DemoShed
         Heron(new DemoPen(writer, content, options, HeronProfile(Set("two-stroke-enduro"))), today);
         Scree(new DemoPen(writer, content, options, ScreeProfile(Set("motocross-four-stroke"))), today);
         Drumlin(new DemoPen(writer, content, options, DrumlinProfile(Set("road-twin"))), today);
+        DemoOldOnes.Dray(new DemoPen(writer, content, options, DemoOldOnes.DrayProfile(Set("step-through"))), today);
+        DemoOldOnes.Fathom(new DemoPen(writer, content, options, DemoOldOnes.FathomProfile(Set("trials-single"))), today);
+        DemoOldOnes.Barrow(new DemoPen(writer, content, options, DemoOldOnes.BarrowProfile(Set("field-runabout"))), today);
         await writer.CommitAsync(Guid.CreateVersion7(), "the Fallow Tarn shed", options.Clock.GetCurrentInstant(), cancel);
     }
 
@@ -40,6 +43,9 @@ internal static class DemoShed
         DisplacementCc = 280,
         Title = TitleStatus.RoadTitle,
         FrameNumber = "BWH280-0417",
+        FrontTyre = new Tyre("80/100-21", Pressure.FromKilopascals(90), "1123", TyreInner.Tube),
+        RearTyre = new Tyre("140/80-18", Pressure.FromKilopascals(85), "3424", TyreInner.FoamInsert),
+        TankReserve = Litres(1),
         Severities = [Severity.Grit],
         Reservoirs = set.Reservoirs
             .SetItem(ReservoirId.Gearbox, set.Reservoirs[ReservoirId.Gearbox] with { DrainOnly = Litres(0.7m), DryFill = Litres(0.75m) })
@@ -71,6 +77,10 @@ internal static class DemoShed
         DisplacementCc = 730,
         Title = TitleStatus.RoadTitle,
         Registration = "FT 14 DRC",
+        FrontTyre = new Tyre("120/70-17", Pressure.FromKilopascals(225), "0722", TyreInner.Tubeless),
+        RearTyre = new Tyre("160/60-17", Pressure.FromKilopascals(250), "1820", TyreInner.Tubeless),
+        IntakeClearance = Length.FromMillimetres(0.16m),
+        ExhaustClearance = Length.FromMillimetres(0.25m),
         FrameNumber = "DRC730-20933",
         BodyworkOverOil = true,
         Reservoirs = set.Reservoirs
@@ -100,7 +110,7 @@ internal static class DemoShed
         pen.Done(today.PlusDays(-75), "chain.measure");
         pen.Done(today.PlusDays(-118), "spark-plugs.replace");
         pen.Done(today.PlusDays(-210), "linkage.lubricate", "fork.replace", "exhaust-packing.replace");
-        pen.Done(today.PlusDays(-402), "brake-fluid.replace", "coolant.replace");
+        pen.Done(today.PlusDays(-402), "front-brake-fluid.replace", "coolant.replace");
         pen.Done(today.PlusDays(-96), "battery.measure");
         pen.Write(today.PlusDays(-402), new FluidFilled(ReservoirId.Coolant, Litres(1.1m), "ethylene glycol, 50%"));
         foreach (var back in new[] { 505, 350, 103 })
@@ -135,9 +145,12 @@ internal static class DemoShed
         pen.Write(today.PlusDays(-140), new TaskDone("valves.measure", Evidence.DoneHere, "Intakes 0.12 and 0.12, exhausts 0.20 and 0.19 mm, cold."));
         foreach (var (back, display) in new[] { (233, 66.6m), (120, 80.2m), (59, 88.2m) })
             pen.OilChange(today.PlusDays(-back), MeterAmount.Of(EngineHours.FromHours(display)), "10W-40, JASO MA2", new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false),
-                Litres(0.8m), null, new CostPaid("oil, filter, washer", Money.Of(21.80m)));
+                Litres(0.8m), costs: new CostPaid("oil, filter, washer", Money.Of(21.80m)));
         pen.OilChange(today.PlusDays(-2), MeterAmount.Of(EngineHours.FromHours(96.3m)), "10W-40, JASO MA2", new(DrainColour.Dark, MagnetReading.Slivers, DrainDebris.None, false), Litres(0.68m), "seat");
+        pen.Write(from, new IntervalSet("valves.measure", null, MeterAmount.Of(EngineHours.FromHours(20)), null, new(Core.ProvenanceKind.Manual, "p. 4-12")));
+        pen.Write(from, new TaskDone("top-end.replace", Evidence.AsNew, "Rebuilt by the last owner, the receipt says so."));
         Rides(pen, today, 9, km: 0, hours: 1.8m, "sand and stones", seed: 9);
+        pen.Write(today.PlusDays(-20), new RideDone(null, EngineHours.FromHours(1.2m), "club race, three heats") { Severities = [Severity.Raced] });
     }
 
     /// <summary>Three years in miles, serviced by miles and calendar; a long trip planned.</summary>
@@ -161,6 +174,11 @@ internal static class DemoShed
         pen.Done(today.PlusDays(-355), "tyres.inspect", "steering-head.inspect");
         pen.Done(today.PlusDays(-402), "fork.replace");
         pen.Done(today.PlusDays(-150), "chain.measure");
+        pen.Write(today.PlusDays(-840), new LaidUp("salt on the roads"));
+        pen.Write(today.PlusDays(-764), new WokenUp("battery charged, tyres pumped up"));
+        pen.Write(today.PlusDays(-300), new PaperHeld("roadworthiness", today.PlusDays(165)));
+        pen.Write(today.PlusDays(-300), new PaperHeld("registration", today.PlusDays(165)));
+        pen.Write(today.PlusDays(-340), new PaperHeld("insurance", today.PlusDays(25)));
         foreach (var back in new[] { 200, 121, 63, 16 }) pen.Done(today.PlusDays(-back), "chain.lubricate");
         pen.Done(today.PlusDays(-70), "battery.measure");
         Fuel(pen, today.PlusDays(-420), today.PlusDays(-30), 28, 13.1m, seed: 21);
@@ -174,7 +192,7 @@ internal static class DemoShed
     private static void Miles(DemoPen pen, LocalDate on, decimal miles) => pen.Reading(on, MeterAmount.Of(Distance.From(new Quantity(miles, Unit.Mile))));
 
     private static void Change(DemoPen pen, LocalDate on, decimal miles, decimal drained) => pen.OilChange(on, MeterAmount.Of(Distance.From(new Quantity(miles, Unit.Mile))), "10W-40, JASO MA2",
-        new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false), Litres(drained), null, new CostPaid("10W-40, 4 L", Money.Of(38.00m)), new CostPaid("oil filter", Money.Of(11.50m)));
+        new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false), Litres(drained), costs: [new CostPaid("10W-40, 4 L", Money.Of(38.00m)), new CostPaid("oil filter", Money.Of(11.50m))]);
 
     /// <summary>Readings every so many days along a straight line with some scatter, never backwards.</summary>
     private static decimal Readings(DemoPen pen, LocalDate from, LocalDate to, decimal first, decimal last, int every, MeterKind kind, int seed)
@@ -214,5 +232,5 @@ internal static class DemoShed
         }
     }
 
-    private static Volume Litres(decimal litres) => Volume.FromLitres(litres);
+    internal static Volume Litres(decimal litres) => Volume.FromLitres(litres);
 }

@@ -8,9 +8,11 @@ using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Demo;
+using MuddyLedger.Web.Exchange;
 using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Meters;
+using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
 using MuddyLedger.Web.Shed;
@@ -79,7 +81,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton<OneWriteAtATime>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
-        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
+        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -99,9 +101,11 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapBikes();
         api.MapReadings();
         api.MapServicing();
+        api.MapRides();
         api.MapRuns();
         api.MapBook();
         api.MapSettings();
+        api.MapExchange();
         app.MapOpenApi("/api/openapi/{documentName}.json");
         app.UseOnePage();
         return app;

@@ -63,7 +63,7 @@ public static class RunAnswers
             [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
-            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => MeterFieldOf(pair.Key, pair.Value.History, bike))],
+            [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
             refused is null && run.Status == RunStatus.Running
                 ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf).Where(entry => entry.Body is not JobFinished)
                     .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))]
@@ -73,8 +73,8 @@ public static class RunAnswers
 
     private static bool Waiting(StepMark mark, PlannedStep planned) => mark == StepMark.Open || (mark == StepMark.NotSound && planned.Step.Hold is not null);
 
-    private static MeterField MeterFieldOf(MeterKind kind, MeterHistory history, Profile bike) =>
-        new(kind, bike.UnitOf(kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);
+    private static MeterField MeterFieldOf(MeterHistory history, Profile bike) =>
+        new(history.Kind, bike.UnitOf(history.Kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);
 
     private static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings) =>
         new(need.Kind, need.What, need.Count, need.Volume is { } volume ? Shown.Of(volume, settings) : null, need.Grade);

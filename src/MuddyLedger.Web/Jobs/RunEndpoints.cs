@@ -168,5 +168,5 @@ public static class RunEndpoints
         : null;
 
     private static string? RefuseMeter(Core.Meters.MeterAmount display, LocalDate date, BikePicture picture, LocalDate today) =>
-        picture.Meters.ByKind[display.Kind].History.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), today);
+        picture.Meters.Own[display.Kind].History.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), today);
 }

@@ -78,17 +78,11 @@ public static class BookEndpoints
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var check = new FieldCheck();
-        var id = new EntryId(check.Id("id", body.Id));
+        check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var text = check.Text("text", body.Text, 2000);
         if (check.Failed) return check.Problem();
-        return await writing.OnceAsync(http, body.Id, body,
-            (writer, pen) =>
-            {
-                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At, pen.Device, new NoteWritten(text)));
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted));
+        return await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new NoteWritten(text));
     }
 
     private static async Task<IResult> CorrectAsync(Guid entry, CorrectionRequest body, HttpContext http, ShedPictures pictures, Writing writing)
@@ -153,7 +147,7 @@ public static class BookEndpoints
 
     /// <summary>A corrected reading must fit among the others as a new one must.</summary>
     private static string? MeterRefusal(MeterRead read, LedgerEntry was, LocalDate date, BikePicture picture) =>
-        picture.Meters.ByKind.TryGetValue(read.Display.Kind, out var meter)
+        picture.Meters.Own.TryGetValue(read.Display.Kind, out var meter)
             ? meter.History.Refuse(date, read.Display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today, instead: was.Id)
             : null;
 

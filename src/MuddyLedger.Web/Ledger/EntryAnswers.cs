@@ -44,9 +44,9 @@ public static class EntryAnswers
 
     private static (Shown? Shown, bool Estimated) MeterOf(LedgerEntry entry, BikePicture picture)
     {
-        foreach (var (_, (history, rate)) in picture.Meters.ByKind.OrderBy(pair => pair.Key))
+        foreach (var (history, forecast) in picture.Meters.Own.Values)
         {
-            if (history.At(entry, rate) is { } at) return (Shown.Of(history.DisplayFor(entry.Date, at.Lifetime), picture.Profile), at.Estimated);
+            if (history.At(entry, forecast) is { } at) return (Shown.Of(history.DisplayFor(entry.Date, at.Lifetime), picture.Profile), at.Estimated);
         }
 
         return (null, false);

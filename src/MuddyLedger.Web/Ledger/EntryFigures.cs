@@ -31,7 +31,7 @@ public static class EntryFigures
         [
             .. ride.Distance is { } far ? [Meter("distance", MeterAmount.Of(far), bike)] : Array.Empty<Figure>(),
             .. ride.Hours is { } hours ? [Meter("hours", MeterAmount.Of(hours), bike)] : Array.Empty<Figure>(),
-            Text("ground", ride.Ground),
+            .. ride.Ground.Length > 0 ? [Text("ground", ride.Ground)] : Array.Empty<Figure>(), .. ride.Severities.Select(hard => Word("severity", Capabilities.Word(hard))),
         ],
         FuelBought fuel => [Volume("volume", fuel.Volume, settings), .. fuel.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>()],
         FluidFilled fill => [Word("reservoir", Capabilities.Word(fill.Reservoir)), Volume("volume", fill.Volume, settings), Text("fluid", fill.Fluid)],
@@ -62,6 +62,17 @@ public static class EntryFigures
             .. job.Skipped.Select(step => Text("skipped", $"{step.Title}: {step.Reason}") with { Editable = null }),
             .. Optional("leftover", job.Leftover), .. Optional("note", job.Note),
         ],
+        LaidUp laidUp => Optional("why", laidUp.Why),
+        WokenUp woken => Optional("how", woken.How),
+        IntervalSet interval =>
+        [
+            Word("task", interval.Task),
+            .. interval.Distance is { } distance ? [Meter("every", distance, bike) with { Editable = null }] : Array.Empty<Figure>(),
+            .. interval.Hours is { } hours ? [Meter("hours", hours, bike) with { Editable = null }] : Array.Empty<Figure>(),
+            .. interval.Months is { } months ? [Word("months", $"{months} months")] : Array.Empty<Figure>(),
+            .. interval.AsShipped ? [Word("limits", "as shipped")] : Array.Empty<Figure>(),
+        ],
+        PaperHeld paper => [Word("paper", paper.Paper), Word("until", $"until {paper.Until:d MMMM uuuu}"), .. Optional("note", paper.Note)],
         NoteWritten note => [Text("text", note.Text)],
         _ => throw new InvalidOperationException($"No figures for {body.GetType().Name}."),
     };
@@ -113,6 +124,9 @@ public static class EntryFigures
             WasteHandedIn waste => waste with { Volume = Volume("volume", waste.Volume), Where = Text("where", waste.Where) },
             CostPaid cost => cost with { For = Text("for", cost.For), Amount = Money("amount", cost.Amount) },
             JobFinished job => job with { Minutes = Minutes("minutes", job.Minutes), Leftover = MaybeText("leftover", job.Leftover), Note = MaybeText("note", job.Note) },
+            LaidUp laidUp => laidUp with { Why = MaybeText("why", laidUp.Why) },
+            WokenUp woken => woken with { How = MaybeText("how", woken.How) },
+            PaperHeld paper => paper with { Note = MaybeText("note", paper.Note) },
             NoteWritten note => note with { Text = Text("text", note.Text) },
             _ => body,
         };

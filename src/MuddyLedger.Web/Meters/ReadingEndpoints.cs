@@ -10,7 +10,8 @@ namespace MuddyLedger.Web.Meters;
 
 /// <param name="Reading">What the meter shows, in any unit; a number alone is in the meter's own.</param>
 /// <param name="Because">Why it may be lower than before: the meter counts anew from here.</param>
-public sealed record ReadingRequest(Guid Id, MeterKind Meter, string? Reading, string? Date, string? Note, EpochCause? Because);
+/// <param name="Confirmed">True where the owner has confirmed an unlikely jump.</param>
+public sealed record ReadingRequest(Guid Id, MeterKind Meter, string? Reading, string? Date, string? Note, EpochCause? Because, bool Confirmed = false);
 
 public static class ReadingEndpoints
 {
@@ -35,7 +36,7 @@ public static class ReadingEndpoints
         return await writing.OnceAsync(http, body.Id, body,
             (writer, pen) =>
             {
-                var history = picture.Meters.ByKind[body.Meter].History;
+                var history = picture.Meters.Own[body.Meter].History;
                 if (body.Because is { } cause)
                 {
                     if (history.Last is { } last && date < last.Date)
@@ -46,6 +47,10 @@ public static class ReadingEndpoints
                 else if (history.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today) is { } words)
                 {
                     return Refused(new("reading", words));
+                }
+                else if (!body.Confirmed && history.Unlikely(date, display, amount => Shown.Of(amount, picture.Profile).ToString()) is { } jump)
+                {
+                    return Refused(new("reading", jump));
                 }
 
                 // A moment later than the epoch, so that the reading falls inside it.

@@ -1,3 +1,4 @@
+using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -7,15 +8,18 @@ using NodaTime;
 
 namespace MuddyLedger.Web.Servicing;
 
-public enum LimitForm { Use, Calendar }
+public enum LimitForm { Use, Calendar, Paper }
 
 /// <param name="Amount">A use limit as it counts for this bike.</param>
 /// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another.</param>
 public sealed record LimitAnswer(
-    LimitForm Form, Shown? Amount, Shown? Stated, int? Months, decimal? Share, Shown? Left, int? DaysLeft, LocalDate? LikelyDue,
+    LimitForm Form, Shown? Amount, Shown? Stated, int? Months, decimal? Share, Shown? Left, int? DaysLeft, LocalDate? EarlyDue, LocalDate? LikelyDue, LocalDate? LateDue,
     bool Governing, bool Estimated, ShownProvenance Provenance);
 
-public enum BecauseKind { LastDone, NoHistory, Claimed, Limit, MeterToday, Rate, RateStated, RateUnknown, MeterUnknown }
+public enum BecauseKind
+{
+    LastDone, NoHistory, PutInForNow, Claimed, TreatedAsDue, Paper, OwnInterval, Limit, FirstLimit, MeterToday, Ratio, Forecast, ForecastStated, Season, SevereRides, RateUnknown, MeterUnknown,
+}
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
 public sealed record BecauseAnswer(BecauseKind Kind)
@@ -26,6 +30,9 @@ public sealed record BecauseAnswer(BecauseKind Kind)
     public Shown? Stated { get; init; }
     public int? Months { get; init; }
     public int? Count { get; init; }
+    /// <summary>For a forecast: how many weeks of even weight the mean rests on.</summary>
+    public int? Weeks { get; init; }
+    public MeterSource? Source { get; init; }
     public bool Estimated { get; init; }
     public Evidence? Evidence { get; init; }
     public MeterKind? Meter { get; init; }
@@ -39,64 +46,111 @@ public sealed record SeverityAnswer(Severity Severity, decimal Factor, ShownProv
 /// <param name="ShareAtHorizon">The likely share left at the planning horizon, for the thin tick on the dipstick.</param>
 public sealed record TaskAnswer(
     string Id, string Component, string Title, BikePart Part, string? Also, bool Safety, int Minutes, string? Job, string? Why,
-    LifeState State, decimal? Share, decimal? ShareAtHorizon, bool Estimated, LocalDate? LikelyDue, IReadOnlyList<LimitAnswer> Limits, IReadOnlyList<BecauseAnswer> Because)
+    LifeState State, decimal? Share, decimal? ShareAtHorizon, bool Estimated, LocalDate? EarlyDue, LocalDate? LikelyDue, LocalDate? LateDue, bool Paper, bool OwnLimits, IReadOnlyList<LimitAnswer> Limits, IReadOnlyList<BecauseAnswer> Because)
 {
     public static TaskAnswer Of(TaskStanding standing, Profile bike)
     {
         var (component, task, life) = standing;
         return new(task.Id, component.Title, task.Title, component.Part, task.Also, task.Safety, task.Minutes, task.Job, task.Why,
-            life.State, Round(life.Governing?.Share), Round(life.Governing?.ShareAtHorizon), life.Governing?.Estimated ?? false, life.Governing?.LikelyDue,
-            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))], [.. life.Because.Select(because => BecauseOf(because, bike))]);
+            life.State, life.State == LifeState.Due && life.Governing is null ? 0 : Round(life.Governing?.Share), Round(life.Governing?.ShareAtHorizon), life.Governing?.Estimated ?? false,
+            life.Governing?.Due?.Early, life.Governing?.Due?.Likely, life.Governing?.Due?.Late, task.Limits.Any(limit => limit is PaperLimit), life.Because.Any(line => line is OwnInterval),
+            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))], [.. life.Because.SelectMany(because => BecauseOf(because, bike))]);
     }
 
     private static LimitAnswer LimitOf(LimitLeft left, bool governing, Profile bike) => new(
-        left.Limit is UseLimit ? LimitForm.Use : LimitForm.Calendar,
+        left.Limit switch { UseLimit => LimitForm.Use, PaperLimit => LimitForm.Paper, _ => LimitForm.Calendar },
         left.Effective is { } effective ? Shown.Of(effective, bike) : null,
         left.Limit is UseLimit use ? StatedOf(use, left.Effective!.Value, bike) : null,
-        (left.Limit as CalendarLimit)?.Months, Round(left.Share), left.UseLeft is { } rest ? Shown.Of(rest, bike) : null, left.DaysLeft, left.LikelyDue,
+        (left.Limit as CalendarLimit)?.Months, Round(left.Share), left.UseLeft is { } rest ? Shown.Of(rest, bike) : null, left.DaysLeft, left.Due?.Early, left.Due?.Likely, left.Due?.Late,
         governing, left.Estimated, ShownProvenance.Of(left.Limit.Provenance));
 
-    private static BecauseAnswer BecauseOf(Because because, Profile bike) => because switch
+    private static IEnumerable<BecauseAnswer> BecauseOf(Because because, Profile bike) => because switch
     {
-        LastDone done => new(BecauseKind.LastDone)
+        LastDone done =>
+        [
+            new(BecauseKind.LastDone)
+            {
+                Date = done.Entry.Date,
+                Evidence = done.Evidence,
+                Entry = done.Entry.Id.Value,
+                Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
+                Estimated = done.Meter?.Estimated ?? false,
+            },
+        ],
+        NoHistory => [new(BecauseKind.NoHistory)],
+        PutInForNow flush => [new(BecauseKind.PutInForNow) { Date = flush.Entry.Date, Entry = flush.Entry.Id.Value }],
+        OnlyClaimed claim => [new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value }],
+        TreatedAsDue due => [new(BecauseKind.TreatedAsDue) { Date = due.Entry.Date, Entry = due.Entry.Id.Value }],
+        PaperEntered paper => [new(BecauseKind.Paper) { Date = paper.Entry.Date, Until = paper.Until, Entry = paper.Entry.Id.Value }],
+        OwnInterval own => [new(BecauseKind.OwnInterval) { Date = own.Entry.Date, Entry = own.Entry.Id.Value }],
+        LimitFrom from => [LimitLine(from, bike)],
+        MeterToday today =>
+        [
+            new(BecauseKind.MeterToday)
+            {
+                Meter = today.Kind,
+                Amount = Shown.Of(today.Meter.Lifetime, bike),
+                Estimated = today.Meter.Estimated,
+                Date = today.LastReading.Date,
+                Entry = today.LastReading.Entry.Value,
+            },
+        ],
+        ReckonedByRatio ratio =>
+        [
+            new(BecauseKind.Ratio)
+            {
+                Meter = ratio.Kind,
+                Amount = Shown.Of(MeterAmount.Of(MeterKind.Odometer, ratio.Ratio.KilometresAnHour * 1000), bike),
+                Provenance = new(ratio.Ratio.Own ? ProvenanceKind.Owner : ProvenanceKind.House, null),
+            },
+        ],
+        ForecastUsed used => ForecastLines(used, bike),
+        SevereRidesCounted hard =>
+        [
+            new(BecauseKind.SevereRides)
+            {
+                Meter = hard.Kind,
+                Count = hard.Rides,
+                Amount = Shown.Of(hard.CountsAs, bike),
+                Stated = Shown.Of(hard.Ridden, bike),
+                Severities = [.. hard.Severities.Select(severity => new SeverityAnswer(severity, 1, ShownProvenance.Of(Provenance.House)))],
+            },
+        ],
+        RateUnknown unknown => [new(BecauseKind.RateUnknown) { Meter = unknown.Kind }],
+        MeterUnknown unknown => [new(BecauseKind.MeterUnknown) { Meter = unknown.Kind }],
+        _ => throw new InvalidOperationException($"No answer for {because.GetType().Name}."),
+    };
+
+    private static BecauseAnswer LimitLine(LimitFrom from, Profile bike)
+    {
+        var use = from.Limit as UseLimit;
+        var counts = use is null ? (MeterAmount?)null : (from.First ? use.First!.Value : use.Amount) * from.Factor;
+        return new(from.First ? BecauseKind.FirstLimit : BecauseKind.Limit)
         {
-            Date = done.Entry.Date,
-            Evidence = done.Evidence,
-            Entry = done.Entry.Id.Value,
-            Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
-            Estimated = done.Meter?.Estimated ?? false,
-        },
-        NoHistory => new(BecauseKind.NoHistory),
-        OnlyClaimed claim => new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value },
-        LimitFrom from => new(BecauseKind.Limit)
-        {
-            Amount = from.Limit is UseLimit use ? Shown.Of(use.Amount * from.Factor, bike) : null,
-            Stated = from.Limit is UseLimit whole ? StatedOf(whole, whole.Amount * from.Factor, bike) : null,
+            Amount = counts is { } amount ? Shown.Of(amount, bike) : null,
+            Stated = use is null ? null : StatedOf(use, counts!.Value, bike),
             Months = (from.Limit as CalendarLimit)?.Months,
             Provenance = ShownProvenance.Of(from.Limit.Provenance),
             Severities = [.. from.Severities.Select(severity => new SeverityAnswer(severity.Severity, severity.Factor, ShownProvenance.Of(severity.Provenance)))],
-        },
-        MeterToday today => new(BecauseKind.MeterToday)
-        {
-            Meter = today.Kind,
-            Amount = Shown.Of(today.Meter.Lifetime, bike),
-            Estimated = today.Meter.Estimated,
-            Date = today.LastReading.Date,
-            Entry = today.LastReading.Entry.Value,
-        },
-        RateUsed { Rate.Readings: 0 } stated => new(BecauseKind.RateStated) { Meter = stated.Kind, Amount = Shown.Of(stated.Rate.PerDay * 7, bike) },
-        RateUsed used => new(BecauseKind.Rate)
+        };
+    }
+
+    private static IEnumerable<BecauseAnswer> ForecastLines(ForecastUsed used, Profile bike)
+    {
+        var forecast = used.Forecast;
+        yield return new(forecast.Readings == 0 ? BecauseKind.ForecastStated : BecauseKind.Forecast)
         {
             Meter = used.Kind,
-            Amount = Shown.Of(used.Rate.PerDay * 7, bike),
-            Date = used.Rate.From,
-            Until = used.Rate.To,
-            Count = used.Rate.Readings,
-        },
-        RateUnknown unknown => new(BecauseKind.RateUnknown) { Meter = unknown.Kind },
-        MeterUnknown unknown => new(BecauseKind.MeterUnknown) { Meter = unknown.Kind },
-        _ => throw new InvalidOperationException($"No answer for {because.GetType().Name}."),
-    };
+            Amount = Shown.Of(MeterAmount.Of(used.Kind, (decimal)forecast.PerWeek), bike),
+            Date = forecast.First,
+            Until = forecast.From,
+            Count = forecast.Readings,
+            Weeks = (int)Math.Round(forecast.EffectiveWeeks),
+            Estimated = forecast.Stated,
+            Source = used.Source,
+        };
+        if (forecast.Readings > 0) yield return new(BecauseKind.Season) { Meter = used.Kind, Estimated = !forecast.Season.Known, Count = (int)Math.Round(forecast.Season.Swing * 100) };
+    }
 
     /// <summary>The limit as its source states it, where this bike's own figure differs in amount or unit.</summary>
     private static Shown? StatedOf(UseLimit limit, MeterAmount effective, Profile bike) =>

@@ -50,6 +50,6 @@ public static class ShedEndpoints
         int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
         return new(picture.Bike.Id.Value, picture.Profile.Nickname, picture.Profile.Model, Count(LifeState.Overdue, LifeState.Due), Count(LifeState.ComingUp), Count(LifeState.Unknown),
             picture.GatesShut.IsEmpty ? null : picture.GatesShut[0].Gate, !picture.Running.IsEmpty,
-            [.. picture.Meters.ByKind.OrderBy(pair => pair.Key).Select(pair => BikeAnswers.MeterOf(pair.Key, pair.Value.History, pair.Value.Rate, picture))]);
+            [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]);
     }
 }

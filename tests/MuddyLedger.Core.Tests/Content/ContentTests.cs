@@ -70,13 +70,21 @@ public sealed class ContentTests : IDisposable
     [InlineData("use: [road, dual-sport]", "weather: [road]", "matched on")]
     [InlineData("provenance: house", "provenance: published", "must be house")]
     [InlineData("job: engine-oil", "job: engine-oils", "there is no job")]
-    [InlineData("resets: [inspect]", "resets: [inspects]", "which is no task")]
     public void A_broken_schedule_is_refused_by_file_and_reason(string was, string becomes, string reason)
     {
         var refused = Break("schedules/road.yaml", was, becomes);
         refused.File.ShouldBe("schedules/road.yaml");
         refused.Message.ShouldContain(reason);
     }
+
+    [Fact]
+    public void A_task_that_resets_what_is_no_task_is_refused() =>
+        Break("schedules/chassis.yaml", "resets: [inspect]", "resets: [inspects]").Message.ShouldContain("which is no task");
+
+    [Theory]
+    [InlineData("until: entered", "until: christmas", "only \"entered\" is known")]
+    [InlineData("until: entered, provenance", "until: entered, evry: 5 h, provenance", "not a key known here")]
+    public void A_broken_paper_is_refused(string was, string becomes, string reason) => Break("schedules/papers.yaml", was, becomes).Message.ShouldContain(reason);
 
     [Theory]
     [InlineData("stroke: four", "stroke: six", "is none of")]

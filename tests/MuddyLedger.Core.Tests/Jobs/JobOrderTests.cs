@@ -96,5 +96,5 @@ public class JobOrderTests
     private static string[] Order(ImmutableArray<Step> steps) => [.. JobOrder.Of(steps, _ => true).Steps.Select(step => step.Id)];
 
     private static Step Step(string id, params string[] after) => new(
-        id, id, id, null, null, StepKind.Do, Applies.Always, [.. after], [], [], null, [], [], [], null, false, null, null, null, null);
+        id, id, id, null, null, StepKind.Do, Applies.Always, [.. after], [], [], null, [], [], [], null, false, false, null, null, null, null);
 }

@@ -30,6 +30,11 @@ public class CoreJsonTests
         new WasteHeld("engine oil", Given.Litres(2.4m)),
         new WasteHandedIn("engine oil", Given.Litres(2.4m), "yard"),
         new CostPaid("filter", Money.Of(11.5m)),
+        new LaidUp("winter"),
+        new WokenUp(),
+        new IntervalSet("valves.measure", Given.Miles(14_000), null, 24, new(ProvenanceKind.Manual, "p. 4-12")),
+        new PaperHeld("registration", new(2026, 9, 30)),
+        new RideDone(null, EngineHours.FromHours(1.2m), "race") { Severities = [Severity.Raced, Severity.Grit] },
         new NoteWritten("quotes \" and \u00e9 and \n lines"),
     ];
 

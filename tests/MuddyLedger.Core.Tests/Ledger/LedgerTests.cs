@@ -107,10 +107,10 @@ public class LedgerTests
         var engine = FluidChain.StateOf(ReservoirId.Engine, ledger);
         return string.Join('\n',
         [
-            string.Join(", ", meters.ByKind[MeterKind.Odometer].History.Points.Select(point => $"{point.Date} {point.Lifetime}")),
+            string.Join(", ", meters.Own[MeterKind.Odometer].History.Points.Select(point => $"{point.Date} {point.Lifetime}")),
             $"{engine.Contents?.Fluid} {engine.Contents?.Poured} {engine.EmptySince?.Date} {engine.LastLevel?.Level}",
             string.Join(", ", Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, ledger, meters, Given.Today)
-                .Select(task => $"{task.Task.Id} {task.Life.State} {task.Life.Governing?.Share} {task.Life.Governing?.LikelyDue}")),
+                .Select(task => $"{task.Task.Id} {task.Life.State} {task.Life.Governing?.Share} {task.Life.Governing?.Due}")),
             string.Join(", ", Findings.Open(ledger).Select(open => open.Body.Title)),
             string.Join(", ", Waste.ToHandIn([ledger])),
         ]);

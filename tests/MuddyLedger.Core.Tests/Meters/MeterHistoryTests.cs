@@ -79,7 +79,7 @@ public class MeterHistoryTests
     public void After_the_last_reading_the_meter_runs_on_at_the_usage_rate()
     {
         var history = Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(20), Given.Miles(9_400)));
-        var rate = UsageRate.Of(history, null)!;
+        var rate = UsageForecast.Of(history, null, RidingTime.Always)!;
         history.At(Spring.PlusDays(30), rate)!.Lifetime.In(Unit.Mile).Value.ShouldBe(9_600m, 0.001m);
         history.At(Spring.PlusDays(30), null).ShouldBeNull();
         history.At(Spring.PlusDays(-1), rate).ShouldBeNull();
@@ -89,8 +89,8 @@ public class MeterHistoryTests
     public void The_day_a_lifetime_was_reached_is_found_between_readings()
     {
         var history = Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(20), Given.Miles(9_400)));
-        history.Reaches(Given.Miles(9_100), null).ShouldBe(Spring.PlusDays(5));
-        history.Reaches(Given.Miles(9_500), UsageRate.Of(history, null)).ShouldBe(Spring.PlusDays(25));
+        history.Reaches(Given.Miles(9_100), null)!.Likely.ShouldBe(Spring.PlusDays(5));
+        history.Reaches(Given.Miles(9_500), UsageForecast.Of(history, null, RidingTime.Always))!.Likely.ShouldBeInRange(Spring.PlusDays(21), Spring.PlusDays(25));
         history.Reaches(Given.Miles(9_500), null).ShouldBeNull();
     }
 
@@ -98,7 +98,7 @@ public class MeterHistoryTests
     public void A_date_beyond_a_lifetime_is_no_date()
     {
         var history = Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(200), Given.Miles(9_000.1m)));
-        history.Reaches(Given.Miles(99_000), UsageRate.Of(history, null)).ShouldBeNull();
+        history.Reaches(Given.Miles(99_000), UsageForecast.Of(history, null, RidingTime.Always)).ShouldBeNull();
     }
 
     [Fact]
@@ -157,6 +157,15 @@ public class MeterHistoryTests
         book.Strike(book.Write(Spring.PlusDays(1), new MeterRead(Given.Miles(90_000))));
         MeterHistory.Of(book.Ledger, MeterKind.Odometer).Last!.Lifetime.ShouldBe(Given.Miles(9_000));
     }
+
+    // House value: beyond 1,500 km or 24 h in a day a reading is confirmed first.
+    [Theory]
+    [InlineData(1, 932, false)]
+    [InlineData(1, 933, true)]
+    [InlineData(3, 2_790, false)]
+    [InlineData(3, 2_800, true)]
+    public void A_jump_that_nobody_rides_is_asked_about(int days, int miles, bool asks) =>
+        (Two.Unlikely(Spring.PlusDays(10 + days), Given.Miles(9_400 + miles), Given.Show) is not null).ShouldBe(asks);
 
     [Fact]
     public void Distance_and_hours_never_mix()

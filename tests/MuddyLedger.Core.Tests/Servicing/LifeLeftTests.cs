@@ -19,7 +19,7 @@ public class LifeLeftTests
         var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(12_000)));
         life.Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(4_000);
         life.Governing.Share!.Value.ShouldBe(2 / 3m, 0.0001m);
-        life.Governing.LikelyDue.ShouldBe(Given.Today.PlusDays(200)); // 20 miles a day
+        life.Governing.Due!.Likely.ShouldBeInRange(Given.Today.PlusDays(150), Given.Today.PlusDays(205)); // 20 miles a day; the median comes before the mean
         life.State.ShouldBe(LifeState.InHand);
     }
 
@@ -41,7 +41,7 @@ public class LifeLeftTests
                 .Reading(Given.Today, Given.Miles(5_000 + ridden)).Reading(Given.Today, Given.Hours(10 + run)));
             var overdue = life.Limits.Any(limit => limit.Share < 0);
             return overdue ? life.State == LifeState.Overdue && life.Governing!.Share <= 0
-                : life.Limits.All(limit => limit.LikelyDue is null || life.Governing!.LikelyDue <= limit.LikelyDue || limit.Share <= 0);
+                : life.Limits.All(limit => limit.Due is null || life.Governing!.Due!.Likely <= limit.Due.Likely || limit.Share <= 0);
         });
 
     [Fact]
@@ -85,7 +85,7 @@ public class LifeLeftTests
     public void The_calendar_knows_no_hard_use()
     {
         var task = Task(Months(12)) with { Severities = [new(Severity.Grit, 0.5m, Provenance.House)] };
-        Of(task, book => book.Done(Given.Today.PlusMonths(-6), "engine-oil.replace"), [Severity.Grit]).Governing!.LikelyDue.ShouldBe(Given.Today.PlusMonths(6));
+        Of(task, book => book.Done(Given.Today.PlusMonths(-6), "engine-oil.replace"), [Severity.Grit]).Governing!.Due!.Likely.ShouldBe(Given.Today.PlusMonths(6));
     }
 
     [Theory]
@@ -101,7 +101,7 @@ public class LifeLeftTests
     public void A_bike_that_stands_has_no_date_by_miles()
     {
         var life = Of(Task(Every(6_000)), book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_000)));
-        life.Governing!.LikelyDue.ShouldBeNull();
+        life.Governing!.Due.ShouldBeNull();
         life.Governing.Share.ShouldBe(1);
     }
 
@@ -114,8 +114,89 @@ public class LifeLeftTests
     }
 
     [Fact]
-    public void A_limit_on_a_meter_that_the_bike_has_not_got_is_left_out() =>
+    public void A_limit_on_a_meter_of_which_nothing_at_all_is_known_is_left_out() =>
         Life(Task(Every(6_000), Months(12)), Given.Scree, new LedgerBuilder().Done(Ago(10), "engine-oil.replace"), []).Limits.ShouldHaveSingleItem().Limit.ShouldBeOfType<CalendarLimit>();
+
+    [Fact]
+    public void Miles_on_a_bike_with_an_hour_meter_are_reckoned_and_say_so()
+    {
+        // House value: a motocrosser does 25 km in an hour, so 20 h are 500 km.
+        var book = new LedgerBuilder().Reading(Ago(100), Given.Hours(10)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Hours(30));
+        var life = Life(Task(new UseLimit(MeterAmount.From(new Quantity(1_000, Unit.Kilometre)), Provenance.House, Unit.Kilometre)), Given.Scree, book, []);
+        life.Governing!.UseLeft!.Value.In(Unit.Kilometre).Value.ShouldBe(500, 0.01m);
+        life.Governing.Estimated.ShouldBeTrue();
+        life.Because.OfType<ReckonedByRatio>().ShouldHaveSingleItem().Ratio.Own.ShouldBeFalse();
+    }
+
+    [Fact]
+    public void A_bike_with_no_meter_is_counted_by_its_rides_else_by_the_owners_word()
+    {
+        var barrow = Given.Named("field-runabout", "Barrow") with { StatedUsePerYear = Given.Hours(36.525m) };
+        UseLimit twenty = new(Given.Hours(20), Provenance.House, Unit.Hour);
+        var word = Life(Task(twenty), barrow, new LedgerBuilder().Done(Ago(100), "engine-oil.replace"), []);
+        word.Governing!.UseLeft!.Value.In(Unit.Hour).Value.ShouldBe(10, 0.01m);
+        word.Governing.Estimated.ShouldBeTrue();
+        var book = new LedgerBuilder().Done(Ago(100), "engine-oil.replace");
+        for (var ride = 0; ride < 6; ride++) book.Write(Ago(90 - ride * 15), new RideDone(null, EngineHours.FromHours(2), "field"));
+        Life(Task(twenty), barrow, book, []).Because.OfType<ForecastUsed>().ShouldHaveSingleItem().Source.ShouldBe(MeterSource.Rides);
+    }
+
+    [Fact]
+    public void The_first_limit_after_a_rebuild_is_the_running_in_one()
+    {
+        var task = Task(new UseLimit(Given.Miles(6_000), Provenance.House, Unit.Mile, First: Given.Miles(600)));
+        Of(task, book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace", Evidence.AsNew).Reading(Given.Today, Given.Miles(10_100))).Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(500);
+        Of(task, book => book.Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_100))).Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(5_900);
+    }
+
+    // Property: a ride of severity f counts its amount / f, and mixed use adds up.
+    [Fact]
+    public void Hard_rides_count_for_more_and_add_up() => Gen.Select(Gen.Int[0, 400].Array[0, 12], Gen.Int[1, 9]).Sample((rides, tenths) =>
+    {
+        var factor = tenths / 10m;
+        var book = new LedgerBuilder().Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace");
+        foreach (var miles in rides) book.Write(Ago(50), new RideDone(Distance.From(new Quantity(miles, Unit.Mile)), null, "sand") { Severities = [Severity.Grit] });
+        book.Write(Ago(40), new RideDone(Distance.From(new Quantity(300, Unit.Mile)), null, "road"));
+        book.Reading(Given.Today, Given.Miles(10_000 + rides.Sum() + 300));
+        var task = Task(Every(6_000)) with { Severities = [new(Severity.Grit, factor, Provenance.House)] };
+        var left = Life(task, Road, book, []).Governing!.UseLeft!.Value.In(Unit.Mile).Value;
+        return Math.Abs(left - (6_000 - 300 - rides.Sum() / factor)) < 0.001m;
+    });
+
+    [Fact]
+    public void The_owners_own_limits_take_the_place_of_the_shipped_ones_until_they_are_taken_back()
+    {
+        var book = new LedgerBuilder().Reading(Ago(100), Given.Miles(10_000)).Done(Ago(100), "engine-oil.replace").Reading(Given.Today, Given.Miles(12_000));
+        book.Write(Ago(10), new IntervalSet("engine-oil.replace", Given.Miles(4_000), null, 6, new(ProvenanceKind.Manual, "p. 3-12")));
+        var life = Life(Task(Every(6_000)), Road, book, []);
+        life.Limits.Length.ShouldBe(2);
+        life.Limits[0].UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(2_000);
+        life.Limits[0].Limit.Provenance.ShouldBe(new(ProvenanceKind.Manual, "p. 3-12"));
+        life.Because.ShouldContain(line => line is OwnInterval);
+        book.Write(Ago(5), new IntervalSet("engine-oil.replace", null, null, null, new(ProvenanceKind.Owner)));
+        Life(Task(Every(6_000)), Road, book, []).Limits.ShouldHaveSingleItem().UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(4_000);
+    }
+
+    [Fact]
+    public void A_paper_is_good_until_the_day_that_stands_on_it()
+    {
+        var task = new ServiceTask("engine-oil.renew", "Renew", Applies.Always, [new PaperLimit(Provenance.House)], [], null, [], 20, null, false, null);
+        Life(task, Road, new LedgerBuilder(), []).State.ShouldBe(LifeState.Unknown);
+        var book = new LedgerBuilder();
+        book.Write(Ago(300), new PaperHeld("engine-oil", Given.Today.PlusDays(65)));
+        var life = Life(task, Road, book, []);
+        (life.State, life.Governing!.DaysLeft).ShouldBe((LifeState.InHand, 65));
+        book.Write(Ago(1), new PaperHeld("engine-oil", Given.Today.PlusDays(-1)));
+        Life(task, Road, book, []).State.ShouldBe(LifeState.Overdue);
+    }
+
+    [Theory]
+    [InlineData(Evidence.ClaimAccepted, LifeState.InHand)]
+    [InlineData(Evidence.Baseline, LifeState.InHand)]
+    [InlineData(Evidence.SellersWord, LifeState.Unknown)]
+    [InlineData(Evidence.TreatAsDue, LifeState.Due)]
+    public void What_is_not_known_is_settled_by_the_owner(Evidence evidence, LifeState state) =>
+        Of(Task(Every(6_000)), book => book.Reading(Ago(200), Given.Miles(10_000)).Done(Ago(200), "engine-oil.replace", evidence).Reading(Given.Today, Given.Miles(12_000))).State.ShouldBe(state);
 
     // Property: riding on never gives life back.
     [Fact]
@@ -156,8 +237,23 @@ public class LifeLeftTests
         Schedule.TasksOf(Given.Named(set, "x"), Given.Content.Schedules).Single(item => item.Task.Id == task).Task.Limits.OfType<UseLimit>().First().Amount.ToString().ShouldBe(limit);
 
     [Fact]
+    public void A_flush_fill_never_counts_as_the_change_and_opens_a_task_of_its_own()
+    {
+        var book = new LedgerBuilder();
+        book.Write(Ago(1), new FluidFilled(ReservoirId.Engine, Given.Litres(2.4m), "cheap oil", Temporary: true));
+        TaskStanding[] Tasks() => [.. Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger), Given.Today)];
+        Tasks()[0].Task.Id.ShouldBe("flush-fill.engine");
+        Tasks()[0].Life.State.ShouldBe(LifeState.Due);
+        Tasks().Single(task => task.Task.Id == "engine-oil.replace").Life.State.ShouldBe(LifeState.Unknown);
+        Gates.Open(Gate.Ridden, Gates.Of(Given.Drumlin, book.Ledger, [])).ShouldBeFalse();
+        book.Write(Given.Today, new FluidDrained(ReservoirId.Engine, null, Core.Fluids.DrainReading.NotRead));
+        book.Write(Given.Today, new FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "10W-40"));
+        Tasks().ShouldNotContain(task => task.Task.Id == "flush-fill.engine");
+    }
+
+    [Fact]
     public void Every_shipped_limit_says_where_it_comes_from() => Given.Content.Schedules.SelectMany(schedule => schedule.Components).SelectMany(component => component.Tasks)
-        .SelectMany(task => task.Limits).ShouldAllBe(limit => limit.Provenance.Kind == ProvenanceKind.House || limit.Provenance.Kind == ProvenanceKind.CommonPractice);
+        .SelectMany(task => task.Limits).ShouldAllBe(limit => limit.Provenance.Kind == ProvenanceKind.House || limit.Provenance.Kind == ProvenanceKind.CommonPractice || limit is PaperLimit);
 
     private static LocalDate Ago(int days) => Given.Today.PlusDays(-days);
 

@@ -65,6 +65,43 @@ public sealed class BikeTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_is_odd_without_being_impossible_is_said_and_kept()
+    {
+        var bike = await _shed.BikeAsync(change: profile =>
+        {
+            profile["frameNumber"] = "1M8GDM9AXKP042789";
+            profile["rearTyre"]!["dateCode"] = "1015";
+            profile["rearTyre"]!["placard"] = "36 psi";
+            profile["intakeClearance"] = "6 thou";
+        });
+        var answer = (await _shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
+        answer["warnings"].AsArray().Select(warning => (string?)warning!["field"]).ShouldBe(["frameNumber", "rearTyre"]);
+        ((string?)answer["profile"]["rearTyre"]!["placard"]).ShouldBe("2.48 bar");
+        ((string?)answer["profile"]["intakeClearance"]).ShouldBe("0.15 mm");
+        var profile = (JsonObject)answer["profile"].DeepClone();
+        profile["rearTyre"]!["dateCode"] = "9999";
+        profile["frontTyre"]!["placard"] = "900 psi";
+        profile["batteryVolts"] = 9;
+        var refused = await _shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile }, "\"1\"");
+        refused.ShouldRefuse("rearTyre.dateCode", "week and year");
+        refused.ShouldRefuse("frontTyre.placard", "more than can be meant");
+        refused.ShouldRefuse("batteryVolts", "6 or 12");
+    }
+
+    [Fact]
+    public async Task Every_shipped_set_makes_a_bike_with_its_reservoirs_and_tasks()
+    {
+        foreach (var set in (await _shed.GetAsync("/api/sets")).Body.AsArray())
+        {
+            var bike = await _shed.BikeAsync((string)set!["id"]!);
+            var answer = (await _shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
+            answer["reservoirs"].AsArray().ShouldNotBeEmpty((string?)set["id"]);
+            answer["tasks"].AsArray().Count.ShouldBeGreaterThan(5, (string?)set["id"]);
+            answer["jobs"].AsArray().ShouldNotBeEmpty((string?)set["id"]);
+        }
+    }
+
+    [Fact]
     public async Task The_same_request_twice_makes_one_bike_and_another_body_makes_none()
     {
         var (profile, id) = (await _shed.SetAsync("road-twin"), InTheShed.NewId());

@@ -40,6 +40,13 @@ public sealed class ReadingTests : IAsyncLifetime
         _shed.Stored().ShouldBe(before);
     }
 
+    [Fact]
+    public async Task An_unlikely_jump_is_confirmed_first()
+    {
+        (await _shed.ReadAsync(_bike, "19000")).ShouldRefuse("reading", "confirm it");
+        (await _shed.PostAsync($"/api/bikes/{_bike}/readings", new { id = InTheShed.NewId(), meter = "odometer", reading = "19000", date = "2026-04-18", note = (string?)null, because = (string?)null, confirmed = true })).ShouldBeOk();
+    }
+
     [Theory]
     [InlineData("2026-04-19", "in the future")]
     [InlineData("1899-12-31", "before 1900")]

@@ -232,7 +232,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bikes/{bike}/servicing/done": {
+    "/api/bikes/{bike}/rides": {
         parameters: {
             query?: never;
             header?: never;
@@ -252,7 +252,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["DoneRequest"];
+                    "application/json": components["schemas"]["RideRequest"];
                 };
             };
             responses: {
@@ -815,6 +815,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/servicing/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/interval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["IntervalRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -843,6 +966,9 @@ export interface components {
             months?: null | number;
             /** Format: int32 */
             count?: null | number;
+            /** Format: int32 */
+            weeks?: null | number;
+            source?: null | components["schemas"]["MeterSource"];
             estimated?: boolean;
             evidence?: null | components["schemas"]["Evidence"];
             meter?: null | components["schemas"]["MeterKind"];
@@ -852,7 +978,7 @@ export interface components {
             severities?: components["schemas"]["SeverityAnswer"][];
         };
         /** @enum {unknown} */
-        BecauseKind: "last-done" | "no-history" | "claimed" | "limit" | "meter-today" | "rate" | "rate-stated" | "rate-unknown" | "meter-unknown";
+        BecauseKind: "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown";
         BikeAnswer: {
             /** Format: uuid */
             id: string;
@@ -873,10 +999,11 @@ export interface components {
             running: components["schemas"]["RunningAnswer"][];
             jobs: components["schemas"]["JobOffer"][];
             book: components["schemas"]["EntryAnswer"][];
+            warnings: components["schemas"]["ProfileWarning"][];
             today: components["schemas"]["LocalDate"];
         };
         /** @enum {unknown} */
-        BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics";
+        BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics" | "papers";
         /** @enum {unknown} */
         BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
         BookAnswer: {
@@ -919,7 +1046,7 @@ export interface components {
             how: null | string;
         };
         /** @enum {unknown} */
-        ClutchControl: "cable" | "hydraulic";
+        ClutchControl: "cable" | "hydraulic" | "none";
         /** @enum {unknown} */
         Cooling: "air" | "oil" | "liquid";
         CorrectionRequest: {
@@ -1000,7 +1127,7 @@ export interface components {
         /** @enum {unknown} */
         EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
         /** @enum {unknown} */
-        Evidence: "done-here" | "receipt" | "own-memory" | "sellers-word" | null;
+        Evidence: "done-here" | "receipt" | "own-memory" | "sellers-word" | "claim-accepted" | "baseline" | "as-new" | "treat-as-due" | null;
         Figure: {
             name: string;
             form: components["schemas"]["FigureForm"];
@@ -1050,6 +1177,8 @@ export interface components {
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";
         /** @enum {unknown} */
+        FuelTap: "none" | "on-off" | "on-reserve-off" | "vacuum";
+        /** @enum {unknown} */
         Gate: "cranked" | "run" | "ridden" | null;
         GateAnswer: {
             gate: components["schemas"]["Gate"];
@@ -1067,8 +1196,23 @@ export interface components {
         GearboxOil: "shared" | "separate" | "separate-with-primary" | "none";
         /** @enum {unknown} */
         Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor";
+        /** @enum {unknown} */
+        Ignition: "electronic" | "points";
         /** Format: date-time */
         Instant: string;
+        IntervalRequest: {
+            /** Format: uuid */
+            id: string;
+            task: null | string;
+            distance: null | string;
+            hours: null | string;
+            /** Format: int32 */
+            months: null | number;
+            from: components["schemas"]["IntervalSource"];
+            source: null | string;
+        };
+        /** @enum {unknown} */
+        IntervalSource: "manual" | "owner";
         JobOffer: {
             id: string;
             title: string;
@@ -1086,7 +1230,7 @@ export interface components {
             waitMinutes: number;
         };
         /** @enum {unknown} */
-        LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | null;
+        LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | "filler-edge" | null;
         /** @enum {unknown} */
         LevelStance: "upright-on-level" | "centre-stand";
         /** @enum {unknown} */
@@ -1102,13 +1246,15 @@ export interface components {
             left: null | components["schemas"]["Shown"];
             /** Format: int32 */
             daysLeft: null | number;
+            earlyDue: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
+            lateDue: null | components["schemas"]["LocalDate"];
             governing: boolean;
             estimated: boolean;
             provenance: components["schemas"]["ShownProvenance"];
         };
         /** @enum {unknown} */
-        LimitForm: "use" | "calendar";
+        LimitForm: "use" | "calendar" | "paper";
         /** Format: date */
         LocalDate: string;
         /** @enum {unknown} */
@@ -1135,6 +1281,8 @@ export interface components {
         };
         /** @enum {unknown} */
         MeterKind: "odometer" | "hour-meter";
+        /** @enum {unknown} */
+        MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
         NeedAnswer: {
             kind: components["schemas"]["NeedKind"];
             what: string;
@@ -1163,6 +1311,13 @@ export interface components {
         OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
         /** @enum {unknown} */
         OilTemperature: "cold" | "hot";
+        PaperRequest: {
+            /** Format: uuid */
+            id: string;
+            paper: null | string;
+            until: null | string;
+            note: null | string;
+        };
         PourAnswer: {
             whole: components["schemas"]["Shown"];
             first: components["schemas"]["Shown"];
@@ -1196,12 +1351,27 @@ export interface components {
             bodyworkOverOil: boolean;
             oilPressureLight: boolean;
             valves: components["schemas"]["ValveAdjustment"];
+            /** Format: int32 */
+            valvesPerCylinder: number;
+            intakeClearance: null | string;
+            exhaustClearance: null | string;
             fuel: components["schemas"]["FuelSystem"];
+            /** Format: int32 */
+            carburettors: number;
+            fuelTap: components["schemas"]["FuelTap"];
+            tank: components["schemas"]["TankMaterial"];
+            tankReserve: null | string;
+            ignition: components["schemas"]["Ignition"];
             battery: components["schemas"]["BatteryKind"];
+            /** Format: int32 */
+            batteryVolts: number;
             finalDrive: components["schemas"]["FinalDrive"];
             frontBrake: components["schemas"]["BrakeKind"];
             rearBrake: components["schemas"]["BrakeKind"];
             clutch: components["schemas"]["ClutchControl"];
+            linkage: boolean;
+            frontTyre: null | components["schemas"]["TyreForm"];
+            rearTyre: null | components["schemas"]["TyreForm"];
             odometer: null | components["schemas"]["OdometerUnit"];
             /** Format: int32 */
             odometerDigits: number;
@@ -1214,6 +1384,10 @@ export interface components {
             torques: {
                 [key: string]: string;
             };
+        };
+        ProfileWarning: {
+            field: string;
+            words: string;
         };
         /** @enum {unknown} */
         ProvenanceKind: "manual" | "published" | "common-practice" | "house" | "owner";
@@ -1230,6 +1404,8 @@ export interface components {
             date: null | string;
             note: null | string;
             because: null | components["schemas"]["EpochCause"];
+            /** @default false */
+            confirmed: boolean;
         };
         RecordAnswer: {
             meters: components["schemas"]["Shown"][];
@@ -1252,6 +1428,7 @@ export interface components {
             id: components["schemas"]["ReservoirId"];
             state: components["schemas"]["FillState"];
             fluid: null | string;
+            temporary: boolean;
             poured: null | components["schemas"]["Shown"];
             capacity: null | components["schemas"]["Shown"];
             grade: null | string;
@@ -1274,7 +1451,16 @@ export interface components {
             waitMinutes: number;
         };
         /** @enum {unknown} */
-        ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive";
+        ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid";
+        RideRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            distance: null | string;
+            hours: null | string;
+            ground: null | string;
+            severities: components["schemas"]["Severity"][];
+        };
         /** @enum {unknown} */
         RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-taken" | "step-noted";
         RunAnswer: {
@@ -1444,6 +1630,8 @@ export interface components {
             jobRunning: boolean;
             meters: components["schemas"]["MeterAnswer"][];
         };
+        /** @enum {unknown} */
+        TankMaterial: "steel" | "plastic" | "aluminium";
         TaskAnswer: {
             id: string;
             component: string;
@@ -1461,7 +1649,11 @@ export interface components {
             /** Format: double */
             shareAtHorizon: null | number;
             estimated: boolean;
+            earlyDue: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
+            lateDue: null | components["schemas"]["LocalDate"];
+            paper: boolean;
+            ownLimits: boolean;
             limits: components["schemas"]["LimitAnswer"][];
             because: components["schemas"]["BecauseAnswer"][];
         };
@@ -1493,6 +1685,14 @@ export interface components {
             where?: null | string;
             size?: null | string;
         };
+        TyreForm: {
+            size: null | string;
+            placard: null | string;
+            dateCode: null | string;
+            inner: components["schemas"]["TyreInner"];
+        };
+        /** @enum {unknown} */
+        TyreInner: "tube" | "tubeless" | "foam-insert";
         /** @enum {unknown} */
         ValveAdjustment: "none" | "screw-and-locknut" | "shim-under-bucket" | "hydraulic";
         WasteAnswer: {

@@ -6,6 +6,8 @@ const props = defineProps<{
   state: 'unknown' | 'empty' | 'filled'
   level: 'below' | 'between' | 'at-maximum' | 'above' | null
   tint: string
+  /** Put in for now: a chalk stroke stands on it until it is out again. */
+  temporary?: boolean
 }>()
 
 const window = useId()
@@ -21,6 +23,7 @@ const height = computed(() => {
     <rect v-if="height" x="8" :y="48 - height" width="36" :height="height" :clip-path="`url(#${window})`" :fill="tint" />
     <rect x="8" y="4" width="36" height="44" rx="11" class="frame" />
     <path d="M8 15h9M35 15h9M8 33h9M35 33h9" class="marks" />
+    <path v-if="temporary" d="M4 44 C16 34 30 20 48 8" class="chalk" />
     <text v-if="state === 'unknown'" x="26" y="32" text-anchor="middle">?</text>
     <path v-if="state === 'empty'" d="M18 20l16 14M34 20 18 34" class="out" />
   </svg>
@@ -47,6 +50,13 @@ const height = computed(() => {
 }
 .unknown .marks {
   stroke: var(--chalk);
+}
+.chalk {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-width: 6;
+  stroke-linecap: round;
+  stroke-dasharray: 7 2.5 3 2;
 }
 .out {
   stroke: var(--oxide);

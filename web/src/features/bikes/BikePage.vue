@@ -2,11 +2,13 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, newId, type TaskAnswer } from '@/api/client'
-import { date, number } from '@/design/format'
+import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import EntryLine from '../ledger/EntryLine.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
+import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
+import IntervalDialog from '../servicing/IntervalDialog.vue'
 import ServiceItem from '../servicing/ServiceItem.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
@@ -23,7 +25,9 @@ const { say } = useNotice()
 const { data, error } = useBike(() => props.bike)
 const { data: shed } = useShed()
 const reading = ref(false)
+const riding = ref(false)
 const doing = ref<TaskAnswer | null>(null)
+const setting = ref<TaskAnswer | null>(null)
 const zone = ref<TaskAnswer['part'] | null>(null)
 
 const partNames: Record<TaskAnswer['part'], string> = {
@@ -32,6 +36,7 @@ const partNames: Record<TaskAnswer['part'], string> = {
   'drive-and-brakes': 'Drive and brakes',
   chassis: 'Chassis',
   electrics: 'Electrics',
+  papers: 'Papers',
 }
 const parts = computed(() => {
   const tasks = data.value?.tasks ?? []
@@ -113,6 +118,11 @@ async function start(job: string) {
           </div>
           <v-btn class="plate pen small" :to="`/runs/${run.id}`">Go on with it</v-btn>
         </section>
+        <ul v-if="data.warnings.length" class="warnings">
+          <li v-for="warning in data.warnings" :key="warning.field">
+            <b>{{ plainWords(warning.field) }}</b> {{ warning.words }}.
+          </li>
+        </ul>
         <p v-if="zone" class="zone">
           Only {{ partNames[zone].toLowerCase() }}.
           <v-btn class="plate small" variant="text" @click="zone = null">Show the whole bike</v-btn>
@@ -131,6 +141,7 @@ async function start(job: string) {
               :today="data.today"
               :startable="data.jobs.some((job) => job.id === task.job)"
               @done="doing = task"
+              @interval="setting = task"
               @start="start(task.job!)"
             />
           </ul>
@@ -166,12 +177,17 @@ async function start(job: string) {
           <p v-if="!data.book.length" class="none soft">Nothing is written yet. Begin with what the meter shows.</p>
         </section>
         <p class="foot">
+          <button type="button" @click="riding = true">Note a ride</button>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>
       </aside>
     </div>
     <ReadingDialog v-if="shed" v-model="reading" :bikes="shed.bikes" :bike="bike" :today="shed.today" />
-    <DoneDialog v-if="data" v-model="doing" :bike="bike" :today="data.today" />
+    <template v-if="data">
+      <RideDialog v-model="riding" :bike="bike" :nickname="data.nickname" :today="data.today" />
+      <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
+      <IntervalDialog v-model="setting" :bike="bike" />
+    </template>
   </main>
 </template>
 
@@ -227,6 +243,13 @@ h1 {
   padding: 0.6rem 1.1rem;
   border: 2px dashed var(--ink);
 }
+.warnings {
+  margin: 0;
+  padding: 0.4rem 1rem;
+  border-left: 3px solid var(--margin-line);
+  list-style: none;
+  font-size: 0.9375rem;
+}
 .items,
 .lines {
   margin: 0;
@@ -249,7 +272,12 @@ h1 {
   gap: 0.5rem;
 }
 .foot {
-  font: 600 1.0625rem/1 var(--head);
+  display: flex;
+  gap: 1.4rem;
+  font: 600 1.0625rem/1.2 var(--head);
+}
+.foot button {
+  text-decoration: underline;
 }
 @media (max-width: 1020px) {
   .columns {

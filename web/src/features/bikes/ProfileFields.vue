@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { ProfileForm, Refusal, SettingsAnswer } from '@/api/client'
 import { plainWords } from '@/design/format'
+import ReservoirFields from './ReservoirFields.vue'
 
 const form = defineModel<ProfileForm>({ required: true })
 const props = defineProps<{ refusal: Refusal | null; settings?: SettingsAnswer }>()
@@ -17,11 +18,14 @@ const choices = {
   oilFilter: ['none', 'cartridge', 'spin-on', 'screen', 'centrifugal'],
   valves: ['none', 'screw-and-locknut', 'shim-under-bucket', 'hydraulic'],
   fuel: ['carburettor', 'injection'],
+  fuelTap: ['none', 'on-off', 'on-reserve-off', 'vacuum'],
+  tank: ['steel', 'plastic', 'aluminium'],
+  ignition: ['electronic', 'points'],
   battery: ['none', 'flooded', 'agm-or-gel', 'li-fe-po4'],
   finalDrive: ['chain', 'belt', 'shaft'],
   frontBrake: ['disc', 'drum'],
   rearBrake: ['disc', 'drum'],
-  clutch: ['cable', 'hydraulic'],
+  clutch: ['cable', 'hydraulic', 'none'],
 } as const
 const special: Record<string, string> = { 'li-fe-po4': 'LiFePO4', 'agm-or-gel': 'AGM or gel' }
 const items = (values: readonly string[]) => values.map((value) => ({ value, title: special[value] ?? plainWords(value) }))
@@ -34,30 +38,26 @@ const engineChoices = [
   'oilFilter',
   'valves',
   'fuel',
+  'fuelTap',
+  'tank',
+  'ignition',
   'battery',
 ] as const
 const chassisChoices = ['finalDrive', 'frontBrake', 'rearBrake', 'clutch'] as const
-const levels = items(['sight-glass', 'dipstick-rested', 'dipstick-screwed-in', 'level-bolt', 'tank-marks', 'height-below-edge'])
-const stances = items(['upright-on-level', 'centre-stand'])
 const error = (field: string) => props.refusal?.of(field)
 
-/** The oil that the guided jobs pour; the other reservoirs follow with their jobs. */
-const oil = computed(() => (form.value.lubrication === 'wet-sump' || form.value.lubrication === 'splash' ? 'engine' : 'gearbox'))
-const spec = computed({
-  get: () =>
-    form.value.reservoirs[oil.value] ?? {
-      grade: null,
-      dryFill: null,
-      drainOnly: null,
-      drainAndFilter: null,
-      level: null,
-      stance: 'upright-on-level' as const,
-      readAt: 'hot' as const,
-      waitMinutes: 3,
-    },
-  set: (value) => (form.value = { ...form.value, reservoirs: { ...form.value.reservoirs, [oil.value]: value } }),
-})
-const change = (part: Partial<typeof spec.value>) => (spec.value = { ...spec.value, ...part })
+const tyreInners = items(['tube', 'tubeless', 'foam-insert'])
+const tyres = [
+  { name: 'frontTyre', title: 'Front tyre' },
+  { name: 'rearTyre', title: 'Rear tyre' },
+] as const
+const tyre = (name: 'frontTyre' | 'rearTyre', part: Partial<NonNullable<ProfileForm['frontTyre']>>) =>
+  (form.value = {
+    ...form.value,
+    [name]: { size: null, placard: null, dateCode: null, inner: 'tube', ...form.value[name], ...part },
+  })
+const reservoirs = computed(() => Object.keys(form.value.reservoirs))
+const torques = computed(() => Object.keys(form.value.torques))
 const torque = (name: string, text: string) => (form.value = { ...form.value, torques: { ...form.value.torques, [name]: text } })
 const whole = (text: string) => (text === '' ? 0 : Number(text))
 </script>
@@ -101,6 +101,7 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       :label="plainWords(name)"
       :error-messages="error(name)"
     />
+    <v-checkbox v-model="form.linkage" label="A linkage works the shock" />
   </fieldset>
   <fieldset>
     <legend>Meters and use</legend>
@@ -131,62 +132,88 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
     <v-select v-model="form.severities" :items="items(['grit', 'raced'])" multiple label="Hard use that shortens limits" />
   </fieldset>
   <fieldset>
-    <legend>{{ oil === 'engine' ? 'Engine oil' : 'Gearbox oil' }}, from the manual</legend>
+    <legend>Figures from the manual</legend>
     <v-text-field
-      :model-value="spec.grade"
-      label="Grade"
-      :error-messages="error(`reservoirs.${oil}.grade`)"
-      @update:model-value="change({ grade: $event || null })"
-    />
-    <v-text-field
-      :model-value="spec.drainAndFilter"
-      :label="`Fill after drain and filter, in ${settings?.volumeUnit ?? 'L'} or any unit`"
-      :error-messages="error(`reservoirs.${oil}.drainAndFilter`)"
-      @update:model-value="change({ drainAndFilter: $event || null })"
+      v-if="form.valves !== 'none'"
+      v-model="form.intakeClearance"
+      label="Intake clearance, cold, in mm or thou"
+      :error-messages="error('intakeClearance')"
     />
     <v-text-field
-      :model-value="spec.drainOnly"
-      label="Fill after drain only"
-      :error-messages="error(`reservoirs.${oil}.drainOnly`)"
-      @update:model-value="change({ drainOnly: $event || null })"
+      v-if="form.valves !== 'none'"
+      v-model="form.exhaustClearance"
+      label="Exhaust clearance, cold"
+      :error-messages="error('exhaustClearance')"
     />
     <v-text-field
-      :model-value="spec.dryFill"
-      label="Dry fill"
-      :error-messages="error(`reservoirs.${oil}.dryFill`)"
-      @update:model-value="change({ dryFill: $event || null })"
-    />
-    <v-select
-      :model-value="spec.level"
-      :items="levels"
-      clearable
-      label="Level is read at"
-      @update:model-value="change({ level: $event })"
-    />
-    <v-select
-      :model-value="spec.stance"
-      :items="stances"
-      label="With the bike"
-      @update:model-value="change({ stance: $event })"
-    />
-    <v-text-field
-      :model-value="spec.waitMinutes"
+      v-if="form.valves !== 'none'"
+      :model-value="form.valvesPerCylinder"
       type="number"
-      label="Minutes to wait before reading"
-      :error-messages="error(`reservoirs.${oil}.waitMinutes`)"
-      @update:model-value="change({ waitMinutes: whole(String($event)) })"
+      label="Valves per cylinder"
+      :error-messages="error('valvesPerCylinder')"
+      @update:model-value="form.valvesPerCylinder = whole(String($event))"
     />
     <v-text-field
-      :model-value="form.torques['oil-drain-plug'] ?? ''"
-      :label="`Drain plug torque, in ${settings?.torqueUnit ?? 'N m'} or any unit`"
-      :error-messages="error('torques.oil-drain-plug')"
-      @update:model-value="torque('oil-drain-plug', $event)"
+      v-if="form.fuel === 'carburettor'"
+      :model-value="form.carburettors"
+      type="number"
+      label="Carburettors"
+      :error-messages="error('carburettors')"
+      @update:model-value="form.carburettors = whole(String($event))"
     />
     <v-text-field
-      :model-value="form.torques['oil-filter'] ?? ''"
-      label="Oil filter torque, if the manual gives one"
-      :error-messages="error('torques.oil-filter')"
-      @update:model-value="torque('oil-filter', $event)"
+      v-if="form.battery !== 'none'"
+      :model-value="form.batteryVolts"
+      type="number"
+      label="Battery"
+      suffix="V"
+      :error-messages="error('batteryVolts')"
+      @update:model-value="form.batteryVolts = whole(String($event))"
+    />
+    <v-text-field v-model="form.tankReserve" label="Fuel reserve" :error-messages="error('tankReserve')" />
+    <v-text-field
+      v-for="name in torques"
+      :key="name"
+      :model-value="form.torques[name] ?? ''"
+      :label="`${plainWords(name)} torque, in ${settings?.torqueUnit ?? 'N m'} or any unit`"
+      :error-messages="error(`torques.${name}`)"
+      @update:model-value="torque(name, $event)"
+    />
+  </fieldset>
+  <ReservoirFields
+    v-for="name in reservoirs"
+    :key="name"
+    :model-value="form.reservoirs[name]!"
+    :name="name"
+    :refusal="refusal"
+    :unit="settings?.volumeUnit ?? 'L'"
+    @update:model-value="form = { ...form, reservoirs: { ...form.reservoirs, [name]: $event } }"
+  />
+  <fieldset v-for="one in tyres" :key="one.name">
+    <legend>{{ one.title }}</legend>
+    <v-text-field
+      :model-value="form[one.name]?.size"
+      label="Size, as printed"
+      :error-messages="error(`${one.name}.size`)"
+      @update:model-value="tyre(one.name, { size: $event || null })"
+    />
+    <v-text-field
+      :model-value="form[one.name]?.placard"
+      label="Pressure on the placard, in bar or psi"
+      :error-messages="error(`${one.name}.placard`)"
+      @update:model-value="tyre(one.name, { placard: $event || null })"
+    />
+    <v-text-field
+      :model-value="form[one.name]?.dateCode"
+      label="Last four of its DOT code, such as 1820"
+      :error-messages="error(`${one.name}.dateCode`)"
+      @update:model-value="tyre(one.name, { dateCode: $event || null })"
+    />
+    <v-select
+      :model-value="form[one.name]?.inner ?? 'tube'"
+      :items="tyreInners"
+      label="Inside it"
+      @update:model-value="tyre(one.name, { inner: $event })"
     />
   </fieldset>
   <fieldset>
@@ -197,18 +224,4 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
   </fieldset>
 </template>
 
-<style scoped>
-fieldset {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(225px, 1fr));
-  gap: 0.9rem;
-  margin: 0;
-  padding: 0.6rem 0 0;
-  border: 0;
-  border-top: 1px solid var(--rule);
-}
-legend {
-  padding: 0 0.7rem 0 0;
-  font: 700 1.25rem/1.2 var(--head);
-}
-</style>
+<style scoped src="./profile-fields.css"></style>

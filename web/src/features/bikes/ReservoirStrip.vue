@@ -7,6 +7,7 @@ defineProps<{ reservoirs: ReservoirAnswer[]; today: string }>()
 
 const names: Partial<Record<ReservoirAnswer['id'], string>> = {
   engine: 'Engine oil',
+  'oil-tank': 'Oil tank',
   'two-stroke-oil': 'Two-stroke',
   'front-brake': 'Front brake',
   'rear-brake': 'Rear brake',
@@ -16,12 +17,16 @@ const tints: Partial<Record<ReservoirAnswer['id'], string>> = {
   'two-stroke-oil': '#3f6fa8',
   fuel: '#d9b867',
   engine: '#8a5a1c',
+  'oil-tank': '#8a5a1c',
+  primary: '#a07a3a',
+  'battery-acid': '#9fb8c4',
   gearbox: '#75511f',
 }
 
 function said(one: ReservoirAnswer) {
   if (one.state === 'unknown') return 'unknown'
   if (one.state === 'empty') return 'empty'
+  if (one.temporary) return 'flush fill, drain it'
   return one.ageMonths === 0 ? 'this month' : `${one.ageMonths} mo${one.use ? `, ${quantity(one.use)}` : ''}`
 }
 
@@ -38,9 +43,9 @@ function whole(one: ReservoirAnswer, today: string) {
     <header><h2 id="reservoirs-title">Reservoirs</h2></header>
     <ul>
       <li v-for="one in reservoirs" :key="one.id" :title="whole(one, today)">
-        <SightGlass :state="one.state" :level="one.level" :tint="tints[one.id] ?? '#b58a2e'" />
+        <SightGlass :state="one.state" :temporary="one.temporary" :level="one.level" :tint="tints[one.id] ?? '#b58a2e'" />
         <b>{{ names[one.id] ?? plainWords(one.id) }}</b>
-        <span class="soft" :class="{ grave: one.state === 'empty' }">{{ said(one) }}</span>
+        <span class="soft" :class="{ grave: one.state === 'empty' || one.temporary }">{{ said(one) }}</span>
         <span class="seen-only-by-readers">{{ whole(one, today) }}</span>
       </li>
     </ul>

@@ -20,6 +20,10 @@ const kindNames: Record<string, string> = {
   cost: 'Paid',
   'job-finished': 'Job signed off',
   note: 'Note',
+  'laid-up': 'Laid up',
+  'woken-up': 'In use again',
+  interval: 'Interval set',
+  paper: 'Paper',
 }
 
 export const kindName = (kind: string) => kindNames[kind] ?? plainWords(kind)
@@ -29,6 +33,10 @@ const evidence: Record<string, string> = {
   receipt: 'by receipt',
   'own-memory': 'from memory',
   'sellers-word': "on the seller's word",
+  'claim-accepted': "on the seller's word, taken for true",
+  baseline: 'counted from here',
+  'as-new': 'new or rebuilt',
+  'treat-as-due': 'to be treated as due',
 }
 
 export function figureWords(figure: Figure, currency: string): string {

@@ -26,6 +26,8 @@ const meter = computed(() => tag.value?.meters.find((one) => one.kind === kind.v
 const understood = useUnderstood(reading, () => meter.value?.unit)
 /** A meter does not run backwards, unless it was changed: then the owner says how. */
 const backward = computed(() => refusal.value?.fields.reading?.includes('backwards') ?? false)
+/** Nobody rides that far in so short a time: right only if the owner says so. */
+const unlikely = computed(() => refusal.value?.fields.reading?.includes('confirm it') ?? false)
 
 watch(open, (opened) => {
   if (!opened) return
@@ -41,7 +43,7 @@ watch([reading, chosen, on], () => {
   id.value = newId()
 })
 
-async function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset') {
+async function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset', confirmed = false) {
   if (!meter.value || busy.value) return
   busy.value = true
   try {
@@ -56,6 +58,7 @@ async function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset') {
           date: on.value,
           note: note.value || null,
           because: because ?? null,
+          confirmed,
         },
       }),
     )
@@ -117,6 +120,9 @@ async function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset') {
           <v-btn class="plate small" variant="outlined" @click="keep('dash-swapped')">The dash was swapped</v-btn>
           <v-btn class="plate small" variant="outlined" @click="keep('rolled-over')">It rolled over</v-btn>
           <v-btn class="plate small" variant="outlined" @click="keep('reset')">It was reset</v-btn>
+        </div>
+        <div v-if="unlikely" class="refusal anew">
+          <v-btn class="plate small" variant="outlined" @click="keep(undefined, true)">It is right</v-btn>
         </div>
         <v-text-field v-model="on" type="date" label="Read on" :max="today" :error-messages="refusal?.of('date')" />
         <v-text-field v-model="note" label="Note, if any" maxlength="500" :error-messages="refusal?.of('note')" />

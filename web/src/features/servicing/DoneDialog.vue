@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
@@ -10,7 +10,9 @@ const props = defineProps<{ bike: string; today: string }>()
 const refresh = useRefresh()
 const { say } = useNotice()
 const on = ref('')
-const evidence = ref<'done-here' | 'receipt' | 'own-memory' | 'sellers-word'>('done-here')
+type Evidence =
+  'done-here' | 'receipt' | 'own-memory' | 'sellers-word' | 'claim-accepted' | 'baseline' | 'as-new' | 'treat-as-due'
+const evidence = ref<Evidence>('done-here')
 const note = ref('')
 const refusal = ref<Refusal | null>(null)
 const id = ref(newId())
@@ -18,8 +20,13 @@ const ways = [
   { value: 'done-here', title: 'I did it, or saw it done' },
   { value: 'receipt', title: 'There is a receipt or a stamp' },
   { value: 'own-memory', title: 'I remember it' },
-  { value: 'sellers-word', title: "The seller's word only (kept as a claim)" },
-]
+  { value: 'sellers-word', title: "The seller's word: keep it as a claim" },
+  { value: 'claim-accepted', title: "The seller's word: I take it for true" },
+  { value: 'as-new', title: 'It was new or rebuilt then' },
+  { value: 'baseline', title: 'Not known: count from this day' },
+  { value: 'treat-as-due', title: 'Not known: treat it as due' },
+] satisfies { value: Evidence; title: string }[]
+const paper = computed(() => task.value?.paper ?? false)
 
 watch(task, (opened) => {
   if (!opened) return
@@ -33,21 +40,32 @@ watch([task, on, evidence, note], () => (id.value = newId()))
 async function keep() {
   if (!task.value) return
   try {
-    const entry = await answer(
-      api.POST('/api/bikes/{bike}/servicing/done', {
-        params: { path: { bike: props.bike } },
-        body: { id: id.value, task: task.value.id, date: on.value, evidence: evidence.value, note: note.value || null },
-      }),
+    const path = { bike: props.bike }
+    const entry = await (paper.value
+      ? answer(
+          api.POST('/api/bikes/{bike}/servicing/paper', {
+            params: { path },
+            body: { id: id.value, paper: task.value.id.split('.')[0]!, until: on.value, note: note.value || null },
+          }),
+        )
+      : answer(
+          api.POST('/api/bikes/{bike}/servicing/done', {
+            params: { path },
+            body: { id: id.value, task: task.value.id, date: on.value, evidence: evidence.value, note: note.value || null },
+          }),
+        ))
+    say(
+      paper.value ? `${task.value.component}: its last day is written down.` : `${task.value.component}: written as done.`,
+      async () => {
+        await answer(
+          api.POST('/api/entries/{entry}/strike', {
+            params: { path: { entry: entry.id } },
+            body: { id: newId(), reason: 'undone at once' },
+          }),
+        )
+        await refresh()
+      },
     )
-    say(`${task.value.component}: written as done.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await refresh()
-    })
     task.value = null
     await refresh()
   } catch (failed) {
@@ -63,15 +81,30 @@ async function keep() {
         <h2 id="done-title">{{ task.component }}: {{ task.title.toLowerCase() }}</h2>
       </header>
       <div class="inside">
-        <v-text-field v-model="on" type="date" label="Done on" :max="today" autofocus :error-messages="refusal?.of('date')" />
-        <v-select v-model="evidence" :items="ways" label="How it is known" :error-messages="refusal?.of('evidence')" />
+        <v-text-field v-if="paper" v-model="on" type="date" label="Good until" autofocus :error-messages="refusal?.of('until')" />
+        <v-text-field
+          v-else
+          v-model="on"
+          type="date"
+          label="Done on"
+          :max="today"
+          autofocus
+          :error-messages="refusal?.of('date')"
+        />
+        <v-select
+          v-if="!paper"
+          v-model="evidence"
+          :items="ways"
+          label="How it is known"
+          :error-messages="refusal?.of('evidence')"
+        />
         <v-textarea
           v-model="note"
-          label="Note: what was found, what was measured"
+          :label="paper ? 'Note, if any' : 'Note: what was found, what was measured'"
           maxlength="500"
           :error-messages="refusal?.of('note')"
         />
-        <p class="soft">The meter of that day is taken from the readings around it.</p>
+        <p v-if="!paper" class="soft">The meter of that day is taken from the readings around it.</p>
         <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
       </div>
       <footer>

@@ -5,7 +5,7 @@ import DipStick from '@/design/DipStick.vue'
 import { becauseSentence, leftWords, lifeSentence, limitWords, whenWords } from './lifeSentence'
 
 const props = defineProps<{ task: TaskAnswer; today: string; startable: boolean }>()
-defineEmits<{ done: []; start: [] }>()
+defineEmits<{ done: []; start: []; interval: [] }>()
 
 const opened = ref(false)
 const panel = useId()
@@ -42,8 +42,9 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
       <div class="acts">
         <v-btn v-if="startable" class="plate small" @click="$emit('start')">Do it on the bench</v-btn>
         <v-btn class="plate small" variant="outlined" @click="$emit('done')">{{
-          task.state === 'unknown' ? 'I know when it was done' : 'Write it as done'
+          task.paper ? 'Enter its last day' : task.state === 'unknown' ? 'I know when it was done' : 'Write it as done'
         }}</v-btn>
+        <v-btn v-if="!task.paper" class="plate small" variant="text" @click="$emit('interval')">Change the interval</v-btn>
         <span class="soft">about {{ task.minutes }} min</span>
       </div>
     </div>

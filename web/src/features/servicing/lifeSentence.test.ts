@@ -12,7 +12,9 @@ const limit = (more: Partial<LimitAnswer>): LimitAnswer => ({
   share: 0.07,
   left: miles(412),
   daysLeft: null,
+  earlyDue: '2026-04-24',
   likelyDue: '2026-05-10',
+  lateDue: '2026-06-09',
   governing: true,
   estimated: true,
   provenance: { kind: 'house', source: null },
@@ -26,7 +28,10 @@ const task = (more: Partial<TaskAnswer>): TaskAnswer =>
     state: 'coming-up',
     share: 0.07,
     estimated: true,
+    earlyDue: '2026-04-24',
     likelyDue: '2026-05-10',
+    lateDue: '2026-06-09',
+    paper: false,
     limits: [limit({})],
     because: [],
     also: null,
@@ -36,7 +41,7 @@ const task = (more: Partial<TaskAnswer>): TaskAnswer =>
 describe('what is left, in words', () => {
   it('says how much is left and when it likely runs out', () => {
     expect(leftWords(task({}))).toBe('412 mi left')
-    expect(whenWords(task({}), today)).toMatch(/^likely .*10/)
+    expect(whenWords(task({}), today)).toMatch(/^likely .*10.*, .*24.* to .*9/)
   })
   it('says how far over it is', () => expect(leftWords(task({ limits: [limit({ left: miles(-140) })] }))).toBe('140 mi over'))
   it('says unknown where it is', () => {
@@ -71,8 +76,15 @@ describe('the working, in words', () => {
       'reckoned on from the reading',
     ],
     [{ kind: 'meter-today', meter: 'hour-meter', amount: miles(96), estimated: false }, 'read today'],
-    [{ kind: 'rate', amount: miles(112), count: 14, date: '2025-04-18', until: '2026-04-14' }, 'mean of 14 readings'],
-    [{ kind: 'rate-stated', amount: miles(80) }, 'You said'],
+    [{ kind: 'forecast', amount: miles(112), count: 14, weeks: 31, date: '2025-04-18', until: '2026-04-14' }, 'worth 31 even weeks'],
+    [{ kind: 'forecast-stated', amount: miles(80) }, 'as you said'],
+    [{ kind: 'season', estimated: true }, 'not known'],
+    [{ kind: 'season', estimated: false, count: 40 }, 'by 40%'],
+    [{ kind: 'ratio', meter: 'hour-meter', amount: miles(18), provenance: { kind: 'house', source: null } }, 'house value'],
+    [{ kind: 'severe-rides', count: 2, amount: miles(40), stated: miles(20), severities: [{ severity: 'raced', factor: 1 }] }, 'that count as 40 mi'],
+    [{ kind: 'paper', date: '2025-05-10', until: '2026-05-13' }, 'good until'],
+    [{ kind: 'treated-as-due', date: '2025-05-10' }, 'treat it as due'],
+    [{ kind: 'put-in-for-now', date: '2026-03-29' }, 'drain it hot'],
     [{ kind: 'rate-unknown', meter: 'odometer' }, 'too few readings'],
     [{ kind: 'meter-unknown', meter: 'odometer' }, 'cannot be judged'],
   ])('%j', (line, words) => expect(becauseSentence(line as BecauseAnswer, today)).toContain(words))

@@ -15,20 +15,33 @@ export const governing = (task: TaskAnswer) => task.limits.find((limit) => limit
 /** "412 mi left", "3.6 h over", "22 days left", "unknown". */
 export function leftWords(task: TaskAnswer) {
   const limit = governing(task)
+  if (task.state === 'due' && !limit) return 'due'
   if (task.state === 'unknown' || !limit) return 'unknown'
   if (limit.left) return `${magnitude(limit.left)} ${limit.left.value < 0 ? 'over' : 'left'}`
   return limit.daysLeft === null ? 'unknown' : `${days(limit.daysLeft)} ${limit.daysLeft < 0 ? 'over' : 'left'}`
 }
 
-/** "likely 10 May", "since 29 Mar". */
+/** "likely 10 May, 24 Apr to 9 Jun", "since 29 Mar". */
 export function whenWords(task: TaskAnswer, today: string) {
-  if (task.state === 'unknown')
+  if (task.state === 'unknown') {
+    if (task.paper) return 'its last day is not entered'
     return task.because.some((line) => line.kind === 'claimed') ? "seller's word only" : 'no history in this book'
+  }
+  if (task.state === 'due' && !governing(task)) return 'you said to treat it so'
   if (!task.likelyDue) return 'no date: too little is known of its use'
-  return task.state === 'overdue' ? `since ${date(task.likelyDue, today)}` : `likely ${date(task.likelyDue, today)}`
+  if (task.state === 'overdue') return `since ${date(task.likelyDue, today)}`
+  const band = bandWords(task, today)
+  return `${band || governing(task)?.form === 'use' ? 'likely' : 'on'} ${date(task.likelyDue, today)}${band ? `, ${band}` : ''}`
 }
 
+/** "24 Apr to 9 Jun": one in ten falls before it, one in ten after it. Empty where only one day is meant. */
+export const bandWords = (task: Pick<TaskAnswer, 'earlyDue' | 'lateDue'>, today: string) =>
+  task.earlyDue && task.lateDue && task.earlyDue !== task.lateDue
+    ? `${date(task.earlyDue, today)} to ${date(task.lateDue, today)}`
+    : ''
+
 const every = (limit: LimitAnswer) => {
+  if (limit.form === 'paper') return 'as local rules say'
   if (!limit.amount) return `${limit.months} months`
   return quantity(limit.amount) + (limit.stated ? ` (${quantity(limit.stated)})` : '')
 }
@@ -61,6 +74,10 @@ const evidenceWords = {
   receipt: 'by receipt',
   'own-memory': 'from your memory',
   'sellers-word': "on the seller's word",
+  'claim-accepted': "on the seller's word, which you took for true",
+  baseline: 'counted from there; what was before is not known',
+  'as-new': 'new or rebuilt then',
+  'treat-as-due': 'to be treated as due',
 }
 
 const meterName = (meter: BecauseAnswer['meter']) => (meter === 'hour-meter' ? 'hour meter' : 'odometer')
@@ -74,10 +91,20 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
       return `Last done ${on}${amount ? ` at ${line.estimated ? 'about ' : ''}${amount}` : ', with no reading near it'}, ${evidenceWords[line.evidence ?? 'done-here']}.`
     case 'no-history':
       return 'Nothing in this book says when it was last done. Unknown is not fine: find out, or do it.'
+    case 'put-in-for-now':
+      return `Put in on ${on}, for now: run it no longer than idle and timing take, drain it hot, then fill it properly.`
     case 'claimed':
       return `The seller said so on ${on}, with nothing to show for it. That is kept, but it is not history.`
+    case 'treated-as-due':
+      return `Nothing is known of its past. On ${on} you said to treat it as due.`
+    case 'paper':
+      return `Entered on ${on}: good until ${line.until ? date(line.until, today) : ''}.`
+    case 'own-interval':
+      return `You set these limits on ${on}, in place of the shipped ones.`
+    case 'first-limit':
     case 'limit': {
-      const limit = amount || `${line.months} months`
+      if (!amount && !line.months) return 'Its last day is set by local rules: enter it from the paper.'
+      const limit = (line.kind === 'first-limit' ? 'while it runs in: ' : '') + (amount || `${line.months} months`)
       const from = line.provenance ? provenanceWords(line.provenance) : ''
       const hard = (line.severities ?? [])
         .map((one) => `${plainWords(one.severity).toLowerCase()} x ${one.factor}, ${provenanceWords(one.provenance)}`)
@@ -89,10 +116,20 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
       return line.estimated
         ? `The ${meterName(line.meter)} stands at about ${amount} today, reckoned on from the reading of ${on}.`
         : `The ${meterName(line.meter)} stands at ${amount}, read today.`
-    case 'rate':
-      return `You do ${amount} a week: the mean of ${line.count} readings from ${on} to ${line.until ? date(line.until, today) : ''}.`
-    case 'rate-stated':
-      return `You said that you do about ${amount} a week; the readings do not say yet.`
+    case 'ratio':
+      return `This bike has no ${meterName(line.meter)}: it was reckoned at ${amount} an hour, ${line.provenance?.kind === 'owner' ? 'the ratio of its own readings' : 'a house value for its use'}.`
+    case 'forecast':
+      return `You do ${amount} a week in a middling season: ${line.count} readings up to ${line.until ? date(line.until, today) : ''}, newer ones counting more, worth ${line.weeks} even weeks${line.estimated ? '; what you said of a year is blended in' : ''}. From how much the weeks scatter come the early and the late date: one case in ten falls before, one in ten after.`
+    case 'forecast-stated':
+      return `About ${amount} a week, as you said; ${line.source === 'stated' ? 'this bike has no meter' : 'the readings do not say yet'}.`
+    case 'season':
+      return line.estimated
+        ? 'Under a year of readings: how the season changes its use is not known.'
+        : line.count
+          ? `The season swings its use by ${line.count}% up and down.`
+          : 'No season shows in its use.'
+    case 'severe-rides':
+      return `${line.count} hard ${line.count === 1 ? 'ride' : 'rides'} since (${(line.severities ?? []).map((one) => plainWords(one.severity).toLowerCase()).join(', ')}): ${line.stated ? quantity(line.stated) : ''} that count as ${amount}.`
     case 'rate-unknown':
       return `No date by the ${meterName(line.meter)}: there are too few readings to know how it is used.`
     case 'meter-unknown':

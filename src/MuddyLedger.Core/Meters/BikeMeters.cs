@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Meters;
+
+/// <summary>One meter of a bike and how it is used.</summary>
+public sealed record Meter(MeterHistory History, UsageForecast? Forecast);
+
+/// <summary>How far a bike goes in an hour of its engine.</summary>
+/// <param name="Spread">Relative error, for the band of what is reckoned with it.</param>
+/// <param name="Own">True where both meters were read over the same spell.</param>
+public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Own)
+{
+    /// <summary>The bike's own ratio must rest on this much running to count (house value).</summary>
+    private const decimal LeastHours = 5;
+
+    private const double OwnSpread = 0.05;
+    private const double HouseSpread = 0.2;
+
+    public static MeterRatio Of(Profile bike, BikeLedger ledger)
+    {
+        var (far, hours) = (MeterHistory.Of(ledger, MeterKind.Odometer), MeterHistory.Of(ledger, MeterKind.HourMeter));
+        if (far.Points.Length > 1 && hours.Points.Length > 1)
+        {
+            var (from, to) = (LocalDate.Max(far.Points[0].Date, hours.Points[0].Date), LocalDate.Min(far.Last!.Date, hours.Last!.Date));
+            if (from < to)
+            {
+                var ran = (hours.At(to, null)!.Lifetime - hours.At(from, null)!.Lifetime).InBase;
+                var went = (far.At(to, null)!.Lifetime - far.At(from, null)!.Lifetime).InBase / 1000;
+                if (ran >= LeastHours && went > 0) return new(went / ran, OwnSpread, Own: true);
+            }
+        }
+
+        return new(HouseSpeed(bike.Use), HouseSpread, Own: false);
+    }
+
+    public MeterAmount Convert(MeterAmount amount) => amount.Kind == MeterKind.Odometer
+        ? MeterAmount.Of(MeterKind.HourMeter, amount.InBase / 1000 / KilometresAnHour)
+        : MeterAmount.Of(MeterKind.Odometer, amount.InBase * KilometresAnHour * 1000);
+
+    /// <summary>House values.</summary>
+    private static decimal HouseSpeed(BikeUse use) => use switch
+    {
+        BikeUse.Road => 55,
+        BikeUse.DualSport => 40,
+        BikeUse.Motocross => 25,
+        BikeUse.TrailOrEnduro => 18,
+        BikeUse.Utility => 15,
+        _ => 12,
+    };
+}
+
+/// <summary>The meters of one bike: those on its dash, and what can be reckoned for the limits that ask for another.</summary>
+/// <param name="Own">On the dash.</param>
+/// <param name="Reckoned">Not on the dash: from the other meter, from rides, or on the owner's word. All of it estimated.</param>
+public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own, ImmutableSortedDictionary<MeterKind, Meter> Reckoned, MeterRatio Ratio, RidingTime Time, ImmutableArray<RideOf> SevereRides)
+{
+    public static BikeMeters Of(Profile bike, BikeLedger ledger)
+    {
+        var time = RidingTime.Of(ledger);
+        var ratio = MeterRatio.Of(bike, ledger);
+        var own = Enum.GetValues<MeterKind>().Where(bike.Has).ToImmutableSortedDictionary(kind => kind, kind =>
+        {
+            var history = MeterHistory.Of(ledger, kind);
+            return new Meter(history, UsageForecast.Of(history, bike.StatedUsePerYear, time));
+        });
+        var reckoned = Enum.GetValues<MeterKind>().Where(kind => !bike.Has(kind))
+            .Select(kind => (Kind: kind, Meter: ReckonedMeter(kind, bike, ledger, own, ratio, time)))
+            .Where(pair => pair.Meter is not null)
+            .ToImmutableSortedDictionary(pair => pair.Kind, pair => pair.Meter!);
+        var severe = ledger.Each<RideDone>().Where(ride => !ride.Body.Severities.IsEmpty).Select(ride => new RideOf(ride.Entry, ride.Body)).ToImmutableArray();
+        return new(own, reckoned, ratio, time, severe);
+    }
+
+    /// <summary>The meter that a limit of this kind counts by; null where there is none, not even reckoned.</summary>
+    public Meter? For(MeterKind kind) => Own.GetValueOrDefault(kind) ?? Reckoned.GetValueOrDefault(kind);
+
+    /// <summary>The meter first shown when something happened: on the dash if there is one.</summary>
+    public IEnumerable<Meter> All => Own.Values.Concat(Reckoned.Values);
+
+    private static Meter? ReckonedMeter(MeterKind kind, Profile bike, BikeLedger ledger, ImmutableSortedDictionary<MeterKind, Meter> own, MeterRatio ratio, RidingTime time)
+    {
+        if (own.Values.FirstOrDefault() is { } other)
+        {
+            if (other.History.Points.IsEmpty) return null;
+            var history = MeterHistory.Reckoned(kind, MeterSource.OtherMeter, other.History.Points.Select(point => (point.Date, ratio.Convert(point.Lifetime), point.Entry)));
+            return new(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time, ratio.Spread));
+        }
+
+        return FromRides(kind, bike, ledger, ratio, time) ?? OnTheOwnersWord(kind, bike, ledger, ratio, time);
+    }
+
+    private static Meter? FromRides(MeterKind kind, Profile bike, BikeLedger ledger, MeterRatio ratio, RidingTime time)
+    {
+        var sum = MeterAmount.Of(kind, 0);
+        if (ledger.Standing.IsEmpty) return null;
+        // Counted from the day the book begins: what was before no ride tells.
+        var points = new List<(LocalDate, MeterAmount, EntryId)> { (ledger.Standing[0].Date, sum, ledger.Standing[0].Id) };
+        foreach (var (entry, ride) in ledger.Each<RideDone>())
+            if (new RideOf(entry, ride).On(kind, ratio) is { } amount) points.Add((entry.Date, sum += amount, entry.Id));
+        if (points.Count == 1) return null;
+        var history = MeterHistory.Reckoned(kind, MeterSource.Rides, points);
+        return new(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time));
+    }
+
+    private static Meter? OnTheOwnersWord(MeterKind kind, Profile bike, BikeLedger ledger, MeterRatio ratio, RidingTime time)
+    {
+        if (bike.StatedUsePerYear is not { } stated || ledger.Standing.IsEmpty) return null;
+        var history = MeterHistory.Reckoned(kind, MeterSource.Stated, [(ledger.Standing[0].Date, MeterAmount.Of(kind, 0), ledger.Standing[0].Id)]);
+        return new(history, UsageForecast.Of(history, Same(kind, stated, ratio), time));
+    }
+
+    private static MeterAmount Same(MeterKind kind, MeterAmount amount, MeterRatio ratio) => amount.Kind == kind ? amount : ratio.Convert(amount);
+}
+
+/// <summary>A ride and the line of the ledger that holds it.</summary>
+public sealed record RideOf(LedgerEntry Entry, RideDone Ride)
+{
+    /// <summary>How much it was on one kind of meter, reckoned from the other where only that was noted.</summary>
+    public MeterAmount? On(MeterKind kind, MeterRatio ratio)
+    {
+        MeterAmount? far = Ride.Distance is { } distance ? MeterAmount.Of(distance) : null;
+        MeterAmount? ran = Ride.Hours is { } hours ? MeterAmount.Of(hours) : null;
+        var (wanted, other) = kind == MeterKind.Odometer ? (far, ran) : (ran, far);
+        return wanted ?? (other is { } amount ? ratio.Convert(amount) : null);
+    }
+
+    public bool After(LedgerEntry done) => Entry.Date > done.Date || (Entry.Date == done.Date && Entry.WrittenAt > done.WrittenAt);
+}

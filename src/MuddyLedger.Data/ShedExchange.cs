@@ -1,0 +1,84 @@
+using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Exchange;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Data;
+
+/// <summary>Copies a shed out of its rows and back into empty ones.</summary>
+public sealed class ShedExchange(ShedContext context)
+{
+    /// <param name="bike">One bike; null for the whole shed with its settings.</param>
+    public async Task<ShedCopy> OutAsync(Guid? bike, Instant at, CancellationToken cancel)
+    {
+        // One transaction, so that a write in between is in all of it or in none.
+        await using var reading = await context.Database.BeginTransactionAsync(cancel);
+        var bikes = await context.Bikes.AsNoTracking().Where(row => bike == null || row.Id == bike).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
+        var copies = new List<BikeCopy>();
+        foreach (var row in bikes) copies.Add(await CopyAsync(row, cancel));
+        var settings = bike is null ? await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) : null;
+        return new(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings is null ? null : new(settings.VolumeUnit, settings.TorqueUnit, settings.Currency), [.. copies]);
+    }
+
+    public Task<bool> EmptyAsync(CancellationToken cancel) => context.Bikes.AllAsync(_ => false, cancel);
+
+    /// <summary>Adds every row of a checked copy; the caller commits all of it or nothing.</summary>
+    public void In(ShedCopy copy)
+    {
+        foreach (var bike in copy.Bikes)
+        {
+            context.Bikes.Add(new BikeRow { Id = bike.Id, Profile = CoreJson.Write(bike.Profile), Version = 1, AddedAt = bike.AddedAt });
+            context.Runs.AddRange(bike.Runs.Select(run => new RunRow
+            {
+                Id = run.Id,
+                BikeId = bike.Id,
+                Job = CoreJson.Write(run.Job),
+                StartedAt = run.StartedAt,
+                Status = run.Status,
+                Version = run.Taps.Length + 1,
+                EndedAt = run.EndedAt,
+            }));
+            context.RunEvents.AddRange(bike.Runs.SelectMany(run => run.Taps.Select((tap, at) => new RunEventRow { Id = tap.Id, RunId = run.Id, Sequence = at + 1, At = tap.At, Device = tap.Device, Act = CoreJson.Write(tap.Act) })));
+            context.Entries.AddRange(bike.Entries.Select(entry => new EntryRow
+            {
+                Id = entry.Id,
+                BikeId = bike.Id,
+                Date = entry.Date,
+                WrittenAt = entry.WrittenAt,
+                Device = entry.Device,
+                Body = CoreJson.Write(entry.Body),
+                RunId = entry.Run,
+                CorrectsId = entry.Corrects,
+                Reason = entry.Reason,
+            }));
+            context.Strikes.AddRange(bike.Strikes.Select(strike => new StrikeRow { EntryId = strike.Entry, At = strike.At, Device = strike.Device, Reason = strike.Reason }));
+        }
+
+        if (copy.Settings is { } settings)
+            context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = settings.VolumeUnit, TorqueUnit = settings.TorqueUnit, Currency = settings.Currency, Version = 1 });
+    }
+
+    private async Task<BikeCopy> CopyAsync(BikeRow bike, CancellationToken cancel)
+    {
+        var entries = await context.Entries.AsNoTracking().Where(row => row.BikeId == bike.Id).OrderBy(row => row.WrittenAt).ThenBy(row => row.Id).ToListAsync(cancel);
+        var strikes = await (from strike in context.Strikes.AsNoTracking()
+                             join entry in context.Entries on strike.EntryId equals entry.Id
+                             where entry.BikeId == bike.Id
+                             orderby strike.At, strike.EntryId
+                             select strike).ToListAsync(cancel);
+        var runs = await context.Runs.AsNoTracking().Where(row => row.BikeId == bike.Id).OrderBy(row => row.StartedAt).ThenBy(row => row.Id).ToListAsync(cancel);
+        var taps = (await (from tap in context.RunEvents.AsNoTracking()
+                           join run in context.Runs on tap.RunId equals run.Id
+                           where run.BikeId == bike.Id
+                           orderby tap.Sequence
+                           select tap).ToListAsync(cancel)).ToLookup(tap => tap.RunId);
+        return new(bike.Id, bike.AddedAt, CoreJson.Read<Profile>(bike.Profile),
+            [.. entries.Select(row => new EntryCopy(row.Id, row.Date, row.WrittenAt, row.Device, CoreJson.Read<EntryBody>(row.Body), row.RunId, row.CorrectsId, row.Reason))],
+            [.. strikes.Select(row => new StrikeCopy(row.EntryId, row.At, row.Device, row.Reason))],
+            [.. runs.Select(row => new RunCopy(row.Id, CoreJson.Read<Job>(row.Job), row.StartedAt, row.Status, row.EndedAt,
+                [.. taps[row.Id].Select(tap => new TapCopy(tap.Id, tap.At, tap.Device, CoreJson.Read<RunAct>(tap.Act)))]))]);
+    }
+}
