@@ -10,7 +10,7 @@ DATA ?= $(HOME)/.local/share/muddy-ledger
 SERVER := src/MuddyLedger.Web/bin/Release/net10.0/MuddyLedger.Web.dll
 TODAY ?=
 
-.PHONY: build demo run backup restore dev test calibrate format lint api shots clean
+.PHONY: build demo run backup restore dev test bench calibrate format lint api shots clean
 
 node_modules/.installed: package-lock.json package.json web/package.json tests/e2e/package.json
 	npm ci --no-audit --no-fund
@@ -58,6 +58,10 @@ lint: node_modules/.installed
 test: node_modules/.installed
 	bash scripts/chromium.sh
 	node scripts/test.mjs
+
+# Speed and memory on a shed of sixty bikes and ten years, each figure beside a plain baseline of the same run.
+bench: build
+	dotnet run -c Release --project tests/MuddyLedger.Bench
 
 # The forecast's band against simulated riders, in full size, as a table.
 calibrate:

@@ -14,6 +14,7 @@ export default defineConfig({
   },
   test: {
     environment: 'happy-dom',
+    testTimeout: 60_000,
     server: { deps: { inline: ['vuetify'] } },
   },
 })

@@ -9,6 +9,8 @@ public sealed class BikeRow
     public Guid Id { get; init; }
     public required string Profile { get; set; }
     public int Version { get; set; }
+    /// <summary>Counts every line, strike, run and tap of this bike. Kept by triggers of the store itself, so that nothing can be written past it.</summary>
+    public long LedgerVersion { get; private set; }
     public Instant AddedAt { get; init; }
 }
 

@@ -1,4 +1,7 @@
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata;
+using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using MuddyLedger.Core.Jobs;
 using NodaTime;
@@ -15,6 +18,27 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
     public DbSet<RunEventRow> RunEvents => Set<RunEventRow>();
     public DbSet<WriteRow> Writes => Set<WriteRow>();
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
+
+    /// <summary>
+    /// One view of the store for several reads that belong together. Deferred, so that it holds up no writer: a transaction begun
+    /// by the framework would take the write lock at once.
+    /// </summary>
+    public async Task<IAsyncDisposable> ReadingAsync(CancellationToken cancel)
+    {
+        await Database.OpenConnectionAsync(cancel);
+        var inner = ((SqliteConnection)Database.GetDbConnection()).BeginTransaction(deferred: true);
+        return new Reading(this, inner, (await Database.UseTransactionAsync(inner, cancel))!);
+    }
+
+    private sealed class Reading(ShedContext context, SqliteTransaction inner, IDbContextTransaction used) : IAsyncDisposable
+    {
+        public async ValueTask DisposeAsync()
+        {
+            await used.DisposeAsync();
+            await inner.DisposeAsync();
+            await context.Database.CloseConnectionAsync();
+        }
+    }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
@@ -49,6 +73,7 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
             act.HasIndex(row => new { row.RunId, row.Sequence }).IsUnique();
         });
         modelBuilder.Entity<BikeRow>().Property(row => row.Version).IsConcurrencyToken();
+        modelBuilder.Entity<BikeRow>().Property(row => row.LedgerVersion).HasDefaultValue(0L).ValueGeneratedOnAddOrUpdate().Metadata.SetAfterSaveBehavior(PropertySaveBehavior.Ignore);
         modelBuilder.Entity<SettingsRow>().Property(row => row.Version).IsConcurrencyToken();
         modelBuilder.Entity<SettingsRow>().Property(row => row.Id).ValueGeneratedNever();
     }

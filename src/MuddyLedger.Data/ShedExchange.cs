@@ -15,7 +15,7 @@ public sealed class ShedExchange(ShedContext context)
     public async Task<ShedCopy> OutAsync(Guid? bike, Instant at, CancellationToken cancel)
     {
         // One transaction, so that a write in between is in all of it or in none.
-        await using var reading = await context.Database.BeginTransactionAsync(cancel);
+        await using var reading = await context.ReadingAsync(cancel);
         var bikes = await context.Bikes.AsNoTracking().Where(row => bike == null || row.Id == bike).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
         var copies = new List<BikeCopy>();
         foreach (var row in bikes) copies.Add(await CopyAsync(row, cancel));

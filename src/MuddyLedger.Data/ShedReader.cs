@@ -9,7 +9,8 @@ using NodaTime;
 
 namespace MuddyLedger.Data;
 
-public sealed record StoredBike(BikeId Id, Profile Profile, int Version);
+/// <param name="LedgerVersion">Counts every line, strike, run and tap of the bike; what is computed from them holds for as long as it does.</param>
+public sealed record StoredBike(BikeId Id, Profile Profile, int Version, long LedgerVersion);
 
 public sealed record StoredRun(RunId Id, BikeId Bike, Job Job, Instant Started, RunStatus Status, int Version, Instant? Ended, ImmutableArray<RunEvent> Events)
 {
@@ -56,7 +57,7 @@ public sealed class ShedReader(ShedContext context)
         return [.. rows.Select(row => Run(row, byRun[row.Id]))];
     }
 
-    private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version);
+    private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
 
     private static LedgerEntry Entry(EntryRow row) => new(
         new(row.Id), new(row.BikeId), row.Date, row.WrittenAt, row.Device, CoreJson.Read<EntryBody>(row.Body),

@@ -14,7 +14,7 @@ const ways = [
 ] as const
 for (const { name, viewport, light } of ways)
   test(`every view can be used by everyone: ${name}`, async ({ page, demo }) => {
-    test.setTimeout(150_000)
+    test.setTimeout(480_000)
     await page.setViewportSize(viewport)
     await page.emulateMedia({ colorScheme: light, reducedMotion: 'reduce' })
     const causeway = await demo.pageOf('Causeway')

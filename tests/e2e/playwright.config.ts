@@ -19,8 +19,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  // Generous: a busy machine is not a fault of the application.
+  timeout: 240_000,
+  expect: { timeout: 40_000 },
   reporter: [['list'], ['json']],
   use: {
     launchOptions: chromium,

@@ -27,6 +27,11 @@ namespace MuddyLedger.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("LedgerVersion")
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(0L);
+
                     b.Property<string>("Profile")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
@@ -20,8 +21,25 @@ public sealed record BikePicture(
     public Profile Profile => Bike.Profile;
 }
 
+/// <summary>
+/// What was computed of each bike, for as long as nothing of it has changed. The key is the store's own count of the bike's profile
+/// edits and ledger lines, read anew for every answer, so that a picture is never stale, whoever wrote.
+/// </summary>
+public sealed class PictureCache
+{
+    private readonly ConcurrentDictionary<BikeId, BikePicture> _pictures = new();
+
+    public BikePicture? Find(StoredBike bike, LocalDate today) =>
+        _pictures.TryGetValue(bike.Id, out var known) && known.Today == today && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion) ? known : null;
+
+    /// <summary>The ledger as it was last read, if its lines are still the same.</summary>
+    public BikeLedger? Ledger(StoredBike bike) => _pictures.TryGetValue(bike.Id, out var known) && known.Bike.LedgerVersion == bike.LedgerVersion ? known.Ledger : null;
+
+    public void Keep(BikePicture picture) => _pictures[picture.Bike.Id] = picture;
+}
+
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
-public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options)
+public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache)
 {
     public LocalDate Today => options.DayOf(options.Clock.GetCurrentInstant());
 
@@ -29,22 +47,41 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
 
     public async Task<ImmutableArray<BikePicture>> AllAsync(CancellationToken cancel)
     {
-        var running = await reader.RunningAsync(cancel);
+        // One reading of the store: its parts belong together.
+        await using var reading = await context.ReadingAsync(cancel);
+        var today = Today;
+        var bikes = await reader.BikesAsync(cancel);
+        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? [] : await reader.RunningAsync(cancel);
         var pictures = ImmutableArray.CreateBuilder<BikePicture>();
-        foreach (var bike in await reader.BikesAsync(cancel)) pictures.Add(await PictureAsync(bike, running, cancel));
+        foreach (var bike in bikes) pictures.Add(cache.Find(bike, today) ?? await PictureAsync(bike, running, today, cancel));
         return pictures.ToImmutable();
     }
 
-    public async Task<BikePicture?> OneAsync(Guid id, CancellationToken cancel) =>
-        await reader.BikeAsync(new BikeId(id), cancel) is { } bike ? await PictureAsync(bike, await reader.RunningAsync(cancel), cancel) : null;
-
-    private async Task<BikePicture> PictureAsync(StoredBike bike, ImmutableArray<StoredRun> running, CancellationToken cancel)
+    public async Task<BikePicture?> OneAsync(Guid id, CancellationToken cancel)
     {
-        var ledger = await reader.LedgerAsync(bike.Id, cancel);
+        await using var reading = await context.ReadingAsync(cancel);
+        var today = Today;
+        if (await reader.BikeAsync(new BikeId(id), cancel) is not { } bike) return null;
+        return cache.Find(bike, today) ?? await PictureAsync(bike, await reader.RunningAsync(cancel), today, cancel);
+    }
+
+    /// <summary>The bike whose book holds an entry, and the entry.</summary>
+    public async Task<(LedgerEntry? Entry, BikePicture? Picture)> OfEntryAsync(Guid entry, CancellationToken cancel)
+    {
+        if (await reader.EntryAsync(new EntryId(entry), cancel) is not { } found) return (null, null);
+        var picture = await OneAsync(found.Bike.Value, cancel);
+        return (picture?.Ledger.All.First(line => line.Id == found.Id), picture);
+    }
+
+    private async Task<BikePicture> PictureAsync(StoredBike bike, ImmutableArray<StoredRun> running, LocalDate today, CancellationToken cancel)
+    {
+        var ledger = cache.Ledger(bike) ?? await reader.LedgerAsync(bike.Id, cancel);
         var meters = BikeMeters.Of(bike.Profile, ledger);
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
         var fromRuns = own.SelectMany(run => RunRules.GatesShut(JobPlan.For(run.Job, bike.Profile, run.State), run.State, run.Id));
-        return new(bike, ledger, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, Today), own,
-            Gates.Of(bike.Profile, ledger, fromRuns), Today);
+        var picture = new BikePicture(bike, ledger, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
+            Gates.Of(bike.Profile, ledger, fromRuns), today);
+        cache.Keep(picture);
+        return picture;
     }
 }

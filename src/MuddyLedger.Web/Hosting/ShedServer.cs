@@ -79,6 +79,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(options.Clock);
         builder.Services.AddSingleton<OneWriteAtATime>();
+        builder.Services.AddSingleton<PictureCache>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
         builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
@@ -111,7 +112,7 @@ public sealed class ShedServer : IAsyncDisposable
         return app;
     }
 
-    internal static void ConfigureJson(JsonSerializerOptions json)
+    public static void ConfigureJson(JsonSerializerOptions json)
     {
         json.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
         json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));

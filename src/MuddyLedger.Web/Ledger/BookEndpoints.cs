@@ -11,7 +11,8 @@ namespace MuddyLedger.Web.Ledger;
 /// <summary>A month of the book with its totals; struck lines are listed and do not count.</summary>
 public sealed record BookMonth(string Month, IReadOnlyList<EntryAnswer> Entries, string Spent, int Minutes);
 
-public sealed record BookAnswer(IReadOnlyList<BookMonth> Months, int Total, string Spent, int Minutes, string Currency, IReadOnlyList<string> Kinds);
+/// <param name="Skipped">How many newer lines were passed over.</param>
+public sealed record BookAnswer(IReadOnlyList<BookMonth> Months, int Total, int Skipped, string Spent, int Minutes, string Currency, IReadOnlyList<string> Kinds);
 
 /// <param name="Figures">The figures that change, by name, as typed.</param>
 public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
@@ -36,28 +37,35 @@ public static class BookEndpoints
         api.MapPost("/entries/{entry:guid}/close", CloseAsync).Produces<EntryAnswer>();
     }
 
-    private static async Task<IResult> BookAsync(Guid? bike, string? kind, string? text, bool? struck, HttpContext http, ShedPictures pictures)
+    /// <param name="before">Lines up to and with this day only.</param>
+    /// <param name="skip">How many of the newest to pass over: the pages before this one.</param>
+    private static async Task<IResult> BookAsync(Guid? bike, string? kind, string? text, bool? struck, string? since, string? before, int? skip, HttpContext http, ShedPictures pictures)
     {
+        var check = new FieldCheck();
+        var from = string.IsNullOrWhiteSpace(since) ? LocalDate.MinIsoValue : check.Date("since", since, LocalDate.MaxIsoValue);
+        var to = string.IsNullOrWhiteSpace(before) ? LocalDate.MaxIsoValue : check.Date("before", before, LocalDate.MaxIsoValue);
+        if (text?.Length > 100) check.Refuse("text", "is longer than 100 characters");
+        if (skip is < 0) check.Refuse("skip", "cannot be less than nothing");
+        if (check.Failed) return check.Problem();
         var all = await pictures.AllAsync(http.RequestAborted);
         if (bike is not null && all.All(picture => picture.Bike.Id.Value != bike)) return Problems.NotFound("bike");
-        if (text?.Length > 100) return Problems.Refused("text", "is longer than 100 characters");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var entries = all.Where(picture => bike is null || picture.Bike.Id.Value == bike)
+        var words = text?.Trim();
+        var lines = all.Where(picture => bike is null || picture.Bike.Id.Value == bike)
             .SelectMany(picture => picture.Ledger.All.Select(entry => (Entry: entry, Picture: picture)))
-            .Where(pair => kind is null || EntryAnswers.KindOf(pair.Entry.Body) == kind)
-            .Where(pair => struck != false || !pair.Picture.Ledger.Strikes.ContainsKey(pair.Entry.Id))
-            .OrderByDescending(pair => pair.Entry.Date).ThenByDescending(pair => pair.Entry.WrittenAt)
-            .Select(pair => (pair.Entry, pair.Picture, Answer: EntryAnswers.Of(pair.Entry, pair.Picture, settings)))
-            .Where(line => string.IsNullOrWhiteSpace(text) || Mentions(line.Answer, text.Trim()))
+            .Where(line => line.Entry.Date >= from && line.Entry.Date <= to && (kind is null || EntryAnswers.KindOf(line.Entry.Body) == kind))
+            .Where(line => struck != false || !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
+            .Where(line => string.IsNullOrEmpty(words) || Mentions(EntryAnswers.Of(line.Entry, line.Picture, settings), words))
+            .OrderByDescending(line => line.Entry.Date).ThenByDescending(line => line.Entry.WrittenAt)
             .ToList();
-        var months = entries.Take(MostEntries).GroupBy(line => line.Entry.Date.ToYearMonth()).Select(month =>
+        var months = lines.Skip(skip ?? 0).Take(MostEntries).GroupBy(line => line.Entry.Date.ToYearMonth()).Select(month =>
         {
-            var (spent, minutes) = Totals(month.Select(line => (line.Entry, line.Picture)));
-            return new BookMonth(month.Key.ToString("uuuu-MM", null), [.. month.Select(line => line.Answer)], spent.ToString(), minutes);
+            var (spent, minutes) = Totals(month);
+            return new BookMonth(month.Key.ToString("uuuu-MM", null), [.. month.Select(line => EntryAnswers.Of(line.Entry, line.Picture, settings))], spent.ToString(), minutes);
         });
-        var total = Totals(entries.Select(line => (line.Entry, line.Picture)));
-        return Results.Ok(new BookAnswer([.. months], entries.Count, total.Spent.ToString(), total.Minutes, settings.Currency,
-            [.. all.SelectMany(picture => picture.Ledger.All).Select(entry => EntryAnswers.KindOf(entry.Body)).Distinct().Order(StringComparer.Ordinal)]));
+        var total = Totals(lines);
+        return Results.Ok(new BookAnswer([.. months], lines.Count, Math.Min(skip ?? 0, lines.Count), total.Spent.ToString(), total.Minutes, settings.Currency,
+            [.. all.SelectMany(picture => picture.Ledger.All).Select(entry => entry.Body.GetType()).Distinct().Select(EntryAnswers.KindOf).Order(StringComparer.Ordinal)]));
     }
 
     private static (Money Spent, int Minutes) Totals(IEnumerable<(LedgerEntry Entry, BikePicture Picture)> lines)
@@ -87,7 +95,7 @@ public static class BookEndpoints
 
     private static async Task<IResult> CorrectAsync(Guid entry, CorrectionRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
         var check = new FieldCheck();
         var id = new EntryId(check.Id("id", body.Id));
         var reason = check.Text("reason", body.Reason, 300);
@@ -111,7 +119,7 @@ public static class BookEndpoints
 
     private static async Task<IResult> StrikeAsync(Guid entry, StrikeRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
         var check = new FieldCheck();
         check.Id("id", body.Id);
         var reason = check.Text("reason", body.Reason, 300);
@@ -129,7 +137,7 @@ public static class BookEndpoints
 
     private static async Task<IResult> CloseAsync(Guid entry, CloseFindingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await FindAsync(entry, pictures, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
         var check = new FieldCheck();
         var id = new EntryId(check.Id("id", body.Id));
         var how = check.Text("how", body.How, 500);
@@ -150,10 +158,4 @@ public static class BookEndpoints
         picture.Meters.Own.TryGetValue(read.Display.Kind, out var meter)
             ? meter.History.Refuse(date, read.Display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today, instead: was.Id)
             : null;
-
-    private static async Task<(LedgerEntry? Entry, BikePicture? Picture)> FindAsync(Guid entry, ShedPictures pictures, CancellationToken cancel)
-    {
-        var picture = (await pictures.AllAsync(cancel)).FirstOrDefault(one => one.Ledger.All.Any(line => line.Id.Value == entry));
-        return (picture?.Ledger.All.First(line => line.Id.Value == entry), picture);
-    }
 }

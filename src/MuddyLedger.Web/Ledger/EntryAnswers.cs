@@ -25,7 +25,9 @@ public static class EntryAnswers
     private static readonly Dictionary<Type, string> Kinds = typeof(EntryBody).GetCustomAttributes(typeof(JsonDerivedTypeAttribute), false)
         .Cast<JsonDerivedTypeAttribute>().ToDictionary(derived => derived.DerivedType, derived => (string)derived.TypeDiscriminator!);
 
-    public static string KindOf(EntryBody body) => Kinds[body.GetType()];
+    public static string KindOf(EntryBody body) => KindOf(body.GetType());
+
+    public static string KindOf(Type body) => Kinds[body];
 
     public static EntryAnswer Of(LedgerEntry entry, BikePicture picture, OwnerSettings settings)
     {

@@ -21,22 +21,44 @@ const striking = ref<EntryAnswer | null>(null)
 const one = (name: string) =>
   computed({
     get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : null),
-    set: (value) => void router.replace({ query: { ...route.query, [name]: value || undefined } }),
+    // Another filter begins at its newest line.
+    set: (value) =>
+      void router.replace({
+        query: { ...route.query, ...(name === 'skip' ? {} : { skip: undefined }), [name]: value || undefined },
+      }),
   })
 const bike = one('bike')
 const kind = one('kind')
 const text = one('text')
+const since = one('since')
+const before = one('before')
+const skip = one('skip')
 
 const { data: book, error } = useQuery({
-  queryKey: ['book', bike, kind, text],
+  queryKey: ['book', bike, kind, text, since, before, skip],
   queryFn: () =>
     answer(
       api.GET('/api/book', {
-        params: { query: { bike: bike.value ?? undefined, kind: kind.value ?? undefined, text: text.value ?? undefined } },
+        params: {
+          query: {
+            bike: bike.value ?? undefined,
+            kind: kind.value ?? undefined,
+            text: text.value ?? undefined,
+            since: since.value ?? undefined,
+            before: before.value ?? undefined,
+            skip: Number(skip.value ?? 0) || undefined,
+          },
+        },
       }),
     ),
   placeholderData: keepPreviousData,
 })
+/** A page holds as many lines as the server sends at once. */
+const pageOf = 400
+function turn(by: 1 | -1) {
+  skip.value = String(Math.max(0, (book.value?.skipped ?? 0) + by * pageOf))
+  window.scrollTo(0, 0)
+}
 const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page.entries.length, 0) ?? 0)
 const bikes = computed(() => shed.value?.bikes.map((tag) => ({ value: tag.id, title: tag.nickname })) ?? [])
 const kinds = computed(() => book.value?.kinds.map((name) => ({ value: name, title: kindName(name) })) ?? [])
@@ -66,6 +88,8 @@ async function undoFinish(entry: EntryAnswer) {
         <v-select v-model="bike" :items="bikes" clearable label="Bike" />
         <v-select v-model="kind" :items="kinds" clearable label="Kind of line" />
         <v-text-field v-model="text" clearable label="Words in it" maxlength="100" />
+        <v-text-field v-model="since" type="date" label="From" />
+        <v-text-field v-model="before" type="date" label="To" />
       </div>
     </header>
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
@@ -107,7 +131,12 @@ async function undoFinish(entry: EntryAnswer) {
       <p v-else class="soft">
         {{ number(shown, 0) }} of {{ number(book.total, 0) }} lines; in all {{ money(book.spent, book.currency) }} and
         {{ minutes(book.minutes) }} on the bench.
-        <template v-if="shown < book.total">Older lines come up when you filter.</template>
+      </p>
+      <p v-if="shown < book.total" class="pages no-print">
+        <v-btn v-if="book.skipped > 0" class="plate small" variant="outlined" @click="turn(-1)">Newer lines</v-btn>
+        <v-btn v-if="book.skipped + shown < book.total" class="plate small" variant="outlined" @click="turn(1)"
+          >Older lines</v-btn
+        >
       </p>
       <CorrectDialog v-model="correcting" :today="shed.today" />
       <CorrectDialog v-model="striking" :today="shed.today" only="strike" />
@@ -138,6 +167,10 @@ h1 {
   grid-template-columns: repeat(auto-fit, minmax(min(160px, 100%), 1fr));
   gap: 0.7rem;
   max-width: 680px;
+}
+.pages {
+  display: flex;
+  gap: 0.7rem;
 }
 ol {
   margin: 0;

@@ -76,10 +76,24 @@ async function keep() {
         <div><v-btn class="plate pen" type="submit">Keep the settings</v-btn></div>
       </div>
     </form>
+    <section class="cabinet data">
+      <h2>Your data</h2>
+      <p>
+        One file in an open format holds the whole shed: every line, struck ones too. An empty Muddy Ledger takes it in and gives
+        every answer the same. Its <a href="/api/export/schema" download="muddy-ledger.schema.json">format is published</a>.
+      </p>
+      <v-btn class="plate" href="/api/export" download>Take the whole shed out</v-btn>
+    </section>
   </main>
 </template>
 
 <style scoped>
+.data {
+  display: grid;
+  justify-items: start;
+  gap: 0.7rem;
+  padding: 1rem 1.2rem 1.2rem;
+}
 .narrow {
   display: grid;
   gap: 1.2rem;

@@ -1,0 +1,188 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.IO.Compression;
+using System.Net.Http.Json;
+using System.Text.RegularExpressions;
+using Microsoft.Data.Sqlite;
+using MuddyLedger.Bench;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Hosting;
+using NodaTime;
+
+// Every figure beside a plain baseline of the same run: the machine may be slow, the ratios are what counts.
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+var contentFolder = Path.Combine(AppContext.BaseDirectory, "content");
+var content = ContentLibrary.Load(contentFolder);
+var folder = Directory.CreateTempSubdirectory("muddy-bench-").FullName;
+var today = SystemClock.Instance.GetCurrentInstant().InUtc().Date;
+var failed = 0;
+
+var written = Stopwatch.StartNew();
+var bikes = await GeneratedShed.WriteAsync(folder, content, today);
+var file = Path.Combine(folder, ShedFile.Name);
+Console.WriteLine($"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, written in {written.Elapsed.TotalSeconds:0} s");
+
+ShedOptions Options(string at) => new(at, contentFolder, 0, SystemClock.Instance, DateTimeZone.Utc);
+// The code is warmed on a small shed, so that "cold" means an empty cache and not a compiler at work.
+var small = Directory.CreateTempSubdirectory("muddy-bench-small-").FullName;
+await using (var warm = await ShedServer.StartAsync(Options(small) with { Demo = true }))
+{
+    using var http = new HttpClient { BaseAddress = new Uri(warm.Address) };
+    var shed = await http.GetStringAsync("/api/shed");
+    for (var at = 0; at < 30; at++) foreach (Match id in Regex.Matches(shed, "\"id\":\"([0-9a-f-]{36})\",\"nickname\"")) await http.GetStringAsync($"/api/bikes/{id.Groups[1].Value}");
+    for (var at = 0; at < 30; at++) await http.GetStringAsync("/api/shed");
+}
+
+await using (var server = await ShedServer.StartAsync(Options(folder)))
+{
+    using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
+    var one = bikes.OrderByDescending(Lines).First();
+    ReadRows(one);
+    var plainOne = Median(15, () => ReadRows(one));
+    var bikeCold = Median(15, () =>
+    {
+        // A line more, so that nothing computed of this bike holds; the line itself is not timed.
+        Post(http, one).GetAwaiter().GetResult();
+        return Time(() => http.GetStringAsync($"/api/bikes/{one}").GetAwaiter().GetResult());
+    });
+    Row("one bike after a write", bikeCold, plainOne, 3);
+    Row("one bike, warm", Median(15, () => Time(() => http.GetStringAsync($"/api/bikes/{one}").GetAwaiter().GetResult())), plainOne, 3);
+    var loaded = Load(one);
+    Row("due computation of one bike", Median(15, () => Time(() => Compute(loaded.Profile, loaded.Ledger))), plainOne, 3);
+
+    var plainAll = Median(3, () => ReadRows(null));
+    var shedCold = Time(() => http.GetStringAsync("/api/shed").GetAwaiter().GetResult());
+    Row("the shed, cold", shedCold, plainAll, 5);
+    var shedWarm = Median(15, () => Time(() => http.GetStringAsync("/api/shed").GetAwaiter().GetResult()));
+    Limit("the shed, warm", shedWarm, 300, "ms");
+    Limit("the book, first page", Median(5, () => Time(() => http.GetStringAsync("/api/book").GetAwaiter().GetResult())), 1_000, "ms");
+
+    var writes = Enumerable.Range(0, 200).Select(_ => Time(() => Post(http, one).GetAwaiter().GetResult())).Order().ToArray();
+    var syncs = Syncs(200);
+    Console.WriteLine($"durable write, p50 {writes[100]:0.0} ms, p99 {writes[197]:0.0} ms; a bare fsync, p50 {syncs[100]:0.0} ms, p99 {syncs[197]:0.0} ms");
+}
+
+Start();
+Script();
+SqliteConnection.ClearAllPools();
+Directory.Delete(folder, recursive: true);
+Directory.Delete(small, recursive: true);
+return failed;
+
+int Lines(Guid bike) => Convert.ToInt32(Scalar($"SELECT count(*) FROM Entries WHERE BikeId = '{bike.ToString().ToUpperInvariant()}'"));
+
+(MuddyLedger.Core.Bikes.Profile Profile, BikeLedger Ledger) Load(Guid bike)
+{
+    var options = new Microsoft.EntityFrameworkCore.DbContextOptionsBuilder<ShedContext>();
+    ShedFile.Configure(options, folder);
+    using var context = new ShedContext(options.Options);
+    var reader = new ShedReader(context);
+    var id = new MuddyLedger.Core.BikeId(bike);
+    return (reader.BikeAsync(id, default).GetAwaiter().GetResult()!.Profile, reader.LedgerAsync(id, default).GetAwaiter().GetResult());
+}
+
+void Compute(MuddyLedger.Core.Bikes.Profile profile, BikeLedger ledger)
+{
+    var meters = BikeMeters.Of(profile, ledger);
+    if (Servicing.Of(profile, content.Schedules, ledger, meters, today).IsEmpty) throw new InvalidOperationException("Nothing was computed.");
+}
+
+// The plain read of the same rows: every column of every line, as text.
+double ReadRows(Guid? bike) => Time(() =>
+{
+    using var connection = Open();
+    using var command = connection.CreateCommand();
+    command.CommandText = "SELECT Id, BikeId, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries" + (bike is { } id ? $" WHERE BikeId = '{id.ToString().ToUpperInvariant()}'" : "");
+    using var rows = command.ExecuteReader();
+    var bytes = 0L;
+    while (rows.Read()) for (var at = 0; at < rows.FieldCount; at++) bytes += rows.IsDBNull(at) ? 0 : rows.GetString(at).Length;
+    if (bytes == 0) throw new InvalidOperationException("Nothing was read.");
+});
+
+async Task Post(HttpClient http, Guid bike)
+{
+    using var response = await http.PostAsJsonAsync($"/api/bikes/{bike}/notes", new { id = Guid.CreateVersion7(), date = $"{today:uuuu-MM-dd}", text = "bench" });
+    response.EnsureSuccessStatusCode();
+}
+
+double[] Syncs(int count)
+{
+    using var stream = new FileStream(Path.Combine(folder, "sync"), FileMode.Create);
+    return [.. Enumerable.Range(0, count).Select(_ => Time(() =>
+    {
+        stream.Write(new byte[4096]);
+        stream.Flush(flushToDisk: true);
+    })).Order()];
+}
+
+// A process of its own, as an owner starts it: from nothing to the first answer, and what it then holds in memory with the shed loaded.
+void Start()
+{
+    var clock = Stopwatch.StartNew();
+    using var process = Process.Start(new ProcessStartInfo("dotnet") { ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", folder, "--port", "0", "--content", contentFolder }, RedirectStandardOutput = true })!;
+    var address = Regex.Match(process.StandardOutput.ReadLine()!, "http://[^ ]+").Value;
+    using var http = new HttpClient { BaseAddress = new Uri(address) };
+    http.GetStringAsync("/api/settings").GetAwaiter().GetResult();
+    var first = clock.Elapsed.TotalSeconds;
+    http.GetStringAsync("/api/shed").GetAwaiter().GetResult();
+    foreach (var bike in bikes) http.GetStringAsync($"/api/bikes/{bike}").GetAwaiter().GetResult();
+    process.Refresh();
+    Console.WriteLine($"cold start to the first answer: {first:0.0} s");
+    Limit("resident memory with every bike opened", process.WorkingSet64 / 1e6, 300, "MB");
+    process.Kill();
+    process.WaitForExit();
+}
+
+void Script()
+{
+    var root = Path.Combine(AppContext.BaseDirectory, "wwwroot");
+    var html = File.ReadAllText(Path.Combine(root, "index.html"));
+    var bytes = Regex.Matches(html, "(?:src|href)=\"/?(assets/[^\"]+\\.js)\"").Select(match => match.Groups[1].Value).Distinct().Sum(name =>
+    {
+        using var packed = new MemoryStream();
+        using (var gzip = new GZipStream(packed, CompressionLevel.SmallestSize, leaveOpen: true)) gzip.Write(File.ReadAllBytes(Path.Combine(root, name)));
+        return packed.Length;
+    });
+    Limit("script of the first screen, compressed", bytes / 1e3, 200, "kB");
+}
+
+void Row(string what, double took, double plain, double most)
+{
+    var ratio = took / plain;
+    if (ratio > most) failed = 1;
+    Console.WriteLine($"{what,-42}{took,9:0.0} ms   plain read {plain,7:0.0} ms   {ratio,5:0.00}x   (at most {most}x){(ratio > most ? "  TOO SLOW" : "")}");
+}
+
+void Limit(string what, double value, double most, string unit)
+{
+    if (value > most) failed = 1;
+    Console.WriteLine($"{what,-42}{value,9:0.0} {unit}   (at most {most} {unit}){(value > most ? "  TOO MUCH" : "")}");
+}
+
+object? Scalar(string sql)
+{
+    using var connection = Open();
+    using var command = connection.CreateCommand();
+    command.CommandText = sql;
+    return command.ExecuteScalar();
+}
+
+SqliteConnection Open()
+{
+    var connection = new SqliteConnection($"Data Source={file};Mode=ReadOnly");
+    connection.Open();
+    return connection;
+}
+
+static double Time(Action act)
+{
+    var clock = Stopwatch.StartNew();
+    act();
+    return clock.Elapsed.TotalMilliseconds;
+}
+
+static double Median(int times, Func<double> measure) => Enumerable.Range(0, times).Select(_ => measure()).Order().ElementAt(times / 2);
