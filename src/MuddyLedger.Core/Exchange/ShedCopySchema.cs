@@ -15,6 +15,7 @@ public static class ShedCopySchema
     {
         var node = CoreJson.Default.GetTypeInfo(typeof(ShedCopy))!.GetJsonSchemaAsNode(new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = Transform });
         var schema = (JsonObject)node;
+        LetNothingBeLeftOut(schema);
         var ordered = new JsonObject
         {
             ["$schema"] = "https://json-schema.org/draft/2020-12/schema",
@@ -29,6 +30,22 @@ public static class ShedCopySchema
 
         return ordered.ToJsonString(new JsonSerializerOptions { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }).ReplaceLineEndings("\n") + "\n";
     }
+
+    /// <summary>What may be nothing is left out when it is: it cannot be required.</summary>
+    private static void LetNothingBeLeftOut(JsonNode? node)
+    {
+        if (node is JsonArray list) foreach (var item in list) LetNothingBeLeftOut(item);
+        if (node is not JsonObject schema) return;
+        foreach (var (_, inner) in schema) LetNothingBeLeftOut(inner);
+        if (schema["required"] is not JsonArray required || schema["properties"] is not JsonObject properties) return;
+        var kept = required.Select(name => (string)name!).Where(name => !MayBeNothing(properties[name])).ToList();
+        if (kept.Count > 0) schema["required"] = new JsonArray([.. kept.Select(name => JsonValue.Create(name))]);
+        else schema.Remove("required");
+    }
+
+    private static bool MayBeNothing(JsonNode? property) =>
+        property?["type"] is JsonArray types ? types.Any(type => (string?)type == "null")
+        : property?["enum"] is JsonArray words && words.Any(word => word is null);
 
     private static JsonNode Transform(JsonSchemaExporterContext context, JsonNode schema)
     {
