@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Core;
@@ -17,6 +18,9 @@ public sealed record StoredRun(RunId Id, BikeId Bike, Job Job, Instant Started, 
     public RunState State => RunState.Of(Job, Started, Events);
 }
 
+/// <summary>A ledger, and the place of its last line in the store.</summary>
+public sealed record ReadLedger(BikeLedger Ledger, long Place);
+
 /// <summary>Loads what Core needs, and nothing else.</summary>
 public sealed class ShedReader(ShedContext context)
 {
@@ -26,15 +30,35 @@ public sealed class ShedReader(ShedContext context)
     public async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) =>
         await context.Bikes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? Bike(row) : null;
 
-    public async Task<BikeLedger> LedgerAsync(BikeId bike, CancellationToken cancel)
+    /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
+    /// <param name="known">As it was last read; null to read all of it.</param>
+    public async Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel)
     {
-        var entries = await context.Entries.AsNoTracking().Where(row => row.BikeId == bike.Value).ToListAsync(cancel);
+        var id = bike.Value;
+        var (count, last) = await context.Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}").SingleAsync(cancel) is { } now ? (now.Lines, now.Place) : default;
+        var after = known?.Place ?? 0;
+        var rows = await context.Entries.FromSql($"SELECT * FROM Entries WHERE BikeId = {id} AND rowid > {after}").AsNoTracking().ToListAsync(cancel);
+        var fresh = Read(rows);
+        // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
+        if (known is not null && known.Ledger.All.Length + fresh.Length != count) return await LedgerAsync(bike, null, cancel);
         var strikes = await (from strike in context.Strikes.AsNoTracking()
                              join entry in context.Entries on strike.EntryId equals entry.Id
-                             where entry.BikeId == bike.Value
+                             where entry.BikeId == id
                              select strike).ToListAsync(cancel);
-        return BikeLedger.Of(bike, entries.Select(Entry), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason)));
+        return new(BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))), last);
     }
+
+    /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them.</summary>
+    private static LedgerEntry[] Read(List<EntryRow> rows)
+    {
+        var devices = new ConcurrentDictionary<string, string>();
+        LedgerEntry One(EntryRow row) => Entry(row) with { Device = devices.GetOrAdd(row.Device, row.Device) };
+        return rows.Count < FewRows ? [.. rows.Select(One)] : [.. rows.AsParallel().AsOrdered().Select(One)];
+    }
+
+    private const int FewRows = 200;
+
+    private sealed record LastLine(long Lines, long Place);
 
     public async Task<LedgerEntry?> EntryAsync(EntryId id, CancellationToken cancel) =>
         await context.Entries.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? Entry(row) : null;

@@ -33,17 +33,20 @@ public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
     public static SeasonFactor Of(IReadOnlyList<Increment> increments, RidingTime time)
     {
         if (increments.Count < LeastIncrements || Period.DaysBetween(increments[0].From, increments[^1].To) / 7.0 < LeastWeeks) return Unknown;
-        var rows = increments.Select(one => new[] { 1, Mean(time, one, CosineOver), Mean(time, one, SineOver) }).ToList();
-        var x = Matrix<double>.Build.DenseOfRowArrays(rows);
-        var weights = Matrix<double>.Build.DenseOfDiagonalArray([.. increments.Select(one => one.Weeks)]);
-        var y = Vector<double>.Build.DenseOfEnumerable(increments.Select(one => one.Amount / one.Weeks));
-        var normal = x.TransposeThisAndMultiply(weights).Multiply(x);
+        // Each row scaled by the root of its weight: a matrix of weights would grow with the square of the readings.
+        var x = Matrix<double>.Build.DenseOfRowArrays(increments.Select(one =>
+        {
+            var root = Math.Sqrt(one.Weeks);
+            return new[] { root, root * Mean(time, one, CosineOver), root * Mean(time, one, SineOver) };
+        }));
+        var y = Vector<double>.Build.DenseOfEnumerable(increments.Select(one => one.Amount / Math.Sqrt(one.Weeks)));
+        var normal = x.TransposeThisAndMultiply(x);
         if (Math.Abs(normal.Determinant()) < 1e-9) return Unknown;
         var inverse = normal.Inverse();
-        var fit = inverse.Multiply(x.TransposeThisAndMultiply(weights).Multiply(y));
+        var fit = inverse.Multiply(x.TransposeThisAndMultiply(y));
         if (fit[0] <= 0) return new(0, 0, Known: true);
         var residuals = y - x.Multiply(fit);
-        var variance = residuals.PointwiseMultiply(residuals).PointwiseMultiply(weights.Diagonal()).Sum() / (increments.Count - 3);
+        var variance = residuals.DotProduct(residuals) / (increments.Count - 3);
         var (cosine, sine) = (fit[1] / fit[0], fit[2] / fit[0]);
         var amplitude = cosine * cosine + sine * sine;
         var noise = variance * (inverse[1, 1] + inverse[2, 2]) / (fit[0] * fit[0]);

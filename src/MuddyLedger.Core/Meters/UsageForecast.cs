@@ -12,7 +12,7 @@ public sealed record Increment(LocalDate From, LocalDate To, double Amount, doub
     /// <summary>What counts half as much as today (house value): 26 riding weeks.</summary>
     private const double HalfLife = 26;
 
-    public double Weight => Math.Pow(0.5, Age / HalfLife);
+    public double Weight { get; } = Math.Pow(0.5, Age / HalfLife);
 }
 
 /// <summary>When an amount will be used up: 10%, 50% and 90% of chances.</summary>
@@ -72,13 +72,13 @@ public sealed record UsageForecast(
         if (increments.IsEmpty && stated is null) return null;
 
         var season = SeasonFactor.Of(increments, time);
-        double Seasonal(Increment one) => Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02);
-        var (used, over) = (increments.Sum(one => one.Weight * one.Amount), increments.Sum(one => one.Weight * Seasonal(one)));
+        var seasonal = increments.Select(one => (Increment: one, Weeks: Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02))).ToList();
+        var (used, over) = (increments.Sum(one => one.Weight * one.Amount), seasonal.Sum(one => one.Increment.Weight * one.Weeks));
         if (stated is { } perWeek) (used, over) = (used + perWeek * StatedWeeks, over + StatedWeeks);
         var mean = used / over;
         var effective = increments.IsEmpty ? 0 : Squared(increments.Sum(one => one.Weight * one.Weeks)) / increments.Sum(one => Squared(one.Weight * one.Weeks) / one.Weeks);
         if (stated is not null) effective += StatedWeeks;
-        return new(history.Kind, last.Date, mean, VarianceOf(increments, mean, Seasonal), effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread)),
+        return new(history.Kind, last.Date, mean, VarianceOf(seasonal, mean), effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread)),
             season, time, increments.IsEmpty ? null : increments[0].From, increments.IsEmpty ? 0 : history.Points.Length, stated is not null);
     }
 
@@ -136,12 +136,12 @@ public sealed record UsageForecast(
     /// The largest scatter over readings merged to at least 1, 2, 4 and 8 weeks: merging catches bursts and spells, which short
     /// increments take for independent of each other.
     /// </summary>
-    private static double VarianceOf(ImmutableArray<Increment> increments, double mean, Func<Increment, double> seasonal)
+    private static double VarianceOf(List<(Increment Increment, double Weeks)> increments, double mean)
     {
         var largest = -1.0;
         foreach (var weeks in MergedTo)
         {
-            var merged = Merge(increments, weeks, seasonal);
+            var merged = Merge(increments, weeks);
             var weight = merged.Sum(block => block.Weight);
             var effective = merged.Count == 0 ? 0 : Squared(weight) / merged.Sum(block => Squared(block.Weight));
             if (effective < LeastEffective) continue;
@@ -152,13 +152,13 @@ public sealed record UsageForecast(
         return largest >= 0 ? largest : PriorSpread * Squared(mean);
     }
 
-    private static List<(double Amount, double Seasonal, double Weight)> Merge(ImmutableArray<Increment> increments, double weeks, Func<Increment, double> seasonal)
+    private static List<(double Amount, double Seasonal, double Weight)> Merge(List<(Increment Increment, double Weeks)> increments, double weeks)
     {
         var blocks = new List<(double Amount, double Seasonal, double Weight)>();
         var (amount, over, length) = (0.0, 0.0, 0.0);
-        foreach (var one in increments)
+        foreach (var (one, seasonal) in increments)
         {
-            (amount, over, length) = (amount + one.Amount, over + seasonal(one), length + one.Weeks);
+            (amount, over, length) = (amount + one.Amount, over + seasonal, length + one.Weeks);
             if (length < weeks) continue;
             blocks.Add((amount, over, one.Weight));
             (amount, over, length) = (0, 0, 0);

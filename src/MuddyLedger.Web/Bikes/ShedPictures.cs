@@ -16,9 +16,11 @@ namespace MuddyLedger.Web.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
 public sealed record BikePicture(
-    StoredBike Bike, BikeLedger Ledger, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, ImmutableArray<GateShut> GatesShut, LocalDate Today)
+    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, ImmutableArray<GateShut> GatesShut, LocalDate Today)
 {
     public Profile Profile => Bike.Profile;
+
+    public BikeLedger Ledger => Read.Ledger;
 }
 
 /// <summary>
@@ -32,8 +34,8 @@ public sealed class PictureCache
     public BikePicture? Find(StoredBike bike, LocalDate today) =>
         _pictures.TryGetValue(bike.Id, out var known) && known.Today == today && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion) ? known : null;
 
-    /// <summary>The ledger as it was last read, if its lines are still the same.</summary>
-    public BikeLedger? Ledger(StoredBike bike) => _pictures.TryGetValue(bike.Id, out var known) && known.Bike.LedgerVersion == bike.LedgerVersion ? known.Ledger : null;
+    /// <summary>The ledger as it was last read; lines may have been added since.</summary>
+    public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
 
     public void Keep(BikePicture picture) => _pictures[picture.Bike.Id] = picture;
 }
@@ -75,11 +77,13 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
 
     private async Task<BikePicture> PictureAsync(StoredBike bike, ImmutableArray<StoredRun> running, LocalDate today, CancellationToken cancel)
     {
-        var ledger = cache.Ledger(bike) ?? await reader.LedgerAsync(bike.Id, cancel);
+        var last = cache.Last(bike.Id);
+        var read = last is not null && last.Bike.LedgerVersion == bike.LedgerVersion ? last.Read : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
+        var ledger = read.Ledger;
         var meters = BikeMeters.Of(bike.Profile, ledger);
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
         var fromRuns = own.SelectMany(run => RunRules.GatesShut(JobPlan.For(run.Job, bike.Profile, run.State), run.State, run.Id));
-        var picture = new BikePicture(bike, ledger, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
+        var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
             Gates.Of(bike.Profile, ledger, fromRuns), today);
         cache.Keep(picture);
         return picture;
