@@ -35,19 +35,37 @@ public static class ShedBackup
         if (Directory.Exists(copy)) throw new InvalidDataException($"{copy} is there already: nothing was backed up.");
         Directory.CreateDirectory(copy);
         var file = Path.Combine(copy, ShedFile.Name);
-        using (var from = Open(source, SqliteOpenMode.ReadOnly))
-        using (var to = Open(file, SqliteOpenMode.ReadWriteCreate))
+        for (var tries = 1; !Copied(source, file); tries++)
         {
-            from.BackupDatabase(to);
-            // One file, so that a copy of it alone is the whole.
-            Scalar(to, "PRAGMA journal_mode=DELETE");
+            if (tries == MostTries) throw new InvalidDataException($"{source} is being written to without a pause: nothing was backed up. Try again.");
+            Thread.Sleep(50);
         }
 
-        SqliteConnection.ClearAllPools();
         var manifest = Describe(file, at);
         File.WriteAllText(Path.Combine(copy, ManifestName), JsonSerializer.Serialize(manifest, Json));
         Verify(copy);
         return copy;
+    }
+
+    private const int MostTries = 200;
+
+    /// <summary>False where a writer held the store at that very moment.</summary>
+    private static bool Copied(string source, string file)
+    {
+        try
+        {
+            using var from = Open(source, SqliteOpenMode.ReadOnly);
+            using var to = Open(file, SqliteOpenMode.ReadWriteCreate);
+            from.BackupDatabase(to);
+            // One file, so that a copy of it alone is the whole.
+            Scalar(to, "PRAGMA journal_mode=DELETE");
+            return true;
+        }
+        catch (SqliteException busy) when (busy.SqliteErrorCode is 5 or 6)
+        {
+            File.Delete(file);
+            return false;
+        }
     }
 
     /// <summary>Proves a copy whole: its manifest, its checksum, its integrity and references, and that this version can read it.</summary>
@@ -111,10 +129,6 @@ public static class ShedBackup
         catch (SqliteException)
         {
             throw new InvalidDataException($"{file} is damaged: it cannot be read.");
-        }
-        finally
-        {
-            SqliteConnection.ClearAllPools();
         }
     }
 

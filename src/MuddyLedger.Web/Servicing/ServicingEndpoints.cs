@@ -41,6 +41,8 @@ public static class ServicingEndpoints
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);
         var task = TaskOf(check, body.Task, picture);
+        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Life.Because.Any(line => line is Core.Servicing.PutInForNow)))
+            check.Refuse("task", "is done when it is drained: run the oil change");
         if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit)))
             check.Refuse("task", "is a paper: enter the day up to which it is good");
         if (check.Failed) return check.Problem();

@@ -79,7 +79,7 @@ public sealed class ContentTests : IDisposable
 
     [Fact]
     public void A_task_that_resets_what_is_no_task_is_refused() =>
-        Break("schedules/chassis.yaml", "resets: [inspect]", "resets: [inspects]").Message.ShouldContain("which is no task");
+        Break("schedules/what-all-have.yaml", "resets: [inspect]", "resets: [inspects]").Message.ShouldContain("which is no task");
 
     [Theory]
     [InlineData("until: entered", "until: christmas", "only \"entered\" is known")]

@@ -108,7 +108,9 @@ async function start(job: string) {
                 >
               </span>
             </button>
-            <p v-if="!data.meters.length" class="soft">No meter on this bike: only the calendar counts.</p>
+            <p v-if="!data.meters.length" class="soft">
+              No meter on this bike: its rides, or what you said of a year, stand in for one.
+            </p>
           </div>
         </header>
         <GateLine :gates="data.gates" />

@@ -2,7 +2,7 @@
 import { computed, ref, useId } from 'vue'
 import type { TaskAnswer } from '@/api/client'
 import DipStick from '@/design/DipStick.vue'
-import { becauseSentence, leftWords, lifeSentence, limitWords, whenWords } from './lifeSentence'
+import { becauseSentence, leftWords, lifeSentence, limitWords, putInForNow, whenWords } from './lifeSentence'
 
 const props = defineProps<{ task: TaskAnswer; today: string; startable: boolean }>()
 defineEmits<{ done: []; start: []; interval: [] }>()
@@ -41,10 +41,12 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
       </div>
       <div class="acts">
         <v-btn v-if="startable" class="plate small" @click="$emit('start')">Do it on the bench</v-btn>
-        <v-btn class="plate small" variant="outlined" @click="$emit('done')">{{
+        <v-btn v-if="!putInForNow(task)" class="plate small" variant="outlined" @click="$emit('done')">{{
           task.paper ? 'Enter its last day' : task.state === 'unknown' ? 'I know when it was done' : 'Write it as done'
         }}</v-btn>
-        <v-btn v-if="!task.paper" class="plate small" variant="text" @click="$emit('interval')">Change the interval</v-btn>
+        <v-btn v-if="!task.paper && !putInForNow(task)" class="plate small" variant="text" @click="$emit('interval')"
+          >Change the interval</v-btn
+        >
         <span class="soft">about {{ task.minutes }} min</span>
       </div>
     </div>

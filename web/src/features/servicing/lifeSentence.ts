@@ -10,6 +10,9 @@ export const stateWords: Record<TaskAnswer['state'], string> = {
   fresh: 'fresh',
 }
 
+/** A flush fill: it ends when it is drained, not when somebody says so. */
+export const putInForNow = (task: TaskAnswer) => task.because.some((line) => line.kind === 'put-in-for-now')
+
 export const governing = (task: TaskAnswer) => task.limits.find((limit) => limit.governing)
 
 /** "412 mi left", "3.6 h over", "22 days left", "unknown". */
@@ -27,6 +30,7 @@ export function whenWords(task: TaskAnswer, today: string) {
     if (task.paper) return 'its last day is not entered'
     return task.because.some((line) => line.kind === 'claimed') ? "seller's word only" : 'no history in this book'
   }
+  if (putInForNow(task)) return 'put in for now only'
   if (task.state === 'due' && !governing(task)) return 'you said to treat it so'
   if (!task.likelyDue) return 'no date: too little is known of its use'
   if (task.state === 'overdue') return `since ${date(task.likelyDue, today)}`
