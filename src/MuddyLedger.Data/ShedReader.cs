@@ -37,8 +37,10 @@ public sealed class ShedReader(ShedContext context)
         var id = bike.Value;
         var (count, last) = await context.Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}").SingleAsync(cancel) is { } now ? (now.Lines, now.Place) : default;
         var after = known?.Place ?? 0;
-        var rows = await context.Entries.FromSql($"SELECT * FROM Entries WHERE BikeId = {id} AND rowid > {after}").AsNoTracking().ToListAsync(cancel);
-        var fresh = Read(rows);
+        // Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.
+        var rows = await context.Entries.FromSql($"SELECT * FROM Entries WHERE BikeId = {id} AND rowid > {after}").AsNoTracking()
+            .Select(row => new Line(row.Id, row.Date, row.WrittenAt, row.Device, row.Body, row.RunId, row.CorrectsId, row.Reason)).ToListAsync(cancel);
+        var fresh = Read(bike, rows);
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
         if (known is not null && known.Ledger.All.Length + fresh.Length != count) return await LedgerAsync(bike, null, cancel);
         var strikes = await (from strike in context.Strikes.AsNoTracking()
@@ -49,19 +51,22 @@ public sealed class ShedReader(ShedContext context)
     }
 
     /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them.</summary>
-    private static LedgerEntry[] Read(List<EntryRow> rows)
+    private static LedgerEntry[] Read(BikeId bike, List<Line> rows)
     {
         var devices = new ConcurrentDictionary<string, string>();
-        LedgerEntry One(EntryRow row) => Entry(row) with { Device = devices.GetOrAdd(row.Device, row.Device) };
+        LedgerEntry One(Line row) => Entry(bike, row with { Device = devices.GetOrAdd(row.Device, row.Device) });
         return rows.Count < FewRows ? [.. rows.Select(One)] : [.. rows.AsParallel().AsOrdered().Select(One)];
     }
 
     private const int FewRows = 200;
 
+    private sealed record Line(Guid Id, LocalDate Date, Instant WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
+
     private sealed record LastLine(long Lines, long Place);
 
     public async Task<LedgerEntry?> EntryAsync(EntryId id, CancellationToken cancel) =>
-        await context.Entries.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? Entry(row) : null;
+        await context.Entries.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row
+            ? Entry(new(row.BikeId), new(row.Id, row.Date, row.WrittenAt, row.Device, row.Body, row.RunId, row.CorrectsId, row.Reason)) : null;
 
     public async Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel)
     {
@@ -83,8 +88,8 @@ public sealed class ShedReader(ShedContext context)
 
     private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
 
-    private static LedgerEntry Entry(EntryRow row) => new(
-        new(row.Id), new(row.BikeId), row.Date, row.WrittenAt, row.Device, CoreJson.Read<EntryBody>(row.Body),
+    private static LedgerEntry Entry(BikeId bike, Line row) => new(
+        new(row.Id), bike, row.Date, row.WrittenAt, row.Device, CoreJson.Read<EntryBody>(row.Body),
         row.RunId is { } run ? new RunId(run) : null, row.CorrectsId is { } corrects ? new EntryId(corrects) : null, row.Reason);
 
     private static StoredRun Run(RunRow row, IEnumerable<RunEventRow> events) => new(

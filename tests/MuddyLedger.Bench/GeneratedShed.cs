@@ -15,13 +15,13 @@ namespace MuddyLedger.Bench;
 /// <summary>Sixty made-up bikes with ten years of entries each, some two hundred thousand lines in all.</summary>
 internal static class GeneratedShed
 {
-    private const int Bikes = 60;
+    public const int Bikes = 60;
     private const int Years = 10;
 
-    public static async Task<Guid[]> WriteAsync(string folder, ContentLibrary content, LocalDate today)
+    public static async Task<Guid[]> WriteAsync(string folder, ContentLibrary content, LocalDate today, int bikes = Bikes)
     {
-        var ids = new Guid[Bikes];
-        for (var bike = 0; bike < Bikes; bike++)
+        var ids = new Guid[bikes];
+        for (var bike = 0; bike < bikes; bike++)
         {
             var options = new DbContextOptionsBuilder<ShedContext>();
             ShedFile.Configure(options, folder);
@@ -51,7 +51,7 @@ internal static class GeneratedShed
         {
             var on = from.PlusDays(day);
             if (day % 4 == 0 && profile.Has(meter)) Entry(on, new MeterRead(MeterAmount.Of(meter, shown += meter == MeterKind.Odometer ? random.Next(0, 200_000) : random.Next(0, 30) / 10m)));
-            if (day % 3 == 0) Entry(on, new RideDone(Distance.FromMetres(random.Next(5_000, 90_000)), EngineHours.FromHours(random.Next(5, 40) / 10m), "moor road"));
+            if (day % 2 == 0) Entry(on, new RideDone(Distance.FromMetres(random.Next(5_000, 90_000)), EngineHours.FromHours(random.Next(5, 40) / 10m), "moor road"));
             if (day % 9 == 0) Entry(on, new FuelBought(Volume.FromLitres(random.Next(40, 160) / 10m), Money.Of(random.Next(10, 30)), true));
             if (day % 14 == 0 && tasks.Count > 0) Entry(on, new TaskDone(tasks[random.Next(tasks.Count)], Evidence.DoneHere));
             if (day % 30 == 0) Entry(on, new CostPaid("parts", Money.Of(random.Next(5, 90))));

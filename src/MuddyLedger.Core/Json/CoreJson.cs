@@ -31,7 +31,7 @@ public sealed partial class CoreJson : JsonSerializerContext
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);
 
     /// <exception cref="JsonException">The text is not a value of this type.</exception>
-    public static T Read<T>(string text) => (T?)JsonSerializer.Deserialize(text, typeof(T), Default) ?? throw new JsonException("Nothing there.");
+    public static T Read<T>(string text) => JsonSerializer.Deserialize(text, (System.Text.Json.Serialization.Metadata.JsonTypeInfo<T>)Default.GetTypeInfo(typeof(T))!) ?? throw new JsonException("Nothing there.");
 }
 
 /// <summary>A day as ISO 8601 writes it.</summary>

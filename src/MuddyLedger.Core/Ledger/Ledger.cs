@@ -28,7 +28,6 @@ public sealed class BikeLedger
         All = all;
         Strikes = strikes;
         Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
-        _places = all.Select((entry, at) => (entry.Id, at)).ToDictionary(pair => pair.Id, pair => pair.at);
     }
 
     public BikeId Bike { get; }
@@ -41,11 +40,6 @@ public sealed class BikeLedger
 
     public ImmutableDictionary<EntryId, Strike> Strikes { get; }
 
-    /// <summary>Where an entry stands in the book: the earlier, the smaller.</summary>
-    public int Place(LedgerEntry entry) => _places[entry.Id];
-
-    private readonly Dictionary<EntryId, int> _places;
-
     /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
     public static BikeLedger Of(BikeId bike, IEnumerable<LedgerEntry> entries, IEnumerable<Strike> strikes)
     {
@@ -53,8 +47,9 @@ public sealed class BikeLedger
         var byId = entries.ToDictionary(entry => entry.Id);
         if (byId.Values.Any(entry => entry.Bike != bike)) throw new ArgumentException("An entry of another bike.", nameof(entries));
         var ordered = byId.Values
-            .OrderBy(entry => entry.Date).ThenBy(entry => FirstWritten(entry, byId).WrittenAt).ThenBy(entry => FirstWritten(entry, byId).Id.Value).ThenBy(entry => entry.WrittenAt)
-            .ToImmutableArray();
+            .Select(entry => (Entry: entry, First: FirstWritten(entry, byId)))
+            .OrderBy(line => line.Entry.Date).ThenBy(line => line.First.WrittenAt).ThenBy(line => line.First.Id.Value).ThenBy(line => line.Entry.WrittenAt)
+            .Select(line => line.Entry).ToImmutableArray();
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
 

@@ -17,14 +17,14 @@ public static class Servicing
     public static ImmutableArray<TaskStanding> Of(Profile bike, IEnumerable<Schedule> schedules, BikeLedger ledger, BikeMeters meters, LocalDate today)
     {
         var tasks = Schedule.TasksOf(bike, schedules).ToList();
-        var done = ledger.Each<TaskDone>().Where(pair => pair.Entry.Date <= today).ToLookup(pair => pair.Body.Task);
+        var done = ledger.Each<TaskDone>().Where(pair => pair.Entry.Date <= today).Select((pair, place) => (Place: place, Line: pair)).ToLookup(at => at.Line.Body.Task);
         var intervals = ledger.Each<IntervalSet>().GroupBy(pair => pair.Body.Task).ToDictionary(group => group.Key, group => group.Last());
         var papers = ledger.Each<PaperHeld>().GroupBy(pair => pair.Body.Paper).ToDictionary(group => group.Key, group => group.Last());
         var resetBy = (from item in tasks from resets in item.Task.Resets select (resets, item.Task.Id)).ToLookup(pair => pair.resets, pair => pair.Id);
         return [.. FlushFills(bike, ledger), .. tasks.Select(item =>
         {
             var (task, own) = intervals.TryGetValue(item.Task.Id, out var set) ? (WithOwn(item.Task, set.Body, bike), (LedgerEntry?)set.Entry) : (item.Task, null);
-            var history = resetBy[task.Id].Append(task.Id).SelectMany(id => done[id]).OrderBy(pair => ledger.Place(pair.Entry)).ToList();
+            var history = resetBy[task.Id].Append(task.Id).SelectMany(id => done[id]).OrderBy(at => at.Place).Select(at => at.Line).ToList();
             var life = papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
                 ? OfPaper(task, paper.Entry, paper.Body, meters, today)
                 : LifeOf(task, history, bike, meters, today);

@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
@@ -52,10 +53,16 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
     public static Unit? Find(string text)
     {
-        var key = text.Trim().TrimEnd('.').ToLowerInvariant();
-        return All.FirstOrDefault(unit => unit.Symbol.Equals(text.Trim(), StringComparison.Ordinal))
-            ?? All.FirstOrDefault(unit => unit.Symbol.Equals(key, StringComparison.OrdinalIgnoreCase) || unit.Aliases.Contains(key));
+        var word = text.Trim();
+        return BySymbol.GetValueOrDefault(word) ?? ByWord.GetValueOrDefault(word.TrimEnd('.'));
     }
+
+    private static readonly FrozenDictionary<string, Unit> BySymbol = All.ToFrozenDictionary(unit => unit.Symbol, StringComparer.Ordinal);
+
+    /// <summary>Symbols and spellings in whatever case; where two units share a word the one listed first is meant.</summary>
+    private static readonly FrozenDictionary<string, Unit> ByWord = All
+        .SelectMany(unit => unit.Aliases.Prepend(unit.Symbol).Select(word => (word, unit)))
+        .DistinctBy(pair => pair.word, StringComparer.OrdinalIgnoreCase).ToFrozenDictionary(pair => pair.word, pair => pair.unit, StringComparer.OrdinalIgnoreCase);
 
     /// <summary>What is meant when a number comes with no unit, unless the field says otherwise.</summary>
     public static Unit BaseOf(Dimension dimension) => dimension switch

@@ -1,3 +1,4 @@
+using CsCheck;
 using MuddyLedger.Core.Exchange;
 
 namespace MuddyLedger.Web.Tests.Exchange;
@@ -15,6 +16,30 @@ public class ExchangeTests
         (await AnswersAsync(to)).ShouldBe(await AnswersAsync(from));
         // And out again: the very same file, but for the moment it was written.
         Undated((await to.GetAsync("/api/export")).Body).ShouldBe(Undated(System.Text.Json.Nodes.JsonNode.Parse(copy)!));
+    }
+
+    // Property, over generated sheds: out and in again is the very same file, and every answer is the same wherever it was taken in.
+    [Fact]
+    public Task Any_shed_comes_back_the_same_and_means_the_same() =>
+        AnyShed.Of(Content.ContentLibrary.Load(TestShed.ContentFolder)).SampleAsync(async copy =>
+        {
+            var text = System.Text.Json.JsonSerializer.Serialize(copy, Core.Json.CoreJson.Default.ShedCopy);
+            await using var one = await TestShed.OpenAsync();
+            (await one.PostAsync($"/api/import?id={InTheShed.NewId()}", text)).ShouldBeOk();
+            var again = (await one.GetAsync("/api/export")).ShouldBeOk().Body;
+            Undated(again.DeepClone()).ShouldBe(Undated(JsonNode.Parse(text)!));
+            await using var two = await TestShed.OpenAsync();
+            (await two.PostAsync($"/api/import?id={InTheShed.NewId()}", again.ToJsonString())).ShouldBeOk();
+            (await AnswersAsync(two)).ShouldBe(await AnswersAsync(one));
+        }, iter: 12, threads: 1);
+
+    [Fact]
+    public void Every_kind_of_line_is_among_the_generated()
+    {
+        var kinds = typeof(Core.Ledger.EntryBody).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(Core.Ledger.EntryBody)));
+        var made = AnyShed.Bodies.Select(gen => gen.Single().GetType()).ToList();
+        kinds.Except(made).ShouldBeEmpty();
+        made.Distinct().Count().ShouldBe(made.Count);
     }
 
     [Fact]

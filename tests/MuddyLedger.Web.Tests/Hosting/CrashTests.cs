@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Diagnostics;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Data;
 
 namespace MuddyLedger.Web.Tests.Hosting;
@@ -9,7 +10,7 @@ namespace MuddyLedger.Web.Tests.Hosting;
 public class CrashTests
 {
     [Fact]
-    public Task Eight_kills_lose_nothing_acknowledged() => KillAsync(8, seed: 1);
+    public Task Twenty_kills_lose_nothing_acknowledged() => KillAsync(20, seed: 1);
 
     [Fact(Explicit = true)]
     public Task Two_hundred_kills_lose_nothing_acknowledged() => KillAsync(200, seed: 2);
@@ -30,6 +31,65 @@ public class CrashTests
         said.ShouldContain("cannot be written");
         Directory.EnumerateFileSystemEntries(folder).ShouldBeEmpty();
         Directory.Delete(folder);
+    }
+
+    // A limit on what a file may grow to stands in for the full disk: a test may not fill the machine's own.
+    [Fact]
+    public async Task A_store_that_cannot_grow_refuses_in_words_and_keeps_what_it_has()
+    {
+        var folder = Directory.CreateTempSubdirectory("muddy-full-").FullName;
+        var cancel = TestContext.Current.CancellationToken;
+        // The signal that comes with the limit is ignored, as a server under a service manager has it: the write itself must fail.
+        using (var process = Start(["bash", "-c", "trap '' XFSZ; exec \"$@\"", "bash", "dotnet", Dll], folder))
+        {
+            using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
+            var bike = await BikeAsync(http);
+            var most = Directory.EnumerateFiles(folder).Max(file => new FileInfo(file).Length) + 100_000;
+            using (var limit = Process.Start("prlimit", ["--pid", $"{process.Id}", $"--fsize={most}"])) await limit.WaitForExitAsync(cancel);
+            var acknowledged = new ConcurrentBag<string>();
+            HttpResponseMessage? refused = null;
+            for (var at = 0; at < 400 && refused is null; at++)
+            {
+                var id = Guid.CreateVersion7().ToString();
+                var response = await http.PostAsync($"/api/bikes/{bike}/notes", System.Net.Http.Json.JsonContent.Create(new { id, date = Day, text = new string('x', 1_900) }), cancel);
+                if (response.IsSuccessStatusCode) acknowledged.Add(id);
+                else refused = response;
+            }
+
+            refused.ShouldNotBeNull("it never ran out of room");
+            ((int)refused.StatusCode).ShouldBe(507);
+            var words = (string)JsonNode.Parse(await refused.Content.ReadAsStringAsync(cancel))!["detail"]!;
+            words.ShouldContain("Nothing was changed");
+            acknowledged.ShouldNotBeEmpty();
+            // It still answers, and shows what it has.
+            (await http.GetAsync($"/api/bikes/{bike}", cancel)).StatusCode.ShouldBe(HttpStatusCode.OK);
+            process.Kill();
+            await process.WaitForExitAsync(cancel);
+            Check(Path.Combine(folder, ShedFile.Name), acknowledged, 0);
+        }
+
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    public async Task A_full_disk_is_told_as_one()
+    {
+        var folder = Directory.CreateTempSubdirectory("muddy-pages-").FullName;
+        var options = new DbContextOptionsBuilder<ShedContext>();
+        ShedFile.Configure(options, folder);
+        await using (var context = new ShedContext(options.Options))
+        {
+            await ShedFile.PrepareAsync(context, TestContext.Current.CancellationToken);
+            await context.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
+            await context.Database.ExecuteSqlRawAsync("PRAGMA max_page_count=1", TestContext.Current.CancellationToken);
+            context.Writes.AddRange(Enumerable.Range(0, 200).Select(_ => new WriteRow { Id = Guid.CreateVersion7(), Asked = new string('x', 1000), At = NodaTime.Instant.FromUnixTimeSeconds(0) }));
+            var failed = await Should.ThrowAsync<DbUpdateException>(() => context.SaveChangesAsync(TestContext.Current.CancellationToken));
+            ShedFile.Trouble(failed).ShouldBe("cannot be written: the disk is full");
+            (await context.Writes.CountAsync(TestContext.Current.CancellationToken)).ShouldBe(0);
+        }
+
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
     }
 
     private static async Task KillAsync(int kills, int seed)

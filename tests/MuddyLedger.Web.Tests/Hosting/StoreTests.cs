@@ -76,6 +76,48 @@ public class StoreTests
         await shed.RestartAsync();
     }
 
+    // A frozen dump of each release's store; a new migration adds one here.
+    [Theory]
+    [InlineData("first-release.sql", 2, 83)]
+    public async Task A_shed_of_an_earlier_release_is_brought_up_to_date_and_loses_nothing(string dump, int bikes, int lines)
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var old = Directory.CreateTempSubdirectory("muddy-old-").FullName;
+        var file = Path.Combine(old, ShedFile.Name);
+        Run(file, await File.ReadAllTextAsync(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting", dump), TestContext.Current.CancellationToken));
+        var was = Rows(file);
+        await using (var server = await ShedServer.StartAsync(shed.Options with { Folder = old }, TestContext.Current.CancellationToken))
+        {
+            using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
+            var answer = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!;
+            answer["bikes"]!.AsArray().Count.ShouldBe(bikes);
+            foreach (var bike in answer["bikes"]!.AsArray())
+            {
+                var page = JsonNode.Parse(await http.GetStringAsync($"/api/bikes/{(string)bike!["id"]!}", TestContext.Current.CancellationToken))!;
+                page["tasks"]!.AsArray().Count.ShouldBeGreaterThan(10);
+                foreach (var run in page["running"]!.AsArray()) (await http.GetAsync($"/api/runs/{(string)run!["id"]!}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
+            }
+        }
+
+        SqliteConnection.ClearAllPools();
+        Rows(file).ShouldBe(was);
+        Scalar(file, "SELECT count(*) FROM Entries").ShouldBe((long)lines);
+        Scalar(file, "PRAGMA integrity_check").ShouldBe("ok");
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(old, recursive: true);
+    }
+
+    /// <summary>What the owner wrote, as text, whatever columns have come since.</summary>
+    private static string Rows(string file) => string.Join('\n', new[]
+    {
+        "SELECT group_concat(Id || Profile || Version || AddedAt, char(10)) FROM Bikes",
+        "SELECT group_concat(Id || BikeId || Date || WrittenAt || Device || Body || coalesce(RunId, '') || coalesce(CorrectsId, '') || coalesce(Reason, ''), char(10)) FROM Entries",
+        "SELECT group_concat(EntryId || At || Device || Reason, char(10)) FROM Strikes",
+        "SELECT group_concat(Id || BikeId || Job || StartedAt || Status || Version, char(10)) FROM Runs",
+        "SELECT group_concat(Id || RunId || Sequence || At || Device || Act, char(10)) FROM RunEvents",
+        "SELECT group_concat(Id || Asked || At, char(10)) FROM Writes",
+    }.Select(sql => (string)Scalar(file, sql)!));
+
     [Fact]
     public async Task A_broken_content_file_is_refused_at_start_with_file_and_line()
     {
