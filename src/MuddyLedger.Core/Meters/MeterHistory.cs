@@ -143,6 +143,13 @@ public sealed class MeterHistory
         return null;
     }
 
+    /// <summary>Whether a reading is lower than one before it on the same meter: right only if the meter counts anew.</summary>
+    public bool RunsBackwards(LocalDate date, MeterAmount display)
+    {
+        var epoch = EpochAt(date);
+        return Points.LastOrDefault(point => point.Date <= date && point.Epoch == epoch.Index) is { } before && display < before.Display;
+    }
+
     /// <summary>A jump that nobody rides in the days it took; null where the reading is likely. House value: 1,500 km or 24 h a day.</summary>
     public string? Unlikely(LocalDate date, MeterAmount display, Func<MeterAmount, string> show)
     {

@@ -31,6 +31,24 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     /// <summary>Whether it stands out of use from this day on with no end known.</summary>
     public bool StandsStill => !Rests.IsEmpty && Rests[^1].To is null;
 
+    /// <summary>The day from which it stands; null while it is in use.</summary>
+    public LocalDate? StandsSince => StandsStill ? Rests[^1].From : null;
+
+    /// <summary>Why a bike cannot have been laid up, or brought back into use, on this day; null where it can.</summary>
+    public string? Refuse(bool layUp, LocalDate date)
+    {
+        if (layUp)
+        {
+            if (StandsStill && date >= Rests[^1].From) return $"lies in a lay-up: it stands since {Day(Rests[^1].From)}";
+            return Rests.FirstOrDefault(rest => rest.To is { } to && rest.From <= date && date < to) is { } rest ? $"lies in a lay-up: it stood from {Day(rest.From)} to {Day(rest.To!.Value)}" : null;
+        }
+
+        if (!StandsStill) return "is no day on which it stood: it is in use";
+        return date < Rests[^1].From ? $"lies before the lay-up of {Day(Rests[^1].From)}" : null;
+    }
+
+    private static string Day(LocalDate date) => NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMMM uuuu").Format(date);
+
     /// <summary>The pieces of a spell in which the bike could be used, in order.</summary>
     public IEnumerable<(LocalDate From, LocalDate To)> Pieces(LocalDate from, LocalDate to)
     {

@@ -18,7 +18,12 @@ public static class Problems
         ? TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status422UnprocessableEntity)
         : Refused(new Dictionary<string, string> { [field] = words });
 
-    public static ProblemHttpResult Refused(Refusal refusal) => Refused(refusal.Field, refusal.Words);
+    public static ProblemHttpResult Refused(Refusal refusal)
+    {
+        var problem = Refused(refusal.Field, refusal.Words);
+        if (refusal.Ask is { } ask) problem.ProblemDetails.Extensions["ask"] = ask;
+        return problem;
+    }
 
     public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(
         title: "Not found.", detail: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);

@@ -41,7 +41,7 @@ public sealed record ProfileWarning(string Field, string Words);
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
     IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate Today) : IVersioned;
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
 {
@@ -58,7 +58,7 @@ public static class BikeAnswers
             FindingsOf(picture), RunningOf(picture),
             [.. content.JobsFor(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Minutes))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
-            [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Today);
+            [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);
     }
 
     public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture) =>

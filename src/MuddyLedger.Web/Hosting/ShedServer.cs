@@ -10,6 +10,7 @@ using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Demo;
 using MuddyLedger.Web.Exchange;
 using MuddyLedger.Web.Jobs;
+using MuddyLedger.Web.Layup;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Meters;
 using MuddyLedger.Web.Rides;
@@ -103,6 +104,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapReadings();
         api.MapServicing();
         api.MapRides();
+        api.MapLayup();
         api.MapRuns();
         api.MapBook();
         api.MapSettings();

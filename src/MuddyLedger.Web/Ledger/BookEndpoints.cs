@@ -12,7 +12,8 @@ namespace MuddyLedger.Web.Ledger;
 public sealed record BookMonth(string Month, IReadOnlyList<EntryAnswer> Entries, string Spent, int Minutes);
 
 /// <param name="Skipped">How many newer lines were passed over.</param>
-public sealed record BookAnswer(IReadOnlyList<BookMonth> Months, int Total, int Skipped, string Spent, int Minutes, string Currency, IReadOnlyList<string> Kinds);
+/// <param name="Page">How many lines a page holds at most.</param>
+public sealed record BookAnswer(IReadOnlyList<BookMonth> Months, int Total, int Skipped, int Page, string Spent, int Minutes, string Currency, IReadOnlyList<string> Kinds);
 
 /// <param name="Figures">The figures that change, by name, as typed.</param>
 public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
@@ -64,7 +65,7 @@ public static class BookEndpoints
             return new BookMonth(month.Key.ToString("uuuu-MM", null), [.. month.Select(line => EntryAnswers.Of(line.Entry, line.Picture, settings))], spent.ToString(), minutes);
         });
         var total = Totals(lines);
-        return Results.Ok(new BookAnswer([.. months], lines.Count, Math.Min(skip ?? 0, lines.Count), total.Spent.ToString(), total.Minutes, settings.Currency,
+        return Results.Ok(new BookAnswer([.. months], lines.Count, Math.Min(skip ?? 0, lines.Count), MostEntries, total.Spent.ToString(), total.Minutes, settings.Currency,
             [.. all.SelectMany(picture => picture.Ledger.All).Select(entry => entry.Body.GetType()).Distinct().Select(EntryAnswers.KindOf).Order(StringComparer.Ordinal)]));
     }
 

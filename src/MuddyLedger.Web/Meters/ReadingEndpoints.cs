@@ -46,11 +46,11 @@ public static class ReadingEndpoints
                 }
                 else if (history.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today) is { } words)
                 {
-                    return Refused(new("reading", words));
+                    return Refused(new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null));
                 }
                 else if (!body.Confirmed && history.Unlikely(date, display, amount => Shown.Of(amount, picture.Profile).ToString()) is { } jump)
                 {
-                    return Refused(new("reading", jump));
+                    return Refused(new("reading", jump, "confirm"));
                 }
 
                 // A moment later than the epoch, so that the reading falls inside it.

@@ -43,7 +43,9 @@ public sealed class ReadingTests : IAsyncLifetime
     [Fact]
     public async Task An_unlikely_jump_is_confirmed_first()
     {
-        (await _shed.ReadAsync(_bike, "19000")).ShouldRefuse("reading", "confirm it");
+        var jump = await _shed.ReadAsync(_bike, "19000");
+        jump.ShouldRefuse("reading", "confirm it");
+        ((string?)jump["ask"]).ShouldBe("confirm");
         (await _shed.PostAsync($"/api/bikes/{_bike}/readings", new { id = InTheShed.NewId(), meter = "odometer", reading = "19000", date = "2026-04-18", note = (string?)null, because = (string?)null, confirmed = true })).ShouldBeOk();
     }
 
@@ -77,7 +79,9 @@ public sealed class ReadingTests : IAsyncLifetime
         var meter = (await _shed.GetAsync($"/api/bikes/{_bike}"))["meters"][0]!;
         ((decimal)meter["display"]!["value"]!).ShouldBe(12);
         ((decimal)meter["lifetime"]!["value"]!).ShouldBe(9000);
-        (await _shed.ReadAsync(_bike, "11")).ShouldRefuse("reading", "does not run backwards");
+        var backwards = await _shed.ReadAsync(_bike, "11");
+        backwards.ShouldRefuse("reading", "does not run backwards");
+        ((string?)backwards["ask"]).ShouldBe("new-epoch");
     }
 
     [Fact]

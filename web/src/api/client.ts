@@ -31,6 +31,8 @@ export class Refusal extends Error {
     message: string,
     readonly fields: Record<string, string> = {},
     readonly current?: unknown,
+    /** What the owner may say to have it done all the same. */
+    readonly ask?: 'new-epoch' | 'confirm',
   ) {
     super(message)
   }
@@ -66,6 +68,7 @@ interface Problem {
   title?: string
   errors?: Record<string, string>
   current?: unknown
+  ask?: Refusal['ask']
 }
 
 /** The answer, or a Refusal. */
@@ -83,5 +86,6 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
     problem.detail ?? problem.title ?? 'That did not work.',
     problem.errors,
     problem.current,
+    problem.ask,
   )
 }

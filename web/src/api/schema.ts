@@ -273,6 +273,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/lay-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/wake-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/runs": {
         parameters: {
             query?: never;
@@ -1151,6 +1233,7 @@ export interface components {
             jobs: components["schemas"]["JobOffer"][];
             book: components["schemas"]["EntryAnswer"][];
             warnings: components["schemas"]["ProfileWarning"][];
+            standsSince: null | components["schemas"]["LocalDate"];
             today: components["schemas"]["LocalDate"];
         };
         /** @enum {unknown} */
@@ -1163,6 +1246,8 @@ export interface components {
             total: number;
             /** Format: int32 */
             skipped: number;
+            /** Format: int32 */
+            page: number;
             spent: string;
             /** Format: int32 */
             minutes: number;
@@ -1721,6 +1806,12 @@ export interface components {
         ShownProvenance: {
             kind: components["schemas"]["ProvenanceKind"];
             source: null | string;
+        };
+        StandingRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            words: null | string;
         };
         StartRequest: {
             /** Format: uuid */

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, newId, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import RideDialog from '../rides/RideDialog.vue'
@@ -26,6 +27,7 @@ const { data, error } = useBike(() => props.bike)
 const { data: shed } = useShed()
 const reading = ref(false)
 const riding = ref(false)
+const standing = ref(false)
 const doing = ref<TaskAnswer | null>(null)
 const setting = ref<TaskAnswer | null>(null)
 const zone = ref<TaskAnswer['part'] | null>(null)
@@ -120,6 +122,9 @@ async function start(job: string) {
           </div>
           <v-btn class="plate pen small" :to="`/runs/${run.id}`">Go on with it</v-btn>
         </section>
+        <p v-if="data.standsSince" class="stands">
+          <b>Stands since {{ date(data.standsSince, data.today) }}.</b> No use is expected of it until it is back in use.
+        </p>
         <ul v-if="data.warnings.length" class="warnings">
           <li v-for="warning in data.warnings" :key="warning.field">
             <b>{{ plainWords(warning.field) }}</b> {{ warning.words }}.
@@ -180,6 +185,7 @@ async function start(job: string) {
         </section>
         <p class="foot">
           <button type="button" @click="riding = true">Note a ride</button>
+          <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>
       </aside>
@@ -187,6 +193,13 @@ async function start(job: string) {
     <ReadingDialog v-if="shed" v-model="reading" :bikes="shed.bikes" :bike="bike" :today="shed.today" />
     <template v-if="data">
       <RideDialog v-model="riding" :bike="bike" :nickname="data.nickname" :today="data.today" />
+      <StandingDialog
+        v-model="standing"
+        :bike="bike"
+        :nickname="data.nickname"
+        :stands-since="data.standsSince ?? null"
+        :today="data.today"
+      />
       <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
       <IntervalDialog v-model="setting" :bike="bike" />
     </template>
@@ -244,6 +257,14 @@ h1 {
   gap: 1rem;
   padding: 0.6rem 1.1rem;
   border: 2px dashed var(--ink);
+}
+.stands {
+  padding: 0.5rem 1.1rem;
+  border-left: 6px solid var(--rule);
+  background: repeating-linear-gradient(-45deg, transparent 0 7px, var(--rule) 7px 8px);
+}
+.stands b {
+  font: 700 1.125rem/1.2 var(--head);
 }
 .warnings {
   margin: 0;

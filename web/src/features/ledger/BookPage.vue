@@ -54,9 +54,9 @@ const { data: book, error } = useQuery({
   placeholderData: keepPreviousData,
 })
 /** A page holds as many lines as the server sends at once. */
-const pageOf = 400
 function turn(by: 1 | -1) {
-  skip.value = String(Math.max(0, (book.value?.skipped ?? 0) + by * pageOf))
+  if (!book.value) return
+  skip.value = String(Math.max(0, book.value.skipped + by * book.value.page))
   window.scrollTo(0, 0)
 }
 const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page.entries.length, 0) ?? 0)
@@ -152,21 +152,16 @@ async function undoFinish(entry: EntryAnswer) {
   max-width: 1080px;
 }
 .head {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: end;
-  gap: 0.8rem 2rem;
+  display: grid;
+  gap: 0.6rem;
 }
 h1 {
   font-size: 2.75rem;
 }
 .filters {
   display: grid;
-  flex: 1 1 300px;
-  grid-template-columns: repeat(auto-fit, minmax(min(160px, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(158px, 100%), 1fr));
   gap: 0.7rem;
-  max-width: 680px;
 }
 .pages {
   display: flex;

@@ -2,15 +2,13 @@
 import { computed, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type TagAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
-import { useRefresh } from '../shed/useShed'
+import { useWritten } from '../ledger/useWritten'
 import { useUnderstood } from './useUnderstood'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bikes: TagAnswer[]; bike?: string; today: string }>()
 
-const refresh = useRefresh()
-const { say } = useNotice()
+const { written } = useWritten()
 const chosen = ref('')
 const kind = ref<'odometer' | 'hour-meter'>('odometer')
 const reading = ref('')
@@ -25,9 +23,9 @@ const tag = computed(() => props.bikes.find((bike) => bike.id === chosen.value))
 const meter = computed(() => tag.value?.meters.find((one) => one.kind === kind.value) ?? tag.value?.meters[0])
 const understood = useUnderstood(reading, () => meter.value?.unit)
 /** A meter does not run backwards, unless it was changed: then the owner says how. */
-const backward = computed(() => refusal.value?.fields.reading?.includes('backwards') ?? false)
+const backward = computed(() => refusal.value?.ask === 'new-epoch')
 /** Nobody rides that far in so short a time: right only if the owner says so. */
-const unlikely = computed(() => refusal.value?.fields.reading?.includes('confirm it') ?? false)
+const unlikely = computed(() => refusal.value?.ask === 'confirm')
 
 watch(open, (opened) => {
   if (!opened) return
@@ -64,16 +62,7 @@ async function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset', confirme
     )
     open.value = false
     const shown = entry.figures.find((figure) => figure.name === 'reading')?.quantity
-    say(`${entry.bikeName}: ${shown ? quantity(shown) : 'reading'} written down.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await refresh()
-    })
-    await refresh()
+    await written(`${entry.bikeName}: ${shown ? quantity(shown) : 'reading'} written down.`, entry)
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
   } finally {

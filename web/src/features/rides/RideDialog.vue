@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
 import { answer, api, newId, Refusal } from '@/api/client'
-import { useNotice } from '@/design/useNotice'
 import TouchChoice from '../jobs/TouchChoice.vue'
-import { useRefresh } from '../shed/useShed'
+import { useWritten } from '../ledger/useWritten'
 
 /** A ride: how far or how long, and whether it was harder than the ordinary. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
-const refresh = useRefresh()
-const { say } = useNotice()
+const { written } = useWritten()
 const form = reactive({ distance: '', hours: '', on: '', ground: '', hard: 'none' as 'none' | 'grit' | 'raced' })
 const refusal = ref<Refusal | null>(null)
 const id = ref(newId())
@@ -42,17 +40,8 @@ async function keep() {
         },
       }),
     )
-    say(`${props.nickname}: ride written down.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await refresh()
-    })
+    await written(`${props.nickname}: ride written down.`, entry)
     open.value = false
-    await refresh()
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
   }

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
-import { useNotice } from '@/design/useNotice'
-import { useRefresh } from '../shed/useShed'
+import { useWritten } from '../ledger/useWritten'
 
 const task = defineModel<TaskAnswer | null>({ required: true })
 const props = defineProps<{ bike: string; today: string }>()
 
-const refresh = useRefresh()
-const { say } = useNotice()
+const { written } = useWritten()
 const on = ref('')
 type Evidence =
   'done-here' | 'receipt' | 'own-memory' | 'sellers-word' | 'claim-accepted' | 'baseline' | 'as-new' | 'treat-as-due'
@@ -54,20 +52,11 @@ async function keep() {
             body: { id: id.value, task: task.value.id, date: on.value, evidence: evidence.value, note: note.value || null },
           }),
         ))
-    say(
+    await written(
       paper.value ? `${task.value.component}: its last day is written down.` : `${task.value.component}: written as done.`,
-      async () => {
-        await answer(
-          api.POST('/api/entries/{entry}/strike', {
-            params: { path: { entry: entry.id } },
-            body: { id: newId(), reason: 'undone at once' },
-          }),
-        )
-        await refresh()
-      },
+      entry,
     )
     task.value = null
-    await refresh()
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
   }

@@ -2,15 +2,13 @@
 import { reactive, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
-import { useRefresh } from '../shed/useShed'
+import { useWritten } from '../ledger/useWritten'
 
 /** The owner's own limits for one task, with where they come from. */
 const task = defineModel<TaskAnswer | null>({ required: true })
 const props = defineProps<{ bike: string }>()
 
-const refresh = useRefresh()
-const { say } = useNotice()
+const { written } = useWritten()
 const form = reactive({ distance: '', hours: '', months: '', from: 'manual' as 'manual' | 'owner', source: '' })
 const refusal = ref<Refusal | null>(null)
 const id = ref(newId())
@@ -50,17 +48,11 @@ async function keep(asShipped: boolean) {
         },
       }),
     )
-    say(`${task.value.component}: ${asShipped ? 'the shipped limits hold again' : 'your limits hold from now on'}.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await refresh()
-    })
+    await written(
+      `${task.value.component}: ${asShipped ? 'the shipped limits hold again' : 'your limits hold from now on'}.`,
+      entry,
+    )
     task.value = null
-    await refresh()
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
   }

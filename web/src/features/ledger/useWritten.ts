@@ -1,0 +1,26 @@
+import { answer, api, newId, type EntryAnswer } from '@/api/client'
+import { useNotice } from '@/design/useNotice'
+import { useRefresh } from '../shed/useShed'
+
+/** After a line was written: everything shown is read anew, and for a while one tap strikes the line again. */
+export function useWritten() {
+  const refresh = useRefresh()
+  const { say } = useNotice()
+
+  async function strike(entry: EntryAnswer) {
+    await answer(
+      api.POST('/api/entries/{entry}/strike', {
+        params: { path: { entry: entry.id } },
+        body: { id: newId(), reason: 'undone at once' },
+      }),
+    )
+    await refresh()
+  }
+
+  async function written(words: string, entry: EntryAnswer) {
+    say(words, () => strike(entry))
+    await refresh()
+  }
+
+  return { written }
+}
