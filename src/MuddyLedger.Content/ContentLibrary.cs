@@ -2,21 +2,25 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Viewings;
 
 namespace MuddyLedger.Content;
 
 /// <summary>The content files, read and checked once at start.</summary>
-public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableArray<ProfileSet> Sets)
+public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableArray<ProfileSet> Sets, ViewingContent Viewing)
 {
-    /// <summary>Reads every YAML file of sets/, schedules/ and jobs/ below a folder.</summary>
+    /// <summary>Reads every YAML file of sets/, schedules/, jobs/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
     public static ContentLibrary Load(string folder)
     {
         var jobs = ReadAll(folder, "jobs", JobFile.Read, job => job.Id);
         var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
         var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
+        var points = ReadAll(folder, "points", PointsFile.Read, stage => stage.Stage.ToString());
+        var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.First().Id);
         CheckAcross(schedules, jobs, sets);
-        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)], [.. sets.Select(pair => pair.Value)]);
+        var viewing = CheckViewing(points, claims);
+        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)], [.. sets.Select(pair => pair.Value)], viewing);
     }
 
     public Job? Job(string id) => Jobs.FirstOrDefault(job => job.Id == id);
@@ -37,6 +41,23 @@ public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, Immutabl
         foreach (var same in all.GroupBy(pair => idOf(pair.Value)).Where(group => group.Count() > 1))
             throw new ContentException(same.Last().File, 1, $"the id \"{same.Key}\" is taken by {same.First().File}");
         return all;
+    }
+
+    private static ViewingContent CheckViewing(ImmutableArray<(string File, StagePoints Value)> stages, ImmutableArray<(string File, ImmutableArray<Claim> Value)> claims)
+    {
+        var points = new Dictionary<string, Point>();
+        foreach (var (file, stage) in stages)
+            foreach (var point in stage.Points)
+                if (!points.TryAdd(point.Id, point)) throw new ContentException(file, 1, $"the point \"{point.Id}\" stands twice");
+        var known = new HashSet<string>();
+        foreach (var (file, list) in claims)
+            foreach (var claim in list)
+            {
+                if (!known.Add(claim.Id)) throw new ContentException(file, 1, $"the claim \"{claim.Id}\" stands twice");
+                foreach (var test in claim.Tests.Where(test => !points.ContainsKey(test.Point))) throw new ContentException(file, 1, $"{claim.Id}: there is no point \"{test.Point}\"");
+            }
+
+        return new([.. points.Values], [.. claims.SelectMany(pair => pair.Value)]);
     }
 
     private static void CheckAcross(ImmutableArray<(string File, Schedule Value)> schedules, ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<(string File, ProfileSet Value)> sets)

@@ -75,6 +75,21 @@ internal sealed class YamlMap
             ? value : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
     }
 
+    /// <summary>Three numbers in order, none below nought: low, likely, high.</summary>
+    public Core.Viewings.Triangle Triangle(string key)
+    {
+        var numbers = Texts(key).Select(text => double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw Wrong(key, $"\"{text}\" is not a number")).ToList();
+        return numbers is [>= 0, _, _] && numbers[0] <= numbers[1] && numbers[1] <= numbers[2]
+            ? new(numbers[0], numbers[1], numbers[2]) : throw Wrong(key, "three numbers are wanted: low, likely, high, in that order");
+    }
+
+    public double Number(string key, double least, double most)
+    {
+        var text = Text(key);
+        return double.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
+            ? value : throw Wrong(key, $"\"{text}\" is not a number from {least} to {most}");
+    }
+
     public decimal Share(string key) =>
         decimal.TryParse(Text(key), CultureInfo.InvariantCulture, out var value) && value is >= 0.1m and <= 1m
             ? value : throw Wrong(key, "a number from 0.1 to 1 is wanted");

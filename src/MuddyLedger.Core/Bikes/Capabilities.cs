@@ -25,6 +25,7 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["linkage"] = bike => YesNo(bike.Linkage),
         ["title"] = bike => Word(bike.Title),
         ["battery"] = bike => Word(bike.Battery),
+        ["battery-volts"] = bike => bike.BatteryVolts.ToString(System.Globalization.CultureInfo.InvariantCulture),
         ["final-drive"] = bike => Word(bike.FinalDrive),
         ["front-brake"] = bike => Word(bike.FrontBrake),
         ["rear-brake"] = bike => Word(bike.RearBrake),

@@ -26,6 +26,9 @@ namespace MuddyLedger.Core.Json;
 [JsonSerializable(typeof(RunAct))]
 [JsonSerializable(typeof(Job))]
 [JsonSerializable(typeof(Exchange.ShedCopy))]
+[JsonSerializable(typeof(Viewings.ViewingDetails))]
+[JsonSerializable(typeof(Viewings.ViewingAct))]
+[JsonSerializable(typeof(Viewings.FaultCost))]
 public sealed partial class CoreJson : JsonSerializerContext
 {
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);

@@ -41,6 +41,10 @@ public static partial class QuantityText
         Dimension.Volume => "a volume",
         Dimension.Torque => "a torque",
         Dimension.Pressure => "a pressure",
+        Dimension.Voltage => "a voltage",
+        Dimension.Seconds => "a time in seconds",
+        Dimension.Years => "an age in years",
+        Dimension.Count => "a count",
         _ => "a length",
     };
 

@@ -3,11 +3,11 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
 
-public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure }
+public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure, Voltage, Seconds, Years, Count }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
 /// <remarks>
-/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal.
+/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed there.
 /// </remarks>
 /// <param name="Symbol">As printed on screen and read back.</param>
@@ -44,10 +44,15 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     public static readonly Unit Bar = Of("bar", Dimension.Pressure, 100m, 2, "bars");
     public static readonly Unit Psi = Of("psi", Dimension.Pressure, 6.894757293m, 1, "lb/in2", "lbs");
 
+    public static readonly Unit Volt = Of("V", Dimension.Voltage, 1m, 2, "volt", "volts");
+    public static readonly Unit Second = Of("s", Dimension.Seconds, 1m, 0, "sec", "secs", "second", "seconds");
+    public static readonly Unit Annum = Of("a", Dimension.Years, 1m, 0, "year", "years");
+    public static readonly Unit Kick = Of("kicks", Dimension.Count, 1m, 0, "kick");
+
     public static readonly ImmutableArray<Unit> All =
     [
         Metre, Kilometre, Mile, Hour, Minute, Litre, Millilitre, UsGallon, UsQuart, UsPint, UsFluidOunce, ImperialGallon, ImperialPint,
-        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi,
+        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi, Volt, Second, Annum, Kick,
     ];
 
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
@@ -72,6 +77,10 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Dimension.Volume => Litre,
         Dimension.Torque => NewtonMetre,
         Dimension.Pressure => Bar,
+        Dimension.Voltage => Volt,
+        Dimension.Seconds => Second,
+        Dimension.Years => Annum,
+        Dimension.Count => Kick,
         _ => Millimetre,
     };
 

@@ -1,0 +1,195 @@
+using System.Numerics;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>All possible faults of a bike laid out for the sum: chances by level of care, costs on the grid, parts that count once.</summary>
+internal sealed class Bill
+{
+    /// <summary>A fault with its chances and cost. A group of one, or of all that cost the same part.</summary>
+    internal sealed record Line(PossibleFault Fault, double[] Before, CostByLook Costs, double HoursShare)
+    {
+        /// <summary>How likely it is at a level of care, given what the look says.</summary>
+        public double Chance(Look look, int level) => Fault.Presumed && look == Look.NotLooked ? PresumedChance : Care.After(look, Before[level]);
+
+        public double[] Cost(Look look) => look switch { Look.FoundBad => Costs.InFull, Look.FoundWorn => Costs.Worn, _ => Costs.Unseen };
+    }
+
+    /// <summary>What a fault costs, by how it was seen.</summary>
+    internal sealed record CostByLook(double[] InFull, double[] Worn, double[] Unseen)
+    {
+        /// <summary>House values. Of faults that nobody has seen this share is only wear; and of what looks worn this share is worse inside.</summary>
+        public const double OnlyWear = 0.4;
+        public const double WorseInside = Care.Misses;
+
+        public static CostByLook Of(double[] full)
+        {
+            var lower = CostGrid.LowerHalf(full);
+            return new(full, Mix(full, lower, WorseInside), Mix(full, lower, 1 - OnlyWear));
+        }
+
+        private static double[] Mix(double[] full, double[] lower, double ofFull) => [.. full.Select((chance, cell) => (ofFull * chance) + ((1 - ofFull) * lower[cell]))];
+    }
+
+    /// <summary>House value: what is presumed is nearly certain.</summary>
+    private const double PresumedChance = 0.95;
+
+    private readonly Line[] _lines;
+    private readonly Line[][] _groups;
+    private readonly Dictionary<double[], Complex[]> _spectra = [];
+
+    private Bill(CostGrid grid, Line[] lines, double[] weights)
+    {
+        Grid = grid;
+        CareWeights = weights;
+        _lines = lines;
+        _groups = [.. lines.GroupBy(line => line.Fault.Part ?? $"only {line.Fault.Point}").Select(group => group.ToArray())];
+    }
+
+    public CostGrid Grid { get; }
+
+    /// <summary>How likely each level of care is after all that was looked at; nought where it is next to impossible.</summary>
+    public double[] CareWeights { get; }
+
+    public IReadOnlyList<Line> Lines => _lines;
+
+    public IReadOnlyList<Line[]> Groups => _groups;
+
+    public static Bill Of(IReadOnlyList<PossibleFault> faults, Trust trust, double hourlyRate, int cells)
+    {
+        var costs = faults.Select(fault => fault.Cost.At(hourlyRate)).ToList();
+        var middling = new Dictionary<double, double>();
+        var before = faults.Select(fault =>
+        {
+            if (!middling.TryGetValue(fault.Chance, out var odds)) middling[fault.Chance] = odds = Care.Middling(fault.Chance);
+            return Care.Chances(odds, trust.Shift);
+        }).ToArray();
+        var weights = CareAfter(faults, before);
+        var grid = new CostGrid(Math.Max(1, MostLikely(faults, costs, before, weights)), cells);
+        return new(grid, [.. faults.Select((fault, at) =>
+        {
+            var mean = costs[at].Mean;
+            return new Line(fault, before[at], CostByLook.Of(grid.Of(costs[at])), mean == 0 ? 0 : fault.Cost.Hours.Mean * hourlyRate / mean);
+        })], weights);
+    }
+
+    /// <summary>How likely each level of care is after all that was looked at.</summary>
+    private static double[] CareAfter(IReadOnlyList<PossibleFault> faults, double[][] before)
+    {
+        var logs = new double[Care.Levels];
+        for (var level = 0; level < Care.Levels; level++)
+        {
+            logs[level] = Math.Log(Care.Prior[level]);
+            for (var at = 0; at < faults.Count; at++)
+                if (faults[at].Look != Look.NotLooked) logs[level] += Math.Log(Care.Likelihood(faults[at].Look, before[at][level]));
+        }
+
+        var most = logs.Max();
+        var weights = logs.Select(log => Math.Exp(log - most)).ToArray();
+        var sum = weights.Sum();
+        return [.. weights.Select(weight => weight / sum < Negligible ? 0 : weight / sum)];
+    }
+
+    /// <summary>A level of care this unlikely changes no figure that is shown.</summary>
+    private const double Negligible = 1e-7;
+
+    /// <summary>
+    /// No sum is ever larger than all that can fail at its dearest; but with many faults it does not come near, and a grid that reaches
+    /// nine deviations above the mean at the worst level of care that counts is finer.
+    /// </summary>
+    private static double MostLikely(IReadOnlyList<PossibleFault> faults, List<Triangle> costs, double[][] before, double[] weights)
+    {
+        var all = costs.Sum(cost => cost.High);
+        var reached = 0.0;
+        for (var level = 0; level < Care.Levels; level++)
+        {
+            if (weights[level] == 0) continue;
+            double mean = 0, variance = 0;
+            for (var at = 0; at < faults.Count; at++)
+            {
+                var chance = faults[at].Presumed ? 1 : Care.After(faults[at].Look, before[at][level]);
+                mean += chance * costs[at].Mean;
+                variance += chance * costs[at].High * costs[at].High;
+            }
+
+            reached = Math.Max(reached, mean + (9 * Math.Sqrt(variance)));
+        }
+
+        return Math.Min(all, reached + (costs.Count == 0 ? 0 : costs.Max(cost => cost.High)));
+    }
+
+    /// <summary>The spectrum of the whole sum at one level of care.</summary>
+    public Complex[] Product(int level)
+    {
+        var product = Enumerable.Repeat(Complex.One, Grid.Half).ToArray();
+        foreach (var group in _groups)
+            if (group.Length > 1) Multiply(product, Factor(group, level, line => line.Fault.Look));
+            else MultiplyOne(product, group[0], group[0].Fault.Look, level);
+        return product;
+    }
+
+    /// <summary>The spectrum of one part's cost at one level of care, with any looks in place of those that were.</summary>
+    public Complex[] Factor(Line[] group, int level, Func<Line, Look> look)
+    {
+        if (group.Length > 1) return Grid.Spectrum(Dearest(group, level, look));
+        var line = group[0];
+        var chance = line.Chance(look(line), level);
+        var cost = SpectrumOf(line.Cost(look(line)));
+        var factor = new Complex[cost.Length];
+        for (var at = 0; at < cost.Length; at++) factor[at] = 1 - chance + (chance * cost[at]);
+        return factor;
+    }
+
+    private void MultiplyOne(Complex[] product, Line line, Look look, int level)
+    {
+        var (chance, cost) = (line.Chance(look, level), SpectrumOf(line.Cost(look)));
+        for (var at = 0; at < product.Length; at++) product[at] *= 1 - chance + (chance * cost[at]);
+    }
+
+    public static void Multiply(Complex[] product, Complex[] factor)
+    {
+        for (var at = 0; at < product.Length; at++) product[at] *= factor[at];
+    }
+
+    /// <summary>What each fault is expected to add. Of one part the dearest counts, and it is shared out by what each would cost alone.</summary>
+    public List<(CostDriver Driver, double Hours)> Drivers(double[] weights)
+    {
+        var all = new List<(CostDriver, double)>();
+        foreach (var group in _groups)
+        {
+            var alone = group.Select(line =>
+            {
+                var chance = Enumerable.Range(0, Care.Levels).Sum(level => weights[level] * line.Chance(line.Fault.Look, level));
+                return (Line: line, Chance: chance, Cost: chance * Grid.Mean(line.Cost(line.Fault.Look)));
+            }).ToList();
+            var sum = alone.Sum(part => part.Cost);
+            var together = group.Length == 1 ? sum : Enumerable.Range(0, Care.Levels).Sum(level => weights[level] == 0 ? 0 : weights[level] * Grid.Mean(Dearest(group, level, line => line.Fault.Look)));
+            foreach (var (line, chance, cost) in alone)
+            {
+                var share = sum == 0 ? 0 : cost / sum * together;
+                all.Add((new CostDriver(line.Fault.Point, chance, share), share * line.HoursShare));
+            }
+        }
+
+        return all;
+    }
+
+    /// <summary>The cost of the dearest of several that may each be there: their chances of "at most so much" multiply.</summary>
+    private double[] Dearest(Line[] group, int level, Func<Line, Look> look)
+    {
+        var upTo = Enumerable.Repeat(1.0, Grid.Cells).ToArray();
+        foreach (var line in group)
+        {
+            var (chance, cost, sum) = (line.Chance(look(line), level), line.Cost(look(line)), 0.0);
+            for (var cell = 0; cell < cost.Length; cell++) upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
+        }
+
+        for (var cell = upTo.Length - 1; cell > 0; cell--) upTo[cell] -= upTo[cell - 1];
+        return upTo;
+    }
+
+    private Complex[] SpectrumOf(double[] cells)
+    {
+        if (!_spectra.TryGetValue(cells, out var spectrum)) _spectra[cells] = spectrum = Grid.Spectrum(cells);
+        return spectrum;
+    }
+}

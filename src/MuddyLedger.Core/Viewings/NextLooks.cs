@@ -1,0 +1,109 @@
+using System.Collections.Immutable;
+using System.Numerics;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>What looking at a point is worth.</summary>
+/// <param name="Change">The expected absolute change of the walk-away price; of the middling cost where no value is known.</param>
+/// <param name="ChanceOfFault">How likely the look finds something.</param>
+public sealed record NextLook(string Point, double Change, double Minutes, double ChanceOfFault)
+{
+    public double PerMinute => Change / Minutes;
+
+    /// <summary>Coarse is enough to rank by.</summary>
+    private const int Cells = 256;
+
+    /// <summary>
+    /// The unchecked points, the most telling for its minutes first. For each, the whole sum is done again with the point found sound
+    /// and with it found bad, weighted by how likely each is. A knock-out puts the whole walk-away price at stake.
+    /// </summary>
+    /// <param name="value">When sound, less what papers take; null where not known.</param>
+    public static ImmutableArray<NextLook> Of(
+        IReadOnlyList<PossibleFault> faults, IReadOnlyDictionary<string, (double Minutes, bool KnockOut)> points, Trust trust, double hourlyRate, double? value, double? asking)
+    {
+        var bill = Bill.Of(faults, trust, hourlyRate, Cells);
+        var weights = bill.CareWeights;
+        var without = WithoutEach(bill);
+        double PriceAt(double[] at, Func<int, Complex[]> product)
+        {
+            var spectrum = new Complex[bill.Grid.Half];
+            for (var level = 0; level < Care.Levels; level++)
+            {
+                if (at[level] == 0) continue;
+                var all = product(level);
+                for (var freq = 0; freq < spectrum.Length; freq++) spectrum[freq] += at[level] * all[freq];
+            }
+
+            var cells = bill.Grid.Back(spectrum);
+            var cost = Math.Max(Middle(cells, bill.Grid.Step), bill.Grid.Mean(cells));
+            return value is { } worth ? Math.Clamp(worth - cost, 0, asking ?? double.MaxValue) : cost;
+        }
+
+        var now = PriceAt(weights, bill.Product);
+        var looks = ImmutableArray.CreateBuilder<NextLook>();
+        for (var group = 0; group < bill.Groups.Count; group++)
+            foreach (var line in bill.Groups[group].Where(line => line.Fault.Look == Look.NotLooked && points.ContainsKey(line.Fault.Point)))
+            {
+                var (minutes, knocksOut) = points[line.Fault.Point];
+                double change = 0, found = 0;
+                foreach (var look in new[] { Look.FoundSound, Look.FoundBad })
+                {
+                    var likely = weights.Select((weight, level) => weight * Care.Likelihood(look, line.Before[level])).ToArray();
+                    var chance = likely.Sum();
+                    if (look == Look.FoundBad) found = chance;
+                    var (here, members) = (group, bill.Groups[group]);
+                    var then = knocksOut && look == Look.FoundBad && value is not null ? 0 : PriceAt([.. likely.Select(weight => weight / chance)], level =>
+                    {
+                        var product = (Complex[])without[here][level].Clone();
+                        Bill.Multiply(product, bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
+                        return product;
+                    });
+                    change += chance * Math.Abs(then - now);
+                }
+
+                looks.Add(new(line.Fault.Point, change, minutes, found));
+            }
+
+        return [.. looks.OrderByDescending(look => look.PerMinute).ThenBy(look => look.Point, StringComparer.Ordinal)];
+    }
+
+    /// <summary>For each group and level of care the product of all the others, by products from both ends.</summary>
+    private static Complex[][][] WithoutEach(Bill bill)
+    {
+        var count = bill.Groups.Count;
+        var without = Enumerable.Range(0, count).Select(_ => new Complex[Care.Levels][]).ToArray();
+        for (var level = 0; level < Care.Levels; level++)
+        {
+            var at = level;
+            if (bill.CareWeights[level] == 0) continue;
+            var factors = bill.Groups.Select(group => bill.Factor(group, at, line => line.Fault.Look)).ToArray();
+            var before = Enumerable.Repeat(Complex.One, bill.Grid.Half).ToArray();
+            for (var group = 0; group < count; group++)
+            {
+                without[group][level] = (Complex[])before.Clone();
+                Bill.Multiply(before, factors[group]);
+            }
+
+            var after = Enumerable.Repeat(Complex.One, bill.Grid.Half).ToArray();
+            for (var group = count - 1; group >= 0; group--)
+            {
+                Bill.Multiply(without[group][level], after);
+                Bill.Multiply(after, factors[group]);
+            }
+        }
+
+        return without;
+    }
+
+    private static double Middle(double[] cells, double step)
+    {
+        var (sum, all) = (0.0, cells.Sum());
+        for (var cell = 0; cell < cells.Length; cell++)
+        {
+            if (sum + cells[cell] >= all / 2) return (cell - 0.5 + (cells[cell] == 0 ? 0 : ((all / 2) - sum) / cells[cell])) * step;
+            sum += cells[cell];
+        }
+
+        return cells.Length * step;
+    }
+}

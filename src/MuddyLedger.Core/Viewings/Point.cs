@@ -1,0 +1,81 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>The walk round a bike, in this order. Each stage can be left and taken up again.</summary>
+public enum Stage { Arrival, Papers, Standing, OffTheGround, Fluids, Electrics, ColdStart, Warm, RideGate, Ride }
+
+/// <summary>Where on the bike a point is looked at.</summary>
+public enum Zone { Whole, Papers, Frame, FrontEnd, FrontWheel, Engine, Exhaust, TankAndIntake, RearEnd, RearWheel, Drive, Electrics }
+
+public enum PointKind { Graded, Measured, YesNo }
+
+/// <summary>What a failed point means whatever the average says.</summary>
+public enum KnockOut { WalkAway, OnlyAsParts }
+
+/// <summary>What it usually costs to put a fault right: low, likely, high. House values, which the owner edits.</summary>
+/// <param name="Hours">Of the owner's own work, beside the parts.</param>
+public sealed record FaultCost(Triangle Parts, Triangle Hours)
+{
+    public static readonly FaultCost Nothing = new(Triangle.Zero, Triangle.Zero);
+
+    /// <summary>In money, with the owner's hours at their rate (0 or more an hour).</summary>
+    public Triangle At(double rate) => new(Parts.Low + (Hours.Low * rate), Parts.Likely + (Hours.Likely * rate), Parts.High + (Hours.High * rate));
+}
+
+/// <summary>How likely the fault is on a bike that was never looked at: from a new one to a worn-out one, each from 0.001 to 0.9.</summary>
+public sealed record FaultPrior(double AsNew, double WornOut);
+
+/// <summary>A scale for something measured: sound inside a range, failed at and beyond a limit on either side, even in between.</summary>
+/// <param name="Unit">The unit of all four; values typed in another are converted.</param>
+/// <param name="FailsBelow">Null where low is never a fault.</param>
+/// <param name="FailsAbove">Null where high is never a fault.</param>
+public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo, decimal? FailsBelow, decimal? FailsAbove)
+{
+    /// <summary>0 sound to 1 failed; boundaries belong to the better side.</summary>
+    public double Severity(decimal value)
+    {
+        if (value >= SoundFrom && value <= SoundTo) return 0;
+        var (from, limit) = value < SoundFrom ? (SoundFrom, FailsBelow) : (SoundTo, FailsAbove);
+        return limit is not { } end ? 0 : end == from ? 1 : (double)Math.Clamp((value - from) / (end - from), 0, 1);
+    }
+}
+
+/// <summary>One thing to look at before buying.</summary>
+/// <param name="Do">What to do, as one says it to a friend.</param>
+/// <param name="Sound">What it looks, sounds or feels like when it is right.</param>
+/// <param name="Bad">And when it is not.</param>
+/// <param name="Say">The fault in a sentence fit to say to a seller; null for a point that is no fault of the bike.</param>
+/// <param name="Weight">By consequence: 1 cosmetic, 2 wear part, 4 costly, 8 dangerous or engine; 0 for a point that only tells of the seller.</param>
+/// <param name="Minutes">What looking takes, 0.2 to 20.</param>
+public sealed record Point(
+    string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, string? Say, PointKind Kind, int Weight, Applies Applies,
+    FaultCost Cost, FaultPrior Prior, double Minutes, ImmutableArray<string> Tools, ImmutableArray<Hazard> Cautions, Provenance Provenance)
+{
+    public MeasureScale? Scale { get; init; }
+    /// <summary>Measured at several places; the worst decides.</summary>
+    public int Places { get; init; } = 1;
+    public KnockOut? KnockOut { get; init; }
+    /// <summary>Points with the same part cost its repair once, however many of them fail.</summary>
+    public string? Part { get; init; }
+    /// <summary>For a yes-or-no point: which answer is the fault.</summary>
+    public bool YesIsBad { get; init; }
+    /// <summary>A sign that the seller hides something; it proves nothing about the bike.</summary>
+    public bool LowersTrust { get; init; }
+    /// <summary>Must be sound before the bike is ridden.</summary>
+    public bool OpensRide { get; init; }
+    /// <summary>Read as a tyre's date code; the age is what is judged.</summary>
+    public bool DateCode { get; init; }
+}
+
+/// <summary>What a seller may say of the bike, and the points that could bear it out or give it the lie.</summary>
+/// <param name="Words">As a seller would say it.</param>
+public sealed record Claim(string Id, string Words, ImmutableArray<ClaimTest> Tests, Applies Applies);
+
+/// <param name="ContradictedFrom">A grade this bad or worse speaks against the claim.</param>
+/// <param name="Material">Whether the price hangs on it: then a lie weighs three times.</param>
+/// <param name="Confirms">Whether a sound point bears the claim out, or proves nothing.</param>
+public sealed record ClaimTest(string Point, Grade ContradictedFrom, bool Material, bool Confirms);

@@ -1,0 +1,46 @@
+using System.Collections.Immutable;
+
+namespace MuddyLedger.Core.Viewings;
+
+public enum ClaimState { Open, Confirmed, Contradicted }
+
+/// <summary>A claim of the seller and how it stands against what was found.</summary>
+/// <param name="By">The points that decided.</param>
+public sealed record ClaimStanding(Claim Claim, ClaimState State, bool Material, ImmutableArray<string> By);
+
+/// <summary>
+/// Trust in the seller: t = a / (a + b), beginning at a = b = 2. A confirmed claim adds 1 to a; a contradicted one adds 1 to b, or 3
+/// where the price hangs on it. A sign of hiding adds 1 to b. An admission that proves true changes nothing.
+/// </summary>
+public sealed record Trust(double A, double B)
+{
+    private const double Start = 2;
+    private const double MaterialLie = 3;
+
+    public double Share => A / (A + B);
+
+    /// <summary>Added to the log-odds of every fault that was not looked for: ln((1 - t) / t).</summary>
+    public double Shift => Math.Log(B / A);
+
+    public static Trust Of(IEnumerable<ClaimStanding> claims, int signsOfHiding)
+    {
+        double a = Start, b = Start + signsOfHiding;
+        foreach (var claim in claims)
+        {
+            if (claim.State == ClaimState.Confirmed) a++;
+            if (claim.State == ClaimState.Contradicted) b += claim.Material ? MaterialLie : 1;
+        }
+
+        return new(a, b);
+    }
+
+    /// <summary>One point against a claim outweighs any number that bear it out.</summary>
+    public static ClaimStanding Stand(Claim claim, IReadOnlyDictionary<string, Seen> seen)
+    {
+        var looked = claim.Tests.Where(test => seen.ContainsKey(test.Point)).ToList();
+        var against = looked.Where(test => seen[test.Point].Grade >= test.ContradictedFrom).ToList();
+        if (against.Count > 0) return new(claim, ClaimState.Contradicted, against.Any(test => test.Material), [.. against.Select(test => test.Point)]);
+        var bearing = looked.Where(test => test.Confirms && seen[test.Point].Grade <= Grade.Slight).ToList();
+        return bearing.Count > 0 ? new(claim, ClaimState.Confirmed, false, [.. bearing.Select(test => test.Point)]) : new(claim, ClaimState.Open, false, []);
+    }
+}

@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>What it is sold as. A project counts as faulty everywhere until seen.</summary>
+public enum SoldAs { Runner, NonRunner, Project }
+
+/// <summary>What is known from the advert, and what the owner wants of the bike.</summary>
+public sealed record ViewingDetails
+{
+    /// <summary>As far as it is known: of a shipped set, with make, model and year. Its nickname names the viewing.</summary>
+    public required Profile Profile { get; init; }
+    public required SoldAs SoldAs { get; init; }
+    public MeterAmount? Meter { get; init; }
+    public Money? Asking { get; init; }
+    /// <summary>When it last ran, if the advert says: a year alone gives a range.</summary>
+    public int? LastRunYear { get; init; }
+    public string? Where { get; init; }
+    public string? Note { get; init; }
+
+    public bool NeedsPapers { get; init; }
+    public bool WillRebuild { get; init; }
+    public Money? Budget { get; init; }
+    public Money HourlyRate { get; init; }
+    /// <summary>Taken off where the title is missing.</summary>
+    public Money PapersDiscount { get; init; }
+    /// <summary>The owner's own figure of what a sound one is worth.</summary>
+    public Money? StatedValue { get; init; }
+    /// <summary>Added to what adverts ask: bikes in adverts are average, not sound.</summary>
+    public Money Lift { get; init; }
+}
+
+/// <summary>Whole years since it last ran, from a year alone: by the end of the year it may be one more than before its day comes round.</summary>
+public static class Stood
+{
+    public static (int Least, int Most)? Years(int? lastRun, LocalDate today) =>
+        lastRun is { } year && year <= today.Year ? (Math.Max(0, today.Year - year - 1), today.Year - year) : null;
+}
+
+/// <summary>One tap at a viewing. A viewing is its details and its taps in order.</summary>
+public sealed record ViewingEvent(Guid Id, Instant At, string Device, ViewingAct Act);
+
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "act")]
+[JsonDerivedType(typeof(PointGraded), "graded")]
+[JsonDerivedType(typeof(PointMeasured), "measured")]
+[JsonDerivedType(typeof(PointLeft), "left")]
+[JsonDerivedType(typeof(PointCleared), "cleared")]
+[JsonDerivedType(typeof(PointNoted), "noted")]
+[JsonDerivedType(typeof(ClaimHeard), "claim-heard")]
+[JsonDerivedType(typeof(ClaimDropped), "claim-dropped")]
+[JsonDerivedType(typeof(FaultAdmitted), "admitted")]
+[JsonDerivedType(typeof(AdmissionDropped), "admission-dropped")]
+[JsonDerivedType(typeof(CreditCounted), "credit")]
+[JsonDerivedType(typeof(CreditDropped), "credit-dropped")]
+[JsonDerivedType(typeof(ComparableNoted), "comparable")]
+[JsonDerivedType(typeof(ComparableDropped), "comparable-dropped")]
+public abstract record ViewingAct;
+
+/// <summary>Judged by eye, ear or hand; a yes-or-no answer is kept as sound or failed.</summary>
+public sealed record PointGraded(string Point, Grade Grade) : ViewingAct;
+
+/// <param name="Values">At each place, in the unit of the point's scale.</param>
+/// <param name="Typed">As it was typed.</param>
+public sealed record PointMeasured(string Point, ImmutableArray<decimal> Values, string Typed) : ViewingAct;
+
+public enum LeftBecause { CannotSee, Refused, NoTime }
+
+/// <summary>Not looked at, and why; it stays unchecked.</summary>
+public sealed record PointLeft(string Point, LeftBecause Because) : ViewingAct;
+
+/// <summary>An answer taken back.</summary>
+public sealed record PointCleared(string Point) : ViewingAct;
+
+public sealed record PointNoted(string Point, string Text) : ViewingAct;
+
+/// <param name="Words">In the seller's own words.</param>
+public sealed record ClaimHeard(string Claim, string Words) : ViewingAct;
+
+public sealed record ClaimDropped(string Claim) : ViewingAct;
+
+/// <summary>The seller says that this is faulty.</summary>
+public sealed record FaultAdmitted(string Point, string Words) : ViewingAct;
+
+public sealed record AdmissionDropped(string Point) : ViewingAct;
+
+/// <summary>Something that comes with the bike and is worth money: new tyres, spares, original parts.</summary>
+public sealed record CreditCounted(Guid Id, string What, Money Low, Money Likely, Money High) : ViewingAct;
+
+public sealed record CreditDropped(Guid Id) : ViewingAct;
+
+public sealed record ComparableNoted(Guid Id, Money Price, int Year, MeterAmount? Meter, string? Note) : ViewingAct;
+
+public sealed record ComparableDropped(Guid Id) : ViewingAct;

@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using NodaTime;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>All points and claims that ship.</summary>
+public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray<Claim> Claims)
+{
+    public IReadOnlyDictionary<string, Point> ById { get; } = Points.ToDictionary(point => point.Id);
+}
+
+/// <summary>All that Core makes of a viewing: from its details, its taps and the content alone.</summary>
+public sealed record ViewingPicture(
+    ImmutableArray<Point> Points, ViewingState State, Score Score, ImmutableArray<ZoneScore> Zones, ImmutableArray<ClaimStanding> Claims, Trust Trust, ImmutableArray<string> SignsOfHiding,
+    ImmutableArray<PossibleFault> Faults, RepairCost Cost, SoundValue Value, double Papers, Offers? Offers, Judgement Judgement, ImmutableArray<string> RideShutBy)
+{
+    /// <summary>The words by which points are matched beside the bike's own: how it is sold.</summary>
+    public static readonly ImmutableArray<string> Choices = ["sold-as"];
+
+    /// <param name="prices">The owner's own prices, by point, in place of the shipped ones.</param>
+    public static ViewingPicture Of(ViewingDetails details, IEnumerable<ViewingEvent> events, ViewingContent content, IReadOnlyDictionary<string, FaultCost> prices, LocalDate today)
+    {
+        var points = PointsOf(details, content);
+        var state = ViewingState.Of(events, content.ById);
+        // What was seen at a point that does not apply (the profile was changed) is kept and not counted.
+        var seen = points.Where(point => state.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => state.Seen[point.Id]);
+        var claims = content.Claims.Where(claim => state.Claims.ContainsKey(claim.Id)).Select(claim => Trust.Stand(claim, seen)).ToImmutableArray();
+        var hiding = points.Where(point => point.LowersTrust && (seen.TryGetValue(point.Id, out var found) ? found.Grade >= Grade.Worn : state.Left.GetValueOrDefault(point.Id, LeftBecause.NoTime) == LeftBecause.Refused))
+            .Select(point => point.Id).ToImmutableArray();
+        var trust = Trust.Of(claims, hiding.Length);
+        var use = WearOf(details, today);
+        var faults = points.Where(point => point.Say is not null).Select(point => FaultOf(point, seen, state, details, prices, use)).ToImmutableArray();
+        var rate = (double)details.HourlyRate.Amount;
+        var cost = RepairCost.Of(faults, trust, rate);
+
+        var scored = points.Where(point => point.Weight > 0).ToList();
+        var score = Score.Of(scored, seen);
+        var zones = scored.GroupBy(point => point.Zone).OrderBy(group => group.Key)
+            .Select(group => new ZoneScore(group.Key, Score.Of(group, seen), group.Count(), group.Count(point => seen.ContainsKey(point.Id)))).ToImmutableArray();
+        var knocked = points.Where(point => point.KnockOut is not null && seen.TryGetValue(point.Id, out var found) && found.Grade >= Grade.Bad).Select(point => (point.Id, point.KnockOut!.Value)).ToList();
+        var titleMissing = seen.TryGetValue(TitlePoint, out var title) ? title.Grade >= Grade.Bad : details.Profile.Title == TitleStatus.NoPapers;
+        var papers = titleMissing ? (double)details.PapersDiscount.Amount : 0;
+        var value = SoundValue.Of((double?)details.StatedValue?.Amount, [.. state.Comparables.Select(one => new Comparable(one.Id, (double)one.Price.Amount, one.Year, (double?)one.Meter?.InBase, one.Note))],
+            details.Profile.Year, (double?)details.Meter?.InBase, (double)details.Lift.Amount);
+        var credits = state.Credits.Select(credit => new Triangle((double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount)).ToList();
+        var asking = (double?)details.Asking?.Amount;
+        var offers = value.Value is { } worth ? Offers.Of(worth, cost, credits, papers, asking) : null;
+        var judgement = Judgement.Of(knocked, titleMissing && details.NeedsPapers, details.WillRebuild, score.Coverage, value.Value, asking, (double?)details.Budget?.Amount, cost, offers);
+        var rideShut = points.Where(point => point.OpensRide && !(seen.TryGetValue(point.Id, out var found) && found.Grade < Grade.Worn)).Select(point => point.Id).ToImmutableArray();
+        return new(points, state, score, zones, claims, trust, hiding, faults, cost, value, papers, offers, judgement, rideShut);
+    }
+
+    /// <summary>The point that asks for the title.</summary>
+    public const string TitlePoint = "papers.title";
+
+    public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content)
+    {
+        var capabilities = Capabilities.Of(details.Profile);
+        var choices = new Dictionary<string, string> { ["sold-as"] = Capabilities.Word(details.SoldAs) };
+        return [.. content.Points.Where(point => point.Applies.To(capabilities, choices)).OrderBy(point => point.Stage)];
+    }
+
+    public ImmutableArray<NextLook> Next(ViewingDetails details)
+    {
+        var open = Points.Where(point => !State.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => (point.Minutes, point.KnockOut is not null));
+        return NextLook.Of(Faults, open, Trust, (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, (double?)details.Asking?.Amount);
+    }
+
+    private static PossibleFault FaultOf(Point point, Dictionary<string, Seen> seen, ViewingState state, ViewingDetails details, IReadOnlyDictionary<string, FaultCost> prices, double use)
+    {
+        var look = !seen.TryGetValue(point.Id, out var found) ? Look.NotLooked
+            : found.Grade switch { <= Grade.Slight => Look.FoundSound, Grade.Worn => Look.FoundWorn, _ => Look.FoundBad };
+        return new(point.Id, ChanceAt(point.Prior, use), look, prices.GetValueOrDefault(point.Id) ?? point.Cost, point.Part,
+            Presumed: details.SoldAs == SoldAs.Project || state.Admitted.ContainsKey(point.Id));
+    }
+
+    /// <summary>Between as new and worn out, on the scale of log-odds.</summary>
+    public static double ChanceAt(FaultPrior prior, double use)
+    {
+        double Odds(double chance) => Math.Log(chance / (1 - chance));
+        return Care.Logistic(Odds(prior.AsNew) + (use * (Odds(prior.WornOut) - Odds(prior.AsNew))));
+    }
+
+    /// <summary>How far a bike is from new (0) to worn out (1), by age and meter. House values: 15 years, 80,000 km, 300 hours.</summary>
+    public static double WearOf(ViewingDetails details, LocalDate today)
+    {
+        var age = Math.Clamp((today.Year - details.Profile.Year) / 15.0, 0, 1);
+        if (details.Meter is not { } meter) return age;
+        var used = Math.Clamp((double)meter.InBase / (meter.Kind == MeterKind.Odometer ? 80_000_000 : 300), 0, 1);
+        return (age + used) / 2;
+    }
+}
