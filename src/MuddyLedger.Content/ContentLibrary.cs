@@ -17,9 +17,9 @@ public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, Immutabl
         var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
         var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
         var points = ReadAll(folder, "points", PointsFile.Read, stage => stage.Stage.ToString());
-        var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.First().Id);
+        var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
-        var viewing = CheckViewing(points, claims);
+        var viewing = CheckViewing(points, claims, schedules);
         return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)], [.. sets.Select(pair => pair.Value)], viewing);
     }
 
@@ -43,7 +43,7 @@ public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, Immutabl
         return all;
     }
 
-    private static ViewingContent CheckViewing(ImmutableArray<(string File, StagePoints Value)> stages, ImmutableArray<(string File, ImmutableArray<Claim> Value)> claims)
+    private static ViewingContent CheckViewing(ImmutableArray<(string File, StagePoints Value)> stages, ImmutableArray<(string File, SellersWords Value)> claims, ImmutableArray<(string File, Schedule Value)> schedules)
     {
         var points = new Dictionary<string, Point>();
         foreach (var (file, stage) in stages)
@@ -51,13 +51,14 @@ public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, Immutabl
                 if (!points.TryAdd(point.Id, point)) throw new ContentException(file, 1, $"the point \"{point.Id}\" stands twice");
         var known = new HashSet<string>();
         foreach (var (file, list) in claims)
-            foreach (var claim in list)
+            foreach (var claim in list.Claims)
             {
+                if (claim.Task is { } task && schedules.All(pair => pair.Value.Components.All(component => component.Tasks.All(one => one.Id != task)))) throw new ContentException(file, 1, $"{claim.Id}: no schedule has a task \"{task}\"");
                 if (!known.Add(claim.Id)) throw new ContentException(file, 1, $"the claim \"{claim.Id}\" stands twice");
                 foreach (var test in claim.Tests.Where(test => !points.ContainsKey(test.Point))) throw new ContentException(file, 1, $"{claim.Id}: there is no point \"{test.Point}\"");
             }
 
-        return new([.. points.Values], [.. claims.SelectMany(pair => pair.Value)]);
+        return new([.. points.Values], [.. claims.SelectMany(pair => pair.Value.Claims)], [.. claims.SelectMany(pair => pair.Value.Questions)]);
     }
 
     private static void CheckAcross(ImmutableArray<(string File, Schedule Value)> schedules, ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<(string File, ProfileSet Value)> sets)

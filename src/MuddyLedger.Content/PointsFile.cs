@@ -83,24 +83,33 @@ internal static class PointsFile
     }
 }
 
+internal sealed record SellersWords(ImmutableArray<Claim> Claims, ImmutableArray<Question> Questions);
+
 /// <summary>What sellers say, and the points that test it.</summary>
 internal static class ClaimsFile
 {
-    public static ImmutableArray<Claim> Read(string file, string text)
+    public static SellersWords Read(string file, string text)
     {
         var root = YamlMap.Load(file, text);
         var claims = root.Maps("claims");
         if (claims.IsEmpty) throw root.Wrong("\"claims\" is missing or empty");
-        ImmutableArray<Claim> read = [.. claims.Select(ReadClaim)];
+        var read = new SellersWords([.. claims.Select(ReadClaim)], [.. root.Maps("questions").Select(ReadQuestion)]);
         root.RefuseTheRest();
         return read;
+    }
+
+    private static Question ReadQuestion(YamlMap map)
+    {
+        var question = new Question(map.Text("ask"), map.Text("why"), map.Applies("applies", ViewingPicture.Choices));
+        map.RefuseTheRest();
+        return question;
     }
 
     private static Claim ReadClaim(YamlMap map)
     {
         var tests = map.Maps("tests");
         if (tests.IsEmpty) throw map.Wrong("a claim needs at least one of \"tests\"");
-        var claim = new Claim(map.Text("id"), map.Text("words"), [.. tests.Select(ReadTest)], map.Applies("applies"));
+        var claim = new Claim(map.Text("id"), map.Text("words"), [.. tests.Select(ReadTest)], map.Applies("applies"), map.OptionalText("task"));
         map.RefuseTheRest();
         return claim;
     }

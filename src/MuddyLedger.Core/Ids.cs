@@ -11,6 +11,11 @@ public readonly record struct EntryId(Guid Value)
     public override string ToString() => Value.ToString();
 }
 
+public readonly record struct ViewingId(Guid Value)
+{
+    public override string ToString() => Value.ToString();
+}
+
 public readonly record struct RunId(Guid Value)
 {
     public override string ToString() => Value.ToString();

@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Viewings;
 using NodaTime;
 
 namespace MuddyLedger.Data;
@@ -57,6 +58,38 @@ public sealed class RunEventRow
     public Instant At { get; init; }
     public required string Device { get; init; }
     public required string Act { get; init; }
+}
+
+/// <summary>A viewing as stored: its details as JSON, and a version that counts their edits.</summary>
+public sealed class ViewingRow
+{
+    public Guid Id { get; init; }
+    public required string Details { get; set; }
+    public ViewingStatus Status { get; set; }
+    public int Version { get; set; }
+    public Instant AddedAt { get; init; }
+    public Instant? EndedAt { get; set; }
+    /// <summary>Why it was not bought, in the owner's words.</summary>
+    public string? Ended { get; set; }
+    /// <summary>The bike that it became.</summary>
+    public Guid? BikeId { get; set; }
+}
+
+public sealed class ViewingEventRow
+{
+    public Guid Id { get; init; }
+    public Guid ViewingId { get; init; }
+    public int Sequence { get; init; }
+    public Instant At { get; init; }
+    public required string Device { get; init; }
+    public required string Act { get; init; }
+}
+
+/// <summary>What the owner says that putting a point right costs, in place of the shipped figure.</summary>
+public sealed class PriceRow
+{
+    public required string Point { get; init; }
+    public required string Cost { get; set; }
 }
 
 /// <summary>Every write ever acknowledged, so that the same request sent again changes nothing twice.</summary>

@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata;
 using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Viewings;
 using NodaTime;
 using NodaTime.Text;
 
@@ -17,6 +18,9 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
     public DbSet<StrikeRow> Strikes => Set<StrikeRow>();
     public DbSet<RunRow> Runs => Set<RunRow>();
     public DbSet<RunEventRow> RunEvents => Set<RunEventRow>();
+    public DbSet<ViewingRow> Viewings => Set<ViewingRow>();
+    public DbSet<ViewingEventRow> ViewingEvents => Set<ViewingEventRow>();
+    public DbSet<PriceRow> Prices => Set<PriceRow>();
     public DbSet<WriteRow> Writes => Set<WriteRow>();
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
@@ -46,6 +50,7 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
         configurationBuilder.Properties<LocalDate>().HaveConversion<DateText>();
         configurationBuilder.Properties<Instant>().HaveConversion<InstantText>();
         configurationBuilder.Properties<RunStatus>().HaveConversion<string>();
+        configurationBuilder.Properties<ViewingStatus>().HaveConversion<string>();
     }
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -73,6 +78,17 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
             act.HasOne<RunRow>().WithMany().HasForeignKey(row => row.RunId).OnDelete(DeleteBehavior.Restrict);
             act.HasIndex(row => new { row.RunId, row.Sequence }).IsUnique();
         });
+        modelBuilder.Entity<ViewingRow>(viewing =>
+        {
+            viewing.HasOne<BikeRow>().WithMany().HasForeignKey(row => row.BikeId).OnDelete(DeleteBehavior.Restrict);
+            viewing.Property(row => row.Version).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<ViewingEventRow>(act =>
+        {
+            act.HasOne<ViewingRow>().WithMany().HasForeignKey(row => row.ViewingId).OnDelete(DeleteBehavior.Restrict);
+            act.HasIndex(row => new { row.ViewingId, row.Sequence }).IsUnique();
+        });
+        modelBuilder.Entity<PriceRow>().HasKey(row => row.Point);
         modelBuilder.Entity<BikeRow>().Property(row => row.Version).IsConcurrencyToken();
         modelBuilder.Entity<BikeRow>().Property(row => row.LedgerVersion).HasDefaultValue(0L).ValueGeneratedOnAddOrUpdate().Metadata.SetAfterSaveBehavior(PropertySaveBehavior.Ignore);
         modelBuilder.Entity<SettingsRow>().Property(row => row.Version).IsConcurrencyToken();

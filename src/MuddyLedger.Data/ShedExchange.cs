@@ -1,9 +1,11 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Viewings;
 using NodaTime;
 
 namespace MuddyLedger.Data;
@@ -20,7 +22,8 @@ public sealed class ShedExchange(ShedContext context)
         var copies = new List<BikeCopy>();
         foreach (var row in bikes) copies.Add(await CopyAsync(row, cancel));
         var settings = bike is null ? await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) : null;
-        return new(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings is null ? null : new(settings.VolumeUnit, settings.TorqueUnit, settings.Currency), [.. copies]);
+        var copy = new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings is null ? null : new(settings.VolumeUnit, settings.TorqueUnit, settings.Currency), [.. copies]);
+        return bike is not null ? copy : copy with { Viewings = await ViewingsAsync(cancel), Prices = await new ViewingStore(context).PricesAsync(cancel) };
     }
 
     public Task<bool> EmptyAsync(CancellationToken cancel) => context.Bikes.AllAsync(_ => false, cancel);
@@ -57,8 +60,21 @@ public sealed class ShedExchange(ShedContext context)
             context.Strikes.AddRange(bike.Strikes.Select(strike => new StrikeRow { EntryId = strike.Entry, At = strike.At, Device = strike.Device, Reason = strike.Reason }));
         }
 
+        var viewings = new ViewingStore(context);
+        foreach (var viewing in copy.Viewings.IsDefault ? [] : copy.Viewings)
+            viewings.Add(new(new(viewing.Id), viewing.Details, viewing.Status, 1, viewing.AddedAt, viewing.EndedAt, viewing.Ended, viewing.Bike is { } bought ? new(bought) : null,
+                [.. viewing.Taps.Select(tap => new ViewingEvent(tap.Id, tap.At, tap.Device, tap.Act))]));
+        context.Prices.AddRange(copy.Prices.Select(price => new PriceRow { Point = price.Key, Cost = CoreJson.Write(price.Value) }));
         if (copy.Settings is { } settings)
             context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = settings.VolumeUnit, TorqueUnit = settings.TorqueUnit, Currency = settings.Currency, Version = 1 });
+    }
+
+    private async Task<ImmutableArray<ViewingCopy>> ViewingsAsync(CancellationToken cancel)
+    {
+        var rows = await context.Viewings.AsNoTracking().OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
+        var taps = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row => row.ViewingId);
+        return [.. rows.Select(row => new ViewingCopy(row.Id, row.AddedAt, CoreJson.Read<ViewingDetails>(row.Details), row.Status, row.EndedAt, row.Ended, row.BikeId,
+            [.. taps[row.Id].Select(tap => new ViewingTapCopy(tap.Id, tap.At, tap.Device, CoreJson.Read<ViewingAct>(tap.Act)))]))];
     }
 
     private async Task<BikeCopy> CopyAsync(BikeRow bike, CancellationToken cancel)

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Viewings;
 using NodaTime;
 
 namespace MuddyLedger.Core.Exchange;
@@ -11,6 +12,12 @@ namespace MuddyLedger.Core.Exchange;
 /// <param name="Version">Of the format; a reader refuses a newer one.</param>
 public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, SettingsCopy? Settings, ImmutableArray<BikeCopy> Bikes)
 {
+    /// <summary>Left out where there are none; copies from before there were viewings have none.</summary>
+    public ImmutableArray<ViewingCopy> Viewings { get; init; } = [];
+
+    /// <summary>The owner's own prices, by point.</summary>
+    public ImmutableSortedDictionary<string, FaultCost> Prices { get; init; } = ImmutableSortedDictionary<string, FaultCost>.Empty;
+
     public const string FormatName = "muddy-ledger-shed";
     public const int CurrentVersion = 1;
 
@@ -21,6 +28,7 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
         if (Format != FormatName) refusals.Add(new("format", $"is not {FormatName}: this is no copy of a shed"));
         if (Version is < 1 or > CurrentVersion) refusals.Add(new("version", $"is {Version}, and this Muddy Ledger reads up to {CurrentVersion}: take a newer one"));
         if (refusals.Count > 0) return refusals.ToImmutable();
+        if (Hole() is { } hole) return [new(hole, "is empty where something should stand")];
         var ids = new HashSet<Guid>();
         void Once(string path, Guid id) { if (!ids.Add(id)) refusals.Add(new(path, "stands twice in the file")); }
 
@@ -52,7 +60,32 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
             if (refusals.Count == 0 && CorrectionRing(bike) is { } ring) refusals.Add(new($"{path}.entries", $"correct each other in a ring at {ring}"));
         }
 
+        foreach (var (viewing, at) in (Viewings.IsDefault ? [] : Viewings).Select((viewing, at) => (viewing, at)))
+        {
+            Once($"viewings.{at}.id", viewing.Id);
+            foreach (var (tap, number) in viewing.Taps.Select((tap, number) => (tap, number))) Once($"viewings.{at}.taps.{number}.id", tap.Id);
+            if (viewing.Bike is { } bought && Bikes.All(bike => bike.Id != bought)) refusals.Add(new($"viewings.{at}.bike", "is no bike of this copy"));
+        }
+
         return refusals.ToImmutable();
+    }
+
+    /// <summary>The path of the first thing that is not there: a list of nothing is a list, but a list left out or with a gap is none.</summary>
+    private string? Hole()
+    {
+        static string? In<T>(string path, ImmutableArray<T> list, Func<string, T, string?>? inside = null) where T : class
+        {
+            if (list.IsDefault) return path;
+            for (var at = 0; at < list.Length; at++)
+                if (list[at] is not { } one) return $"{path}.{at}";
+                else if (inside?.Invoke($"{path}.{at}", one) is { } hole) return hole;
+            return null;
+        }
+
+        return In("bikes", Bikes, (path, bike) => bike.Profile is null ? $"{path}.profile"
+            : In($"{path}.entries", bike.Entries, (at, entry) => entry.Body is null ? $"{at}.body" : null) ?? In($"{path}.strikes", bike.Strikes)
+            ?? In($"{path}.runs", bike.Runs, (at, run) => run.Job is null ? $"{at}.job" : In($"{at}.taps", run.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)))
+            ?? (Prices is null || Prices.Any(price => price.Value is null) ? "prices" : null) ?? (Viewings.IsDefault ? null : In("viewings", Viewings, (path, viewing) => viewing.Details?.Profile is null ? $"{path}.details" : In($"{path}.taps", viewing.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)));
     }
 
     private static Guid? CorrectionRing(BikeCopy bike)
@@ -79,6 +112,11 @@ public sealed record BikeCopy(
 public sealed record EntryCopy(Guid Id, LocalDate Date, Instant WrittenAt, string Device, EntryBody Body, Guid? Run, Guid? Corrects, string? Reason);
 
 public sealed record StrikeCopy(Guid Entry, Instant At, string Device, string Reason);
+
+/// <param name="Bike">The bike that it became, where it was bought.</param>
+public sealed record ViewingCopy(Guid Id, Instant AddedAt, ViewingDetails Details, ViewingStatus Status, Instant? EndedAt, string? Ended, Guid? Bike, ImmutableArray<ViewingTapCopy> Taps);
+
+public sealed record ViewingTapCopy(Guid Id, Instant At, string Device, ViewingAct Act);
 
 /// <param name="Job">The job as it was when the run began.</param>
 public sealed record RunCopy(Guid Id, Job Job, Instant StartedAt, RunStatus Status, Instant? EndedAt, ImmutableArray<TapCopy> Taps);

@@ -28,6 +28,7 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(CostPaid), "cost")]
 [JsonDerivedType(typeof(JobFinished), "job-finished")]
 [JsonDerivedType(typeof(NoteWritten), "note")]
+[JsonDerivedType(typeof(MeasurementTaken), "measurement")]
 [JsonDerivedType(typeof(LaidUp), "laid-up")]
 [JsonDerivedType(typeof(WokenUp), "woken-up")]
 [JsonDerivedType(typeof(IntervalSet), "interval")]
@@ -110,6 +111,16 @@ public sealed record JobFinished(string Job, string Title, int Minutes, IReadOnl
 public sealed record SkippedStep(string Title, string Reason);
 
 public sealed record NoteWritten(string Text) : EntryBody;
+
+/// <summary>Something measured on the bike, at one place or several.</summary>
+/// <param name="What">The point of a viewing, or the task, that asks for it: "off-the-ground.front-disc".</param>
+/// <param name="Unit">The unit of all values.</param>
+public sealed record MeasurementTaken(string What, string Title, ImmutableArray<decimal> Values, string Unit) : EntryBody
+{
+    public bool Equals(MeasurementTaken? other) => other is not null && (What, Title, Unit) == (other.What, other.Title, other.Unit) && Values.SequenceEqual(other.Values);
+
+    public override int GetHashCode() => HashCode.Combine(What, Title, Unit, Values.Length);
+}
 
 /// <summary>From here on the bike stands: a lay-up, or a long stay on the hoist. Its use is not expected to go on.</summary>
 public sealed record LaidUp(string? Why = null) : EntryBody;

@@ -4,7 +4,7 @@ using System.Numerics;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What looking at a point is worth.</summary>
-/// <param name="Change">The expected absolute change of the walk-away price; of the middling cost where no value is known.</param>
+/// <param name="Change">The expected absolute change of the walk-away price; of the cost where no value is known, or where no look can move the price.</param>
 /// <param name="ChanceOfFault">How likely the look finds something.</param>
 public sealed record NextLook(string Point, double Change, double Minutes, double ChanceOfFault)
 {
@@ -24,7 +24,7 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
         var weights = bill.CareWeights;
         var without = WithoutEach(bill);
-        double PriceAt(double[] at, Func<int, Complex[]> product)
+        (double Price, double Cost) PriceAt(double[] at, Func<int, Complex[]> product)
         {
             var spectrum = new Complex[bill.Grid.Half];
             for (var level = 0; level < Care.Levels; level++)
@@ -36,35 +36,38 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
 
             var cells = bill.Grid.Back(spectrum);
             var cost = Math.Max(Middle(cells, bill.Grid.Step), bill.Grid.Mean(cells));
-            return value is { } worth ? Math.Clamp(worth - cost, 0, asking ?? double.MaxValue) : cost;
+            return (value is { } worth ? Math.Clamp(worth - cost, 0, asking ?? double.MaxValue) : cost, cost);
         }
 
         var now = PriceAt(weights, bill.Product);
-        var looks = ImmutableArray.CreateBuilder<NextLook>();
+        var looks = new List<(NextLook Look, double CostChange)>();
         for (var group = 0; group < bill.Groups.Count; group++)
             foreach (var line in bill.Groups[group].Where(line => line.Fault.Look == Look.NotLooked && points.ContainsKey(line.Fault.Point)))
             {
                 var (minutes, knocksOut) = points[line.Fault.Point];
-                double change = 0, found = 0;
+                double change = 0, costChange = 0, found = 0;
                 foreach (var look in new[] { Look.FoundSound, Look.FoundBad })
                 {
                     var likely = weights.Select((weight, level) => weight * Care.Likelihood(look, line.Before[level])).ToArray();
                     var chance = likely.Sum();
                     if (look == Look.FoundBad) found = chance;
                     var (here, members) = (group, bill.Groups[group]);
-                    var then = knocksOut && look == Look.FoundBad && value is not null ? 0 : PriceAt([.. likely.Select(weight => weight / chance)], level =>
+                    var (price, cost) = PriceAt([.. likely.Select(weight => weight / chance)], level =>
                     {
                         var product = (Complex[])without[here][level].Clone();
                         Bill.Multiply(product, bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
                         return product;
                     });
-                    change += chance * Math.Abs(then - now);
+                    change += chance * Math.Abs((knocksOut && look == Look.FoundBad && value is not null ? 0 : price) - now.Price);
+                    costChange += chance * Math.Abs(cost - now.Cost);
                 }
 
-                looks.Add(new(line.Fault.Point, change, minutes, found));
+                looks.Add((new(line.Fault.Point, change, minutes, found), costChange));
             }
 
-        return [.. looks.OrderByDescending(look => look.PerMinute).ThenBy(look => look.Point, StringComparer.Ordinal)];
+        // Where the price stands at nothing, or at what is asked, and no single look would move it, the cost still tells them apart.
+        if (looks.All(pair => pair.Look.Change < 0.5)) looks = [.. looks.Select(pair => (pair.Look with { Change = pair.CostChange }, pair.CostChange))];
+        return [.. looks.Select(pair => pair.Look).OrderByDescending(look => look.PerMinute).ThenBy(look => look.Point, StringComparer.Ordinal)];
     }
 
     /// <summary>For each group and level of care the product of all the others, by products from both ends.</summary>

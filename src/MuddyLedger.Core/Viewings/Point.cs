@@ -73,7 +73,11 @@ public sealed record Point(
 
 /// <summary>What a seller may say of the bike, and the points that could bear it out or give it the lie.</summary>
 /// <param name="Words">As a seller would say it.</param>
-public sealed record Claim(string Id, string Words, ImmutableArray<ClaimTest> Tests, Applies Applies);
+/// <param name="Task">The service task that it says was done; null where it says nothing of one.</param>
+public sealed record Claim(string Id, string Words, ImmutableArray<ClaimTest> Tests, Applies Applies, string? Task = null);
+
+/// <summary>Something to ask the seller before going.</summary>
+public sealed record Question(string Ask, string Why, Applies Applies);
 
 /// <param name="ContradictedFrom">A grade this bad or worse speaks against the claim.</param>
 /// <param name="Material">Whether the price hangs on it: then a lie weighs three times.</param>

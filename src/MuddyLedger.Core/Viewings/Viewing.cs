@@ -10,9 +10,13 @@ namespace MuddyLedger.Core.Viewings;
 /// <summary>What it is sold as. A project counts as faulty everywhere until seen.</summary>
 public enum SoldAs { Runner, NonRunner, Project }
 
+public enum ViewingStatus { Open, Bought, NotBought }
+
 /// <summary>What is known from the advert, and what the owner wants of the bike.</summary>
 public sealed record ViewingDetails
 {
+    /// <summary>The shipped set that the profile was made from.</summary>
+    public required string Set { get; init; }
     /// <summary>As far as it is known: of a shipped set, with make, model and year. Its nickname names the viewing.</summary>
     public required Profile Profile { get; init; }
     public required SoldAs SoldAs { get; init; }

@@ -5,8 +5,8 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Viewings;
 
-/// <summary>All points and claims that ship.</summary>
-public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray<Claim> Claims)
+/// <summary>All points, claims and questions that ship.</summary>
+public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray<Claim> Claims, ImmutableArray<Question> Questions)
 {
     public IReadOnlyDictionary<string, Point> ById { get; } = Points.ToDictionary(point => point.Id);
 }
@@ -55,12 +55,21 @@ public sealed record ViewingPicture(
     /// <summary>The point that asks for the title.</summary>
     public const string TitlePoint = "papers.title";
 
-    public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content)
-    {
-        var capabilities = Capabilities.Of(details.Profile);
-        var choices = new Dictionary<string, string> { ["sold-as"] = Capabilities.Word(details.SoldAs) };
-        return [.. content.Points.Where(point => point.Applies.To(capabilities, choices)).OrderBy(point => point.Stage)];
-    }
+    public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content) =>
+        [.. content.Points.Where(point => Fits(point.Applies, details)).OrderBy(point => point.Stage)];
+
+    /// <summary>Whether something of the content is asked for at this viewing.</summary>
+    public static bool Fits(Applies applies, ViewingDetails details) =>
+        applies.To(Capabilities.Of(details.Profile), new Dictionary<string, string> { ["sold-as"] = Capabilities.Word(details.SoldAs) });
+
+    /// <summary>What was found and costs something, the dearest first: for saying to a seller.</summary>
+    public ImmutableArray<(Point Point, Seen Seen, CostDriver Cost)> Sheet() =>
+    [
+        .. from driver in Cost.Drivers
+           let point = Points.First(point => point.Id == driver.Point)
+           where State.Seen.TryGetValue(point.Id, out var seen) && seen.Grade >= Grade.Worn
+           select (point, State.Seen[point.Id], driver),
+    ];
 
     public ImmutableArray<NextLook> Next(ViewingDetails details)
     {

@@ -90,6 +90,20 @@ namespace MuddyLedger.Data.Migrations
                     b.ToTable("Entries");
                 });
 
+            modelBuilder.Entity("MuddyLedger.Data.PriceRow", b =>
+                {
+                    b.Property<string>("Point")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Cost")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Point");
+
+                    b.ToTable("Prices");
+                });
+
             modelBuilder.Entity("MuddyLedger.Data.RunEventRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -205,6 +219,76 @@ namespace MuddyLedger.Data.Migrations
                     b.ToTable("Strikes");
                 });
 
+            modelBuilder.Entity("MuddyLedger.Data.ViewingEventRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Act")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("At")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Device")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("ViewingId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ViewingId", "Sequence")
+                        .IsUnique();
+
+                    b.ToTable("ViewingEvents");
+                });
+
+            modelBuilder.Entity("MuddyLedger.Data.ViewingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AddedAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("BikeId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Details")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Ended")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Status")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BikeId");
+
+                    b.ToTable("Viewings");
+                });
+
             modelBuilder.Entity("MuddyLedger.Data.WriteRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -268,6 +352,23 @@ namespace MuddyLedger.Data.Migrations
                         .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("MuddyLedger.Data.ViewingEventRow", b =>
+                {
+                    b.HasOne("MuddyLedger.Data.ViewingRow", null)
+                        .WithMany()
+                        .HasForeignKey("ViewingId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("MuddyLedger.Data.ViewingRow", b =>
+                {
+                    b.HasOne("MuddyLedger.Data.BikeRow", null)
+                        .WithMany()
+                        .HasForeignKey("BikeId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 #pragma warning restore 612, 618
         }

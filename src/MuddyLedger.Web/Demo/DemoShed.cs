@@ -31,6 +31,7 @@ internal static class DemoShed
         DemoOldOnes.Dray(new DemoPen(writer, content, options, DemoOldOnes.DrayProfile(Set("step-through"))), today);
         DemoOldOnes.Fathom(new DemoPen(writer, content, options, DemoOldOnes.FathomProfile(Set("trials-single"))), today);
         DemoOldOnes.Barrow(new DemoPen(writer, content, options, DemoOldOnes.BarrowProfile(Set("field-runabout"))), today);
+        DemoViewings.Fill(scope.ServiceProvider.GetRequiredService<ViewingStore>(), content, options.Clock.GetCurrentInstant());
         await writer.CommitAsync(Guid.CreateVersion7(), "the Fallow Tarn shed", options.Clock.GetCurrentInstant(), cancel);
     }
 

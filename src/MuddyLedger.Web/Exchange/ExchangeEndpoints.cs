@@ -54,6 +54,8 @@ public static class ExchangeEndpoints
 
         if (copy is null) return Problems.Refused(null, "This is no copy of a shed that can be read.");
         var now = options.Clock.GetCurrentInstant();
+        check.Refuse(copy.Check(options.DayOf(now).Year));
+        if (check.Failed) return check.Problem();
         var asked = $"import {copy.WrittenAt} {copy.Bikes.Length} {copy.Bikes.Sum(bike => bike.Entries.Length)}";
         var answer = new ImportAnswer(copy.Bikes.Length, copy.Bikes.Sum(bike => bike.Entries.Length));
         switch (await writer.BeforeAsync(id, asked, http.RequestAborted))
@@ -62,8 +64,6 @@ public static class ExchangeEndpoints
             case WriteOutcome.OtherBody: return Problems.OtherBody();
         }
 
-        check.Refuse(copy.Check(options.DayOf(now).Year));
-        if (check.Failed) return check.Problem();
         if (!await exchange.EmptyAsync(http.RequestAborted)) return Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
         exchange.In(copy);
         return await writer.CommitAsync(id, asked, now, http.RequestAborted) == WriteOutcome.Written ? Results.Ok(answer) : Problems.Refused(null, "Something in this copy clashes with what is here.");

@@ -17,6 +17,7 @@ using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
 using MuddyLedger.Web.Shed;
+using MuddyLedger.Web.Viewings;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 using Serilog;
@@ -83,7 +84,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton<PictureCache>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
-        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>();
+        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddScoped<ViewingStore>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -107,6 +108,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapLayup();
         api.MapRuns();
         api.MapBook();
+        api.MapViewings();
         api.MapSettings();
         api.MapExchange();
         app.MapOpenApi("/api/openapi/{documentName}.json");

@@ -34,7 +34,7 @@ public sealed record TrayRequest(string? Part, int Count, string? Where = null, 
 
 public sealed record CostRequest(string? For, string? Amount);
 
-public sealed record FinishRequest(Guid Id, int Minutes, IReadOnlyList<CostRequest> Costs, string? Leftover, string? Note);
+public sealed record FinishRequest(Guid Id, int Minutes, IReadOnlyList<CostRequest?> Costs, string? Leftover, string? Note);
 
 /// <summary>Undoes a finish, or sets a run aside.</summary>
 public sealed record EndRequest(Guid Id, string? Reason);
@@ -63,7 +63,7 @@ public static class RunReading
     {
         if (body.Costs.Count > MostCosts) check.Refuse("costs", $"are more than {MostCosts}");
         return new(body.Minutes,
-            [.. body.Costs.Take(MostCosts).Select((cost, at) => new CostPaid(check.Text($"costs.{at}.for", cost.For, 80), check.Money($"costs.{at}.amount", cost.Amount)))],
+            [.. body.Costs.Take(MostCosts).Select((cost, at) => new CostPaid(check.Text($"costs.{at}.for", cost?.For, 80), check.Money($"costs.{at}.amount", cost?.Amount)))],
             check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000));
     }
 

@@ -74,6 +74,7 @@ public static class EntryFigures
         ],
         PaperHeld paper => [Word("paper", paper.Paper), Word("until", $"until {paper.Until:d MMMM uuuu}"), .. Optional("note", paper.Note)],
         NoteWritten note => [Text("text", note.Text)],
+        MeasurementTaken measured => [Text("what", measured.Title) with { Editable = null }, Text("values", $"{string.Join(", ", measured.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {measured.Unit}") with { Editable = null }],
         _ => throw new InvalidOperationException($"No figures for {body.GetType().Name}."),
     };
 

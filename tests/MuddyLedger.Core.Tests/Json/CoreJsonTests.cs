@@ -35,6 +35,7 @@ public class CoreJsonTests
         new IntervalSet("valves.measure", Given.Miles(14_000), null, 24, new(ProvenanceKind.Manual, "p. 4-12")),
         new PaperHeld("registration", new(2026, 9, 30)),
         new RideDone(null, EngineHours.FromHours(1.2m), "race") { Severities = [Severity.Raced, Severity.Grit] },
+        new MeasurementTaken("off-the-ground.front-disc", "Front disc thickness", [4.9m, 4.85m, 4.9m], "mm"),
         new NoteWritten("quotes \" and \u00e9 and \n lines"),
     ];
 

@@ -51,6 +51,7 @@ public class CostCalibrationTests
             var (name, set, year, soldAs) = Kinds[at % Kinds.Length];
             var details = new ViewingDetails
             {
+                Set = set,
                 Profile = Given.Content.Sets.First(one => one.Id == set).Profile with { Nickname = "x", Make = "Fallow", Model = "Tarn", Year = year },
                 SoldAs = soldAs,
                 HourlyRate = Money.Of(12),

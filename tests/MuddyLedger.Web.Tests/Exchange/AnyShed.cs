@@ -45,6 +45,7 @@ internal static class AnyShed
         Body(Gen.Select(Words, Amounts), (what, amount) => new CostPaid(what, amount)),
         Body(Gen.Select(Words, Gen.Int[0, 10_000]), (title, minutes) => new JobFinished("engine-oil", title, minutes, [new(title, "no time")], null, null)),
         Body(Gen.Select(Words, Gen.Bool), (words, _) => new NoteWritten(words)),
+        Body(Gen.Select(Words, Gen.Int[0, 9_999].Array[1, 4]), (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new LaidUp(said ? words : null)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new WokenUp(said ? words : null)),
         Body(Gen.Select(Meter, Gen.Int[1, 240], Sources), (meter, months, source) => new IntervalSet("engine-oil.replace", meter.Kind == MeterKind.Odometer ? meter : null, meter.Kind == MeterKind.HourMeter ? meter : null, months, source)),

@@ -80,6 +80,8 @@ public class ExchangeTests
         { "a line twice", copy => copy["bikes"]![0]!["entries"]!.AsArray().Add(copy["bikes"]![0]!["entries"]![0]!.DeepClone()), "bikes.0.entries.1.id", "stands twice" },
         { "a strike of nothing", copy => copy["bikes"]![0]!["strikes"]!.AsArray().Add(new JsonObject { ["entry"] = InTheShed.NewId(), ["at"] = "2026-04-18T10:00:00Z", ["device"] = "x", ["reason"] = "x" }), "bikes.0.strikes.0.entry", "no line of this bike" },
         { "an entry of an unknown kind", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "sacrifice" }, "bikes[0].entries[0].body", "cannot be read" },
+        { "a bike that is not there", copy => copy["bikes"]!.AsArray().Add(null), "bikes.1", "empty where" },
+        { "a line that is not there", copy => copy["bikes"]![0]!["entries"]![0] = null, "bikes.0.entries.0", "empty where" },
         { "an unknown field", copy => copy["bikes"]![0]!["wings"] = 2, "bikes[0].wings", "cannot be read" },
         { "a quantity without its unit", copy => copy["bikes"]![0]!["entries"]![0]!["body"]!["display"] = "9000", "bikes[0].entries[0].body.display", "cannot be read" },
     };
@@ -129,6 +131,7 @@ public class ExchangeTests
     {
         var tag = (await shed.GetAsync("/api/shed")).ShouldBeOk();
         var answers = new List<string> { tag.Body.ToJsonString(), (await shed.GetAsync("/api/book")).Body.ToJsonString() };
+        foreach (var viewing in (await shed.GetAsync("/api/viewings")).ShouldBeOk().Body.AsArray()) answers.Add((await shed.GetAsync($"/api/viewings/{(string)viewing!["id"]!}")).ShouldBeOk().Body.ToJsonString());
         foreach (var bike in tag["bikes"].AsArray()) answers.Add((await shed.GetAsync($"/api/bikes/{(string)bike!["id"]!}")).ShouldBeOk().Body.ToJsonString());
         return string.Join('\n', answers);
     }

@@ -22,6 +22,12 @@ export type BookAnswer = Schemas['BookAnswer']
 export type ProfileForm = Schemas['ProfileForm']
 export type SetAnswer = Schemas['SetAnswer']
 export type SettingsAnswer = Schemas['SettingsAnswer']
+export type ViewingAnswer = Schemas['ViewingAnswer']
+export type ViewingSummary = Schemas['ViewingSummary']
+export type ViewingForm = Schemas['ViewingForm']
+export type ViewingActRequest = Schemas['ViewingActRequest']
+export type PointAnswer = Schemas['PointAnswer']
+export type NextAnswer = Schemas['NextAnswer']
 export type Provenance = Schemas['ShownProvenance']
 
 /** What the server says when it refuses: words for the owner, by field where a field is to blame. */

@@ -804,6 +804,384 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/viewings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingSummary"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewViewing"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextAnswer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/details": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ViewingChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ViewingActRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/buy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BuyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices/{point}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    point: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PriceChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TriangleAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -1263,6 +1641,15 @@ export interface components {
         };
         /** @enum {unknown} */
         BrakeKind: "disc" | "drum";
+        BuyRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            bike: string;
+            nickname: null | string;
+            paid: null | string;
+            date: null | string;
+        };
         Caution: {
             hazard: components["schemas"]["Hazard"];
             danger: string;
@@ -1278,13 +1665,38 @@ export interface components {
             title: string;
             reason: string;
         };
+        ClaimAnswer: {
+            id: string;
+            words: string;
+            heard: null | string;
+            state: null | components["schemas"]["ClaimState"];
+            material: boolean;
+            by: string[];
+        };
+        /** @enum {unknown} */
+        ClaimState: "open" | "confirmed" | "contradicted" | null;
         CloseFindingRequest: {
             /** Format: uuid */
             id: string;
             how: null | string;
         };
+        CloseRequest: {
+            /** Format: uuid */
+            id: string;
+            reason: null | string;
+        };
         /** @enum {unknown} */
         ClutchControl: "cable" | "hydraulic" | "none";
+        ComparableAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            price: number;
+            /** Format: int32 */
+            year: number;
+            meter: null | components["schemas"]["Shown"];
+            note: null | string;
+        };
         /** @enum {unknown} */
         Cooling: "air" | "oil" | "liquid";
         CorrectionRequest: {
@@ -1296,9 +1708,39 @@ export interface components {
             };
             reason: null | string;
         };
+        CostAnswer: {
+            /** Format: double */
+            c10: number;
+            /** Format: double */
+            c50: number;
+            /** Format: double */
+            c75: number;
+            /** Format: double */
+            c90: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            parts: number;
+            /** Format: double */
+            hours: number;
+            /** Format: double */
+            care: number;
+            drivers: components["schemas"]["DriverAnswer"][];
+        };
         CostRequest: {
             for: null | string;
             amount: null | string;
+        };
+        CreditAnswer: {
+            /** Format: uuid */
+            id: string;
+            what: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
         };
         DoneRequest: {
             /** Format: uuid */
@@ -1329,6 +1771,16 @@ export interface components {
             magnet: components["schemas"]["MagnetReading"];
             debris: components["schemas"]["DrainDebris"];
             smellsOfFuel: boolean;
+        };
+        DriverAnswer: {
+            point: string;
+            title: string;
+            say: null | string;
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            expected: number;
+            seen: boolean;
         };
         DueAnswer: {
             /** Format: uuid */
@@ -1433,6 +1885,8 @@ export interface components {
         /** @enum {unknown} */
         GearboxOil: "shared" | "separate" | "separate-with-primary" | "none";
         /** @enum {unknown} */
+        Grade: "sound" | "slight" | "worn" | "bad" | "failed" | null;
+        /** @enum {unknown} */
         Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor";
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
@@ -1464,6 +1918,10 @@ export interface components {
             /** Format: int32 */
             minutes: number;
         };
+        /** @enum {unknown} */
+        KnockOut: "walk-away" | "only-as-parts" | null;
+        /** @enum {unknown} */
+        LeftBecause: "cannot-see" | "refused" | "no-time" | null;
         /** @enum {unknown} */
         Level: "below" | "between" | "at-maximum" | "above" | null;
         LevelAnswer: {
@@ -1543,6 +2001,25 @@ export interface components {
             profile: components["schemas"]["ProfileForm"];
             reading: null | string;
         };
+        NewViewing: {
+            /** Format: uuid */
+            id: string;
+            details: components["schemas"]["ViewingForm"];
+        };
+        NextAnswer: {
+            point: string;
+            title: string;
+            stage: components["schemas"]["Stage"];
+            /** Format: double */
+            change: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            perMinute: number;
+            /** Format: double */
+            chanceOfFault: number;
+            knockOut: boolean;
+        };
         NoteRequest: {
             /** Format: uuid */
             id: string;
@@ -1551,6 +2028,14 @@ export interface components {
         };
         /** @enum {unknown} */
         OdometerUnit: "kilometres" | "miles" | null;
+        Offers: {
+            /** Format: double */
+            opening: number;
+            /** Format: double */
+            target: number;
+            /** Format: double */
+            walkAway: number;
+        };
         /** @enum {unknown} */
         OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
         /** @enum {unknown} */
@@ -1562,10 +2047,56 @@ export interface components {
             until: null | string;
             note: null | string;
         };
+        PointAnswer: {
+            id: string;
+            stage: components["schemas"]["Stage"];
+            zone: components["schemas"]["Zone"];
+            title: string;
+            do: string;
+            sound: string;
+            bad: string;
+            kind: components["schemas"]["PointKind"];
+            unit: null | string;
+            /** Format: int32 */
+            places: number;
+            dateCode: boolean;
+            yesIsBad: boolean;
+            /** Format: int32 */
+            weight: number;
+            /** Format: double */
+            minutes: number;
+            tools: string[];
+            cautions: components["schemas"]["Caution"][];
+            knockOut: null | components["schemas"]["KnockOut"];
+            opensRide: boolean;
+            provenance: components["schemas"]["ShownProvenance"];
+            grade: null | components["schemas"]["Grade"];
+            /** Format: double */
+            severity: null | number;
+            typed: null | string;
+            left: null | components["schemas"]["LeftBecause"];
+            note: null | string;
+            admitted: null | string;
+            tests: string[];
+            cost: null | components["schemas"]["TriangleAnswer"];
+            ownPrice: boolean;
+        };
+        /** @enum {unknown} */
+        PointKind: "graded" | "measured" | "yes-no";
         PourAnswer: {
             whole: components["schemas"]["Shown"];
             first: components["schemas"]["Shown"];
             thenAbout: components["schemas"]["Shown"];
+        };
+        PriceChange: {
+            /** Format: uuid */
+            id: string;
+            low: null | string;
+            likely: null | string;
+            high: null | string;
+            hoursLow: null | string;
+            hoursLikely: null | string;
+            hoursHigh: null | string;
         };
         ProfileChange: {
             /** Format: uuid */
@@ -1640,6 +2171,10 @@ export interface components {
             inOwnUnit: null | components["schemas"]["Shown"];
             refusal: null | string;
         };
+        QuestionAnswer: {
+            ask: string;
+            why: string;
+        };
         ReadingRequest: {
             /** Format: uuid */
             id: string;
@@ -1650,6 +2185,17 @@ export interface components {
             because: null | components["schemas"]["EpochCause"];
             /** @default false */
             confirmed: boolean;
+        };
+        ReasonAnswer: {
+            kind: string;
+            title: null | string;
+            what: null | components["schemas"]["KnockOut"];
+            /** Format: double */
+            share: null | number;
+            /** Format: double */
+            first: null | number;
+            /** Format: double */
+            second: null | number;
         };
         RecordAnswer: {
             meters: components["schemas"]["Shown"][];
@@ -1756,6 +2302,16 @@ export interface components {
             onTray: number;
             timersEnd: string[];
         };
+        ScoreAnswer: {
+            /** Format: double */
+            condition: null | number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            coverage: number;
+        };
         SetAnswer: {
             id: string;
             title: string;
@@ -1796,6 +2352,15 @@ export interface components {
             findings: components["schemas"]["FindingAnswer"][];
             waste: components["schemas"]["WasteAnswer"][];
         };
+        SheetLine: {
+            point: string;
+            title: string;
+            say: string;
+            grade: components["schemas"]["Grade"];
+            typed: null | string;
+            /** Format: double */
+            expected: number;
+        };
         Shown: {
             /** Format: double */
             value: number;
@@ -1806,6 +2371,18 @@ export interface components {
         ShownProvenance: {
             kind: components["schemas"]["ProvenanceKind"];
             source: null | string;
+        };
+        /** @enum {unknown} */
+        SoldAs: "runner" | "non-runner" | "project";
+        /** @enum {unknown} */
+        Stage: "arrival" | "papers" | "standing" | "off-the-ground" | "fluids" | "electrics" | "cold-start" | "warm" | "ride-gate" | "ride";
+        StageAnswer: {
+            stage: components["schemas"]["Stage"];
+            points: components["schemas"]["PointAnswer"][];
+            /** Format: int32 */
+            checked: number;
+            /** Format: double */
+            minutesLeft: number;
         };
         StandingRequest: {
             /** Format: uuid */
@@ -1853,6 +2430,12 @@ export interface components {
         StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "sign-off";
         /** @enum {unknown} */
         StepMark: "open" | "done" | "not-sound" | "skipped";
+        StoodAnswer: {
+            /** Format: int32 */
+            least: number;
+            /** Format: int32 */
+            most: number;
+        };
         StrikeAnswer: {
             at: components["schemas"]["Instant"];
             device: string;
@@ -1935,6 +2518,25 @@ export interface components {
             where?: null | string;
             size?: null | string;
         };
+        TriangleAnswer: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+        };
+        TrustAnswer: {
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            a: number;
+            /** Format: double */
+            b: number;
+            /** Format: double */
+            shift: number;
+            signs: string[];
+        };
         TyreForm: {
             size: null | string;
             placard: null | string;
@@ -1943,8 +2545,147 @@ export interface components {
         };
         /** @enum {unknown} */
         TyreInner: "tube" | "tubeless" | "foam-insert";
+        ValueAnswer: {
+            /** Format: double */
+            value: null | number;
+            source: components["schemas"]["ValueSource"];
+            /** Format: double */
+            spread: null | number;
+            /** Format: double */
+            perYear: null | number;
+            /** Format: double */
+            perMeter: null | number;
+            /** Format: double */
+            lift: number;
+            /** Format: int32 */
+            comparables: number;
+        };
+        /** @enum {unknown} */
+        ValueSource: "none" | "stated" | "comparables";
         /** @enum {unknown} */
         ValveAdjustment: "none" | "screw-and-locknut" | "shim-under-bucket" | "hydraulic";
+        /** @enum {unknown} */
+        Verdict: "not-seen-enough" | "walk-away" | "only-as-parts" | "negotiate" | "fair-as-asked" | "bargain-if-the-rest-holds";
+        /** @enum {unknown} */
+        ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped";
+        ViewingActRequest: {
+            /** Format: uuid */
+            id: string;
+            act: components["schemas"]["ViewingActKind"];
+            point?: null | string;
+            grade?: null | components["schemas"]["Grade"];
+            values?: null | string[];
+            because?: null | components["schemas"]["LeftBecause"];
+            claim?: null | string;
+            text?: null | string;
+            low?: null | string;
+            likely?: null | string;
+            high?: null | string;
+            price?: null | string;
+            /** Format: int32 */
+            year?: null | number;
+            meter?: null | string;
+            /** Format: uuid */
+            item?: null | string;
+        };
+        ViewingAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            status: components["schemas"]["ViewingStatus"];
+            ended: null | string;
+            /** Format: uuid */
+            bike: null | string;
+            details: components["schemas"]["ViewingForm"];
+            use: components["schemas"]["BikeUse"];
+            today: components["schemas"]["LocalDate"];
+            currency: string;
+            meter: null | components["schemas"]["Shown"];
+            stood: null | components["schemas"]["StoodAnswer"];
+            stages: components["schemas"]["StageAnswer"][];
+            score: components["schemas"]["ScoreAnswer"];
+            zones: components["schemas"]["ZoneAnswer"][];
+            claims: components["schemas"]["ClaimAnswer"][];
+            trust: components["schemas"]["TrustAnswer"];
+            cost: components["schemas"]["CostAnswer"];
+            value: components["schemas"]["ValueAnswer"];
+            /** Format: double */
+            papers: number;
+            /** Format: double */
+            asking: null | number;
+            offers: null | components["schemas"]["Offers"];
+            verdict: components["schemas"]["Verdict"];
+            reasons: components["schemas"]["ReasonAnswer"][];
+            rideShutBy: string[];
+            credits: components["schemas"]["CreditAnswer"][];
+            comparables: components["schemas"]["ComparableAnswer"][];
+            sheet: components["schemas"]["SheetLine"][];
+            questions: components["schemas"]["QuestionAnswer"][];
+            bring: string[];
+            warnings: components["schemas"]["ProfileWarning"][];
+        };
+        ViewingChange: {
+            /** Format: uuid */
+            id: string;
+            details: components["schemas"]["ViewingForm"];
+        };
+        ViewingForm: {
+            set: null | string;
+            name: null | string;
+            make: null | string;
+            model: null | string;
+            /** Format: int32 */
+            year: number;
+            soldAs: components["schemas"]["SoldAs"];
+            title: components["schemas"]["TitleStatus"];
+            frameNumber: null | string;
+            meter: null | string;
+            asking: null | string;
+            /** Format: int32 */
+            lastRunYear: null | number;
+            where: null | string;
+            note: null | string;
+            needsPapers: boolean;
+            willRebuild: boolean;
+            budget: null | string;
+            hourlyRate: null | string;
+            papersDiscount: null | string;
+            statedValue: null | string;
+            lift: null | string;
+        };
+        /** @enum {unknown} */
+        ViewingStatus: "open" | "bought" | "not-bought";
+        ViewingSummary: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            make: string;
+            model: string;
+            /** Format: int32 */
+            year: number;
+            soldAs: components["schemas"]["SoldAs"];
+            status: components["schemas"]["ViewingStatus"];
+            meter: null | components["schemas"]["Shown"];
+            /** Format: double */
+            asking: null | number;
+            score: components["schemas"]["ScoreAnswer"];
+            /** Format: double */
+            trust: number;
+            /** Format: double */
+            c50: number;
+            /** Format: double */
+            c90: number;
+            /** Format: double */
+            value: null | number;
+            offers: null | components["schemas"]["Offers"];
+            verdict: components["schemas"]["Verdict"];
+            wanted: string[];
+            ended: null | string;
+            /** Format: uuid */
+            bike: null | string;
+            currency: string;
+        };
         WasteAnswer: {
             kind: string;
             volume: components["schemas"]["Shown"];
@@ -1953,6 +2694,17 @@ export interface components {
             date: components["schemas"]["LocalDate"];
             kind: string;
             figures: components["schemas"]["Figure"][];
+        };
+        /** @enum {unknown} */
+        Zone: "whole" | "papers" | "frame" | "front-end" | "front-wheel" | "engine" | "exhaust" | "tank-and-intake" | "rear-end" | "rear-wheel" | "drive" | "electrics";
+        ZoneAnswer: {
+            zone: components["schemas"]["Zone"];
+            score: components["schemas"]["ScoreAnswer"];
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            checked: number;
+            fault: boolean;
         };
     };
     responses: never;

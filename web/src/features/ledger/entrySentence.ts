@@ -20,6 +20,7 @@ const kindNames: Record<string, string> = {
   cost: 'Paid',
   'job-finished': 'Job signed off',
   note: 'Note',
+  measurement: 'Measured',
   'laid-up': 'Laid up',
   'woken-up': 'In use again',
   interval: 'Interval set',

@@ -10,6 +10,7 @@ const { data: shed } = useShed()
 const reading = ref(false)
 const places = [
   { to: '/', name: 'Shed' },
+  { to: '/viewings', name: 'Viewings' },
   { to: '/book', name: 'Book' },
   { to: '/settings', name: 'Settings' },
 ]

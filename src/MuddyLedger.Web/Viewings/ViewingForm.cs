@@ -1,0 +1,70 @@
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Viewings;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Meters;
+
+namespace MuddyLedger.Web.Viewings;
+
+/// <summary>A viewing's details as the owner types them: what the advert says, and what they want of the bike.</summary>
+/// <param name="Set">The shipped set whose profile stands in for the unknown one.</param>
+/// <param name="Meter">Any unit; empty where the advert does not say.</param>
+public sealed record ViewingForm(
+    string? Set, string? Name, string? Make, string? Model, int Year, SoldAs SoldAs, TitleStatus Title, string? FrameNumber, string? Meter, string? Asking, int? LastRunYear, string? Where, string? Note,
+    bool NeedsPapers, bool WillRebuild, string? Budget, string? HourlyRate, string? PapersDiscount, string? StatedValue, string? Lift)
+{
+    public static ViewingForm Of(ViewingDetails details) => new(
+        details.Set, details.Profile.Nickname, details.Profile.Make, details.Profile.Model, details.Profile.Year, details.SoldAs, details.Profile.Title, details.Profile.FrameNumber,
+        details.Meter is { } meter ? Shown.Of(meter, details.Profile).ToString() : null, details.Asking?.ToString(), details.LastRunYear, details.Where, details.Note,
+        details.NeedsPapers, details.WillRebuild, details.Budget?.ToString(), details.HourlyRate.ToString(), details.PapersDiscount.ToString(), details.StatedValue?.ToString(), details.Lift.ToString());
+
+    public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)
+    {
+        var set = content.Sets.FirstOrDefault(one => one.Id == Set);
+        if (set is null)
+        {
+            check.Refuse("set", "is no kind of bike that is known here");
+            return null;
+        }
+
+        var profile = set.Profile with
+        {
+            Nickname = Name?.Trim() ?? "",
+            Make = Make?.Trim() ?? "",
+            Model = Model?.Trim() ?? "",
+            Year = Year,
+            Title = Title,
+            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
+        };
+        // The profile's own rules hold here as for a bike; its name is the viewing's.
+        check.Refuse(ProfileCheck.Of(profile, thisYear).Select(refusal => refusal.Field == "nickname" ? refusal with { Field = "name" } : refusal));
+        if (LastRunYear is { } year && (year < 1900 || year > thisYear)) check.Refuse("lastRunYear", $"must lie between 1900 and {thisYear}");
+        return new()
+        {
+            Set = set.Id,
+            Profile = profile,
+            SoldAs = SoldAs,
+            Meter = ReadMeter(check, profile),
+            Asking = check.OptionalMoney("asking", Asking),
+            LastRunYear = LastRunYear,
+            Where = check.OptionalText("where", Where, 120),
+            Note = check.OptionalText("note", Note, 1000),
+            NeedsPapers = NeedsPapers,
+            WillRebuild = WillRebuild,
+            Budget = check.OptionalMoney("budget", Budget),
+            HourlyRate = check.OptionalMoney("hourlyRate", HourlyRate) ?? Money.Of(0),
+            PapersDiscount = check.OptionalMoney("papersDiscount", PapersDiscount) ?? Money.Of(0),
+            StatedValue = check.OptionalMoney("statedValue", StatedValue),
+            Lift = check.OptionalMoney("lift", Lift) ?? Money.Of(0),
+        };
+    }
+
+    private MeterAmount? ReadMeter(FieldCheck check, Profile profile)
+    {
+        if (string.IsNullOrWhiteSpace(Meter)) return null;
+        var kind = profile.Odometer is not null ? MeterKind.Odometer : MeterKind.HourMeter;
+        return MeterAmount.From(check.Quantity("meter", Meter, profile.UnitOf(kind), ReadingEndpoints.MostOf(kind)));
+    }
+}

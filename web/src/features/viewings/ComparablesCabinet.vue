@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
+import { number, quantity } from '@/design/format'
+import { sum } from './viewingWords'
+
+/** What a sound one is worth: bikes like it and the line through them, and what comes with this one. */
+const props = defineProps<{
+  viewing: ViewingAnswer
+  closed: boolean
+  refusal: Refusal | null
+  tap: (act: Omit<ViewingActRequest, 'id'>) => Promise<boolean>
+}>()
+
+const other = reactive({ price: '', year: '', meter: '', text: '' })
+const extra = reactive({ text: '', low: '', likely: '', high: '' })
+const money = (amount: number) => sum(amount, props.viewing.currency)
+const plot = computed(() => {
+  const all = props.viewing.comparables
+  if (!all.length) return null
+  const value = props.viewing.value
+  const years = [...all.map((one) => one.year), props.viewing.details.year]
+  const prices = [...all.map((one) => one.price), value.value ?? all[0]!.price]
+  const [from, to] = [Math.min(...years) - 0.5, Math.max(...years) + 0.5]
+  const top = Math.max(...prices) * 1.1
+  const x = (year: number) => 30 + ((year - from) / (to - from)) * 280
+  const y = (price: number) => 112 - (price / top) * 100
+  const here = props.viewing.details.year
+  const perYear = value.perYear
+  const at = (year: number) => (value.value ?? 0) - value.lift + (perYear ?? 0) * (year - here)
+  return {
+    dots: all.map((one) => ({ id: one.id, x: x(one.year), y: y(one.price) })),
+    line: value.source === 'comparables' ? `M${x(from)} ${y(at(from))}L${x(to)} ${y(at(to))}` : null,
+    own: value.value != null ? { x: x(here), y: y(value.value) } : null,
+    years: [Math.min(...years), Math.max(...years)].map((year) => ({ year, x: x(year) })),
+  }
+})
+
+async function note() {
+  if (
+    await props.tap({
+      act: 'comparable',
+      price: other.price,
+      year: Number(other.year) || 0,
+      meter: other.meter || null,
+      text: other.text || null,
+    })
+  )
+    Object.assign(other, { price: '', year: '', meter: '', text: '' })
+}
+async function count() {
+  if (await props.tap({ act: 'credit', text: extra.text, low: extra.low, likely: extra.likely, high: extra.high }))
+    Object.assign(extra, { text: '', low: '', likely: '', high: '' })
+}
+</script>
+
+<template>
+  <section class="cabinet" aria-labelledby="value-title">
+    <header>
+      <h2 id="value-title">Worth when sound</h2>
+      <span class="figure">{{ viewing.value.value == null ? 'not known' : money(viewing.value.value) }}</span>
+    </header>
+    <div class="inside">
+      <p class="soft">
+        <template v-if="viewing.value.source === 'stated'">As you stated it.</template>
+        <template v-else-if="viewing.value.source === 'comparables'"
+          >From {{ viewing.value.comparables }} bikes like it: a year younger asks
+          {{ money(viewing.value.perYear ?? 0) }} more<template v-if="viewing.value.perMeter != null"
+            >, {{ viewing.meter?.unit === 'h' ? 'ten hours' : `1,000 ${viewing.meter?.unit}` }} more on the meter
+            {{ money(Math.abs(viewing.value.perMeter)) }} {{ viewing.value.perMeter < 0 ? 'less' : 'more' }}</template
+          >. They lie about {{ money(viewing.value.spread ?? 0) }} off the line<template v-if="viewing.value.lift"
+            >; {{ money(viewing.value.lift) }} is added, for a sound one</template
+          >.</template
+        >
+        <template v-else>Note three bikes like it, or state it with the advert.</template>
+      </p>
+      <svg
+        v-if="plot"
+        viewBox="0 0 320 132"
+        role="img"
+        aria-label="Asking prices by year, with the line through them and this bike"
+      >
+        <path d="M30 112h280M30 8v104" class="axis" />
+        <path v-if="plot.line" :d="plot.line" class="line" />
+        <circle v-for="dot in plot.dots" :key="dot.id" :cx="dot.x" :cy="dot.y" r="4" class="dot" />
+        <path v-if="plot.own" :d="`M${plot.own.x - 7} ${plot.own.y + 5}l14-10`" class="own" />
+        <text v-for="tick in plot.years" :key="tick.year" :x="tick.x" y="127" class="tick">{{ tick.year }}</text>
+      </svg>
+      <ul>
+        <li v-for="one in viewing.comparables" :key="one.id">
+          <span class="figure">{{ money(one.price) }}</span>
+          <span
+            >{{ one.year }}<template v-if="one.meter">, {{ quantity(one.meter) }}</template
+            ><template v-if="one.note">, {{ one.note }}</template></span
+          >
+          <button
+            v-if="!closed"
+            type="button"
+            :aria-label="`Take ${money(one.price)} of ${one.year} away`"
+            @click="tap({ act: 'comparable-dropped', item: one.id })"
+          >
+            away
+          </button>
+        </li>
+      </ul>
+      <details v-if="!closed">
+        <summary>A bike like it</summary>
+        <form class="fields" @submit.prevent="note">
+          <v-text-field v-model="other.price" label="Price" inputmode="decimal" :error-messages="refusal?.of('price')" />
+          <v-text-field v-model="other.year" label="Year" inputmode="numeric" :error-messages="refusal?.of('year')" />
+          <v-text-field v-model="other.meter" label="Meter" :error-messages="refusal?.of('meter')" />
+          <v-text-field v-model="other.text" label="Note" maxlength="120" />
+          <v-btn class="plate" type="submit">Note it</v-btn>
+        </form>
+      </details>
+      <h3 class="label">What comes with it</h3>
+      <ul>
+        <li v-for="one in viewing.credits" :key="one.id">
+          <span class="figure">{{ money(one.likely) }}</span>
+          <span>{{ one.what }}, {{ number(one.low, 0) }} to {{ number(one.high, 0) }}</span>
+          <button
+            v-if="!closed"
+            type="button"
+            :aria-label="`Take ${one.what} away`"
+            @click="tap({ act: 'credit-dropped', item: one.id })"
+          >
+            away
+          </button>
+        </li>
+      </ul>
+      <p v-if="!viewing.credits.length" class="soft">Nothing counted: recent tyres, spares, original parts are worth money.</p>
+      <details v-if="!closed">
+        <summary>Something that comes with it</summary>
+        <form class="fields" @submit.prevent="count">
+          <v-text-field v-model="extra.text" class="wide" label="What" maxlength="80" :error-messages="refusal?.of('text')" />
+          <v-text-field v-model="extra.low" label="At least" inputmode="decimal" :error-messages="refusal?.of('low')" />
+          <v-text-field v-model="extra.likely" label="Likely" inputmode="decimal" :error-messages="refusal?.of('likely')" />
+          <v-text-field v-model="extra.high" label="At most" inputmode="decimal" :error-messages="refusal?.of('high')" />
+          <v-btn class="plate" type="submit">Count it</v-btn>
+        </form>
+      </details>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.inside {
+  display: grid;
+  gap: 0.6rem;
+  padding: 0.6rem 1.1rem 1rem;
+}
+header .figure {
+  font-size: 1.375rem;
+}
+.axis {
+  fill: none;
+  stroke: var(--rule);
+  stroke-width: 1.5;
+}
+.line {
+  stroke: var(--blueing);
+  stroke-width: 2;
+}
+.dot {
+  fill: var(--steel);
+}
+.own {
+  stroke: var(--ink);
+  stroke-width: 5;
+}
+.tick {
+  fill: var(--soft);
+  font: 500 11px var(--body);
+  text-anchor: middle;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 5.2rem 1fr auto;
+  gap: 0.7rem;
+  padding: 0.2rem 0;
+}
+li .figure {
+  text-align: right;
+}
+li button {
+  text-decoration: underline;
+  color: var(--soft);
+}
+summary {
+  cursor: pointer;
+  font: 600 1rem/1.4 var(--head);
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(110px, 1fr));
+  gap: 0.6rem;
+  margin-top: 0.5rem;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+</style>

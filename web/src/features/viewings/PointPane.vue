@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { PointAnswer, Refusal, ViewingActRequest } from '@/api/client'
+import { gradeNames, zoneNames } from './viewingWords'
+
+/** One point: what to do, what sound and bad look like, and the answer. */
+type Act = Omit<ViewingActRequest, 'id'>
+const props = defineProps<{ point: PointAnswer; refusal: Refusal | null; busy: boolean; shut: boolean; closed: boolean }>()
+const emit = defineEmits<{ tap: [act: Act] }>()
+
+const values = ref<string[]>([])
+const note = ref('')
+const noting = ref(false)
+const saying = ref('')
+const grades = Object.entries(gradeNames) as [keyof typeof gradeNames, string][]
+const answers = computed(() =>
+  props.point.kind === 'yes-no'
+    ? ([
+        ['sound', props.point.yesIsBad ? 'No' : 'Yes'],
+        ['failed', props.point.yesIsBad ? 'Yes' : 'No'],
+      ] as [keyof typeof gradeNames, string][])
+    : grades,
+)
+
+watch(
+  () => props.point.id,
+  () => {
+    const typed = props.point.typed?.split(', ') ?? []
+    values.value = Array.from({ length: props.point.places }, (_, at) => typed[at] ?? '')
+    note.value = props.point.note ?? ''
+    noting.value = !!props.point.note
+    saying.value = ''
+  },
+  { immediate: true },
+)
+
+const id = () => props.point.id
+const grade = (value: keyof typeof gradeNames) =>
+  emit(
+    'tap',
+    props.point.grade === value && !props.point.typed
+      ? { act: 'cleared', point: id() }
+      : { act: 'graded', point: id(), grade: value },
+  )
+const measure = () => emit('tap', { act: 'measured', point: id(), values: values.value.filter((one) => one.trim()) })
+const leave = (because: 'cannot-see' | 'refused') => emit('tap', { act: 'left', point: id(), because })
+const keepNote = () => {
+  if (note.value !== (props.point.note ?? '')) emit('tap', { act: 'noted', point: id(), text: note.value })
+}
+const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.value || 'Said so.' })
+</script>
+
+<template>
+  <section class="point" :aria-label="point.title">
+    <p class="label">
+      {{ zoneNames[point.zone] }}<template v-if="point.knockOut"> · a knock-out</template>
+      <template v-if="point.tests.length"> · tests a claim</template>
+    </p>
+    <h2>{{ point.title }}</h2>
+    <ul v-if="point.cautions.length" class="cautions">
+      <li v-for="caution in point.cautions" :key="caution.hazard">
+        <b>{{ caution.danger }}</b> {{ caution.instead }}
+      </li>
+    </ul>
+    <p class="do">{{ point.do }}</p>
+    <div class="looks">
+      <p class="sound"><span class="label">Sound</span>{{ point.sound }}</p>
+      <p class="bad"><span class="label">Bad</span>{{ point.bad }}</p>
+    </div>
+    <p v-if="point.admitted" class="told">The seller told you: “{{ point.admitted }}”</p>
+    <p v-if="shut" class="shut" role="status">Nobody rides yet: the ride gate is shut. Look there first.</p>
+    <template v-else-if="!closed">
+      <form v-if="point.kind === 'measured'" class="measure" @submit.prevent="measure">
+        <v-text-field
+          v-for="(_, at) in values"
+          :key="at"
+          v-model="values[at]"
+          class="figure-field"
+          :label="point.dateCode ? 'Date code' : point.places > 1 ? `${point.unit}, place ${at + 1}` : `${point.unit}`"
+          autocomplete="off"
+          inputmode="text"
+          :error-messages="refusal?.of(`values.${at}`) ?? (at === 0 ? refusal?.of('values') : undefined)"
+        />
+        <v-btn class="plate" type="submit" :disabled="busy">Keep</v-btn>
+      </form>
+      <div class="grades" role="radiogroup" :aria-label="point.kind === 'measured' ? 'Or by eye' : point.title">
+        <button
+          v-for="[value, name] in answers"
+          :key="value"
+          type="button"
+          role="radio"
+          :aria-checked="point.grade === value"
+          :class="{ chosen: point.grade === value, fault: point.grade === value && (value === 'bad' || value === 'failed') }"
+          @click="grade(value)"
+        >
+          {{ name }}
+        </button>
+      </div>
+    </template>
+    <p
+      v-if="refusal && !refusal.of('values') && !Object.keys(refusal.fields).some((name) => name.startsWith('values'))"
+      class="refusal"
+      role="alert"
+    >
+      {{ refusal.message }}
+    </p>
+    <slot />
+    <div v-if="!closed" class="asides">
+      <button type="button" @click="leave('cannot-see')">Cannot be seen</button>
+      <button type="button" @click="leave('refused')">Seller refuses</button>
+      <button v-if="!noting" type="button" @click="noting = true">Note</button>
+      <button v-if="!point.admitted && !point.grade" type="button" @click="admit">Seller says it is faulty</button>
+      <button
+        v-else-if="point.admitted && !point.grade"
+        type="button"
+        @click="emit('tap', { act: 'admission-dropped', point: point.id })"
+      >
+        Seller did not say so
+      </button>
+      <span v-if="point.left" class="left"
+        >{{ point.left === 'refused' ? 'Refused' : 'Not to be seen' }}: it stays unchecked.</span
+      >
+    </div>
+    <v-textarea
+      v-if="noting"
+      v-model="note"
+      label="Note"
+      rows="2"
+      maxlength="500"
+      :readonly="closed"
+      :error-messages="refusal?.of('text')"
+      @blur="keepNote"
+    />
+  </section>
+</template>
+
+<style scoped>
+.point {
+  display: grid;
+  gap: 0.65rem;
+}
+h2 {
+  font-size: 1.75rem;
+}
+.do {
+  font-size: 1.0625rem;
+}
+.cautions {
+  margin: 0;
+  padding: 0.45rem 0.8rem;
+  border-left: 5px solid var(--oxide);
+  background: var(--oxide-wash);
+  list-style: none;
+}
+.looks {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.7rem;
+}
+.looks p {
+  display: grid;
+  align-content: start;
+  padding-left: 0.6rem;
+  border-left: 4px solid var(--green);
+}
+.looks .bad {
+  border-color: var(--oxide);
+}
+.grades {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(62px, 1fr));
+  gap: 0.35rem;
+}
+.grades button {
+  min-height: 56px;
+  border: 2px solid var(--ink);
+  background: var(--card);
+  font: 700 1.0625rem/1 var(--head);
+}
+.grades .chosen {
+  background: var(--ink);
+  color: var(--card);
+}
+.grades .fault {
+  border-color: var(--oxide);
+  background: var(--oxide);
+}
+.measure {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.measure > :deep(.v-input) {
+  flex: 1 1 104px;
+}
+.measure .v-btn {
+  height: 54px;
+}
+.told {
+  padding-left: 0.6rem;
+  border-left: 4px solid var(--rule);
+}
+.shut {
+  padding: 0.6rem 0.8rem;
+  background: var(--oxide-wash);
+  font-weight: 600;
+}
+.asides {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.35rem 1.1rem;
+}
+.asides button {
+  min-height: 36px;
+  font: 600 1rem/1.1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.left {
+  align-self: center;
+  color: var(--soft);
+}
+</style>

@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { PointAnswer, ViewingActRequest, ViewingAnswer } from '@/api/client'
+import { number } from '@/design/format'
+import PointPane from './PointPane.vue'
+import ScoreBand from './ScoreBand.vue'
+import WhatNext from './WhatNext.vue'
+import ZoneDrawing from './ZoneDrawing.vue'
+import { useNextLooks, useTaps, useViewing } from './useViewing'
+import { percent, stageNames, sum, verdictNames, zoneNames } from './viewingWords'
+
+/** The walk round a bike, made for one thumb in a stranger's yard. */
+const props = defineProps<{ viewing: string }>()
+
+const route = useRoute()
+const router = useRouter()
+const { data, error } = useViewing(() => props.viewing)
+const { data: looks } = useNextLooks(() => props.viewing)
+const { tap, refusal, moved, busy } = useTaps(() => props.viewing)
+const zone = ref<PointAnswer['zone'] | null>(null)
+const asking = ref(false)
+
+const points = computed(() => data.value?.stages.flatMap((stage) => stage.points) ?? [])
+const firstOpen = computed(() => points.value.find((point) => !point.grade && !point.left) ?? points.value[0])
+const current = computed(() => points.value.find((point) => point.id === route.query.point) ?? firstOpen.value)
+const stage = computed(() => data.value?.stages.find((one) => one.stage === current.value?.stage))
+const listed = computed(() =>
+  zone.value ? points.value.filter((point) => point.zone === zone.value) : (stage.value?.points ?? []),
+)
+const rideShut = computed(() => current.value?.stage === 'ride' && (data.value?.rideShutBy.length ?? 0) > 0)
+const closed = computed(() => data.value?.status !== 'open')
+/** In walking order: the next one not yet looked at, from here on and then from the start. */
+const next = computed(() => {
+  const at = points.value.findIndex((point) => point.id === current.value?.id)
+  const open = (point: PointAnswer) => !point.grade && !point.left && point.id !== current.value?.id
+  return points.value.slice(at + 1).find(open) ?? points.value.find(open)
+})
+const knocked = computed(() =>
+  points.value.filter((point) => point.knockOut && (point.grade === 'bad' || point.grade === 'failed')),
+)
+
+function go(point: string | undefined) {
+  moved.value = null
+  refusal.value = null
+  if (point) void router.replace({ query: { point } })
+}
+
+async function act(request: Omit<ViewingActRequest, 'id'>) {
+  // The point stays on screen until the owner goes on: an answer that moved a claim is to be read.
+  const stay = current.value?.id
+  if (stay && route.query.point !== stay) await router.replace({ query: { point: stay } })
+  await tap(request)
+}
+
+function toStage(one: ViewingAnswer['stages'][number]) {
+  zone.value = null
+  go((one.points.find((point) => !point.grade && !point.left) ?? one.points[0])?.id)
+}
+
+async function skip() {
+  const after = next.value?.id
+  if (current.value && !current.value.grade) await tap({ act: 'left', point: current.value.id, because: 'no-time' })
+  go(after)
+}
+
+function pick(point: string) {
+  asking.value = false
+  go(point)
+}
+
+const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? 'left' : 'open')
+</script>
+
+<template>
+  <div class="walk">
+    <header v-if="data" class="top">
+      <div class="name">
+        <RouterLink to="/viewings" aria-label="To all viewings">‹</RouterLink>
+        <h1>{{ data.details.name }}</h1>
+        <span v-if="data.asking" class="figure">asks {{ number(data.asking, 0) }}</span>
+      </div>
+      <nav class="stages" aria-label="Stages">
+        <button
+          v-for="one in data.stages"
+          :key="one.stage"
+          type="button"
+          :class="{ here: one.stage === stage?.stage, done: one.checked === one.points.length }"
+          :aria-label="`${stageNames[one.stage]}, ${one.checked} of ${one.points.length} seen`"
+          :aria-current="one.stage === stage?.stage ? 'step' : undefined"
+          @click="toStage(one)"
+        >
+          <span :style="{ width: percent(one.checked / one.points.length) }" />
+        </button>
+      </nav>
+      <p v-if="stage" class="where">
+        <span>{{ data.stages.indexOf(stage) + 1 }} {{ stageNames[stage.stage] }}</span>
+        <span>{{ stage.checked }} of {{ stage.points.length }} seen here</span>
+      </p>
+    </header>
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <main v-if="data && current" class="columns">
+      <div class="drawing">
+        <ZoneDrawing
+          v-model="zone"
+          :form="data.use === 'road' || data.use === 'dual-sport' ? 'road' : 'dirt'"
+          :zones="data.zones"
+          :current="current.zone"
+        />
+      </div>
+      <div class="middle">
+        <p v-if="data.status === 'not-bought'" class="closed">Not bought: {{ data.ended }}</p>
+        <p v-if="data.status === 'bought'" class="closed">
+          Bought. It <RouterLink :to="`/bikes/${data.bike}`">stands in the shed</RouterLink>.
+        </p>
+        <p v-if="knocked.length" class="knocked" role="status">
+          <b>Knocked out:</b> {{ knocked.map((point) => point.title.toLowerCase()).join('; ') }}.
+        </p>
+        <PointPane :point="current" :refusal="refusal" :busy="busy" :shut="rideShut" :closed="closed" @tap="act">
+          <div v-if="moved?.against.length" class="against" role="status">
+            <b>Against the claim</b> “{{ moved.against.join('”, “') }}”. Trust falls from {{ percent(moved.trust[0]) }} to
+            {{ percent(moved.trust[1]) }}.
+          </div>
+          <div v-else-if="moved?.borne.length" class="borne" role="status">
+            <b>Bears out the claim</b> “{{ moved.borne.join('”, “') }}”. Trust rises from {{ percent(moved.trust[0]) }} to
+            {{ percent(moved.trust[1]) }}.
+          </div>
+          <p v-if="rideShut" class="soft">It waits for: {{ data.rideShutBy.join('; ') }}.</p>
+        </PointPane>
+      </div>
+      <aside class="side">
+        <section class="standing" aria-label="How it stands">
+          <div>
+            <p class="label">Condition so far</p>
+            <p class="figure big">{{ data.score.condition == null ? '–' : number(data.score.condition, 0) }}</p>
+            <p class="soft">
+              anywhere from {{ number(data.score.low, 0) }} to {{ number(data.score.high, 0) }};
+              {{ percent(data.score.coverage) }} seen
+            </p>
+          </div>
+          <div>
+            <p class="label">Walk away above</p>
+            <p class="figure big">{{ data.offers ? number(data.offers.walkAway, 0) : '–' }}</p>
+            <p class="soft">
+              <template v-if="!data.offers">say what a sound one is worth</template>
+              <template v-else-if="moved?.walkAway && Math.round(moved.walkAway[0]) !== Math.round(moved.walkAway[1])"
+                >was {{ number(moved.walkAway[0], 0) }} before this</template
+              >
+              <template v-else
+                >{{ sum(data.cost.c50, data.currency) }} to put right, up to {{ sum(data.cost.c90, data.currency) }}</template
+              >
+            </p>
+          </div>
+          <ScoreBand :score="data.score" class="band" />
+          <p class="verdict">
+            <b>{{ verdictNames[data.verdict] }}.</b>
+            <RouterLink :to="`/viewings/${viewing}/money`">Why, and what to offer</RouterLink>
+          </p>
+        </section>
+        <section class="list" :aria-label="zone ? zoneNames[zone] : 'This stage'">
+          <p class="label">{{ zone ? zoneNames[zone] : stageNames[current.stage] }}</p>
+          <ol>
+            <li v-for="point in listed" :key="point.id">
+              <button type="button" :class="[mark(point), { here: point.id === current.id }]" @click="go(point.id)">
+                <span>{{ point.title }}</span>
+                <em>{{
+                  point.typed ??
+                  (point.grade && point.kind === 'yes-no' ? (point.grade === 'sound' ? 'sound' : 'not so') : mark(point))
+                }}</em>
+              </button>
+            </li>
+          </ol>
+        </section>
+      </aside>
+    </main>
+    <footer v-if="data && current" class="bar">
+      <button type="button" @click="asking = true">Most telling</button>
+      <button type="button" :disabled="closed" @click="skip">Skip</button>
+      <button type="button" class="go" :disabled="!next" @click="go(next?.id)">
+        <b>{{ next ? `Next: ${next.title}` : 'All looked at' }}</b>
+        <span v-if="next">{{ stageNames[next.stage].toLowerCase() }}, {{ number(next.minutes, 1) }} min</span>
+      </button>
+    </footer>
+    <WhatNext v-if="data" v-model="asking" :looks="looks ?? []" :currency="data.currency" @go="pick" />
+  </div>
+</template>
+
+<style scoped src="./walk.css"></style>
