@@ -125,11 +125,14 @@ public sealed class ShedWriter(ShedContext context)
         }
         catch (DbUpdateException clash) when (clash.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
         {
-            // Two of the same at the same moment: the other one won.
+            // Two of the same at the same moment: the other one won. Or the id is that of something else: a line, a bike, a run.
             context.ChangeTracker.Clear();
-            return await BeforeAsync(id, asked, cancel) ?? WriteOutcome.Stale;
+            return await BeforeAsync(id, asked, cancel) ?? (((Microsoft.Data.Sqlite.SqliteException)clash.InnerException).SqliteExtendedErrorCode == PrimaryKeyTaken ? WriteOutcome.OtherBody : WriteOutcome.Stale);
         }
     }
+
+    /// <summary>SQLITE_CONSTRAINT_PRIMARYKEY.</summary>
+    private const int PrimaryKeyTaken = 1555;
 
     private RunRow Touch(StoredRun run)
     {

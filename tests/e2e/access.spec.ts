@@ -20,6 +20,8 @@ for (const { name, viewport, light } of ways)
     const causeway = await demo.pageOf('Causeway')
     const scree = await demo.pageOf('Scree')
     const wide: string[] = []
+    const viewings = (await (await fetch(`${demo.address}/api/viewings`)).json()) as { id: string; name: string }[]
+    const viewing = `${demo.address}/viewings/${viewings.find((one) => one.name === "Courier's Causeway")!.id}`
     for (const address of [
       demo.address,
       causeway,
@@ -28,6 +30,11 @@ for (const { name, viewport, light } of ways)
       `${demo.address}/bikes/new`,
       `${demo.address}/book?kind=job-finished`,
       `${demo.address}/settings`,
+      `${demo.address}/viewings`,
+      `${demo.address}/viewings/new`,
+      `${viewing}?point=off-the-ground.front-disc`,
+      `${viewing}/money`,
+      `${viewing}/papers`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()

@@ -10,12 +10,14 @@ for (const [folder, schema] of [
   ['jobs', 'job'],
   ['schedules', 'schedule'],
   ['sets', 'set'],
+  ['points', 'points'],
+  ['claims', 'claims'],
 ] as const)
   base(`every file of ${folder} fits its schema`, () => {
     const ajv = new Ajv2020({ strict: false, allErrors: true })
     const validate = ajv.compile(JSON.parse(readFileSync(`${content}schemas/${schema}.schema.json`, 'utf8')) as object)
     const files = readdirSync(`${content}${folder}`).filter((name) => name.endsWith('.yaml'))
-    expect(files.length).toBeGreaterThan(2)
+    expect(files.length).toBeGreaterThan(0)
     for (const name of files) {
       const file: unknown = parse(readFileSync(`${content}${folder}/${name}`, 'utf8'))
       expect(validate(file), `${name}: ${ajv.errorsText(validate.errors).slice(0, 400)}`).toBe(true)

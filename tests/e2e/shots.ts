@@ -37,5 +37,10 @@ test('pictures', async ({ page, demo }) => {
     await expect(page.locator('.middle h2')).toBeVisible()
   }
   await shot('bench', scree, [1280, 800], 'light', bench)
+  const viewings = (await (await fetch(`${demo.address}/api/viewings`)).json()) as { id: string; name: string }[]
+  const viewing = (name: string) => `${demo.address}/viewings/${viewings.find((one) => one.name === name)!.id}`
+  await shot('viewings', `${demo.address}/viewings`)
+  await shot('viewing-phone', `${viewing('Twelve-hour Scree')}?point=off-the-ground.chain`, phone)
+  await shot('viewing-money', `${viewing("Courier's Causeway")}/money`)
   await shot('bench-phone-night', scree, phone, 'dark', bench)
 })

@@ -81,9 +81,12 @@ public sealed record ViewingPicture(
     {
         var look = !seen.TryGetValue(point.Id, out var found) ? Look.NotLooked
             : found.Grade switch { <= Grade.Slight => Look.FoundSound, Grade.Worn => Look.FoundWorn, _ => Look.FoundBad };
-        return new(point.Id, ChanceAt(point.Prior, use), look, prices.GetValueOrDefault(point.Id) ?? point.Cost, point.Part,
+        // Who admits a fault is believed: then to find it is no surprise, and says nothing of how the rest was kept.
+        return new(point.Id, state.Admitted.ContainsKey(point.Id) ? AdmittedChance : ChanceAt(point.Prior, use), look, prices.GetValueOrDefault(point.Id) ?? point.Cost, point.Part,
             Presumed: details.SoldAs == SoldAs.Project || state.Admitted.ContainsKey(point.Id));
     }
+
+    private const double AdmittedChance = 0.9;
 
     /// <summary>Between as new and worn out, on the scale of log-odds.</summary>
     public static double ChanceAt(FaultPrior prior, double use)

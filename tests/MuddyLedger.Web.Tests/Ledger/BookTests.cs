@@ -112,4 +112,15 @@ public sealed class BookTests : IAsyncLifetime
         (await Note("   ")).ShouldRefuse("text", "is missing");
         (await Note("<script>alert(1)</script>")).ShouldBeOk();
     }
+
+    [Fact]
+    public async Task An_id_that_is_something_elses_is_refused_and_not_answered_as_a_clash()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var bike = await shed.BikeAsync(reading: "9000");
+        var line = (string)(await shed.BookAsync())[0]!["id"]!;
+        var other = await shed.BikeAsync("two-stroke-enduro", "40 h");
+        (await shed.PostAsync($"/api/bikes/{other}/notes", new { id = line, date = "2026-04-18", text = "mine" })).Status.ShouldBe(HttpStatusCode.Conflict);
+        (await shed.PostAsync($"/api/bikes/{bike}/notes", new { id = bike, date = "2026-04-18", text = "mine" })).Status.ShouldBe(HttpStatusCode.Conflict);
+    }
 }

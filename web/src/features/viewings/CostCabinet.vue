@@ -56,7 +56,9 @@ const care = computed(() => {
           <RouterLink :to="{ path: `/viewings/${viewing.id}`, query: { point: driver.point } }">{{ driver.title }}</RouterLink>
           <span class="figure">{{ money(driver.expected) }}</span>
           <span class="bar" :class="{ seen: driver.seen }" :style="{ width: percent(driver.expected / longest) }" />
-          <span class="soft">{{ driver.seen ? 'found' : 'not looked at' }}, {{ percent(driver.chance) }} that it is there</span>
+          <span class="soft">{{
+            driver.seen ? `found, ${percent(driver.chance)} sure` : `not looked at, ${percent(driver.chance)} likely`
+          }}</span>
         </li>
       </ol>
       <p v-if="!cost.drivers.length" class="soft">Nothing that costs anything.</p>

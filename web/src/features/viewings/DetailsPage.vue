@@ -11,7 +11,7 @@ const props = defineProps<{ viewing?: string }>()
 const router = useRouter()
 const queries = useQueryClient()
 const { data: sets } = useQuery({ queryKey: ['sets'], queryFn: () => answer(api.GET('/api/sets')) })
-const { data: was } = useViewing(() => props.viewing ?? 'none')
+const { data: was } = useViewing(() => props.viewing)
 const form = reactive<ViewingForm>({
   set: '',
   name: '',
@@ -127,30 +127,25 @@ const of = (field: string) => refusal.value?.of(field)
         <v-text-field v-model="form.budget" label="Budget" inputmode="decimal" :error-messages="of('budget')" />
         <v-text-field
           v-model="form.hourlyRate"
-          label="What an hour of your own work is worth to you"
+          label="An hour of your own work"
           inputmode="decimal"
           :error-messages="of('hourlyRate')"
         />
         <v-text-field
           v-model="form.papersDiscount"
-          label="Taken off where the title is missing"
+          label="Off for a missing title"
           inputmode="decimal"
           :error-messages="of('papersDiscount')"
         />
         <v-text-field
           v-model="form.statedValue"
-          label="Worth when sound, if you know it"
+          label="Worth when sound"
           inputmode="decimal"
           hint="Leave it empty to reckon it from adverts of bikes like it."
           persistent-hint
           :error-messages="of('statedValue')"
         />
-        <v-text-field
-          v-model="form.lift"
-          label="A sound one is worth this much more than the adverts ask"
-          inputmode="decimal"
-          :error-messages="of('lift')"
-        />
+        <v-text-field v-model="form.lift" label="A sound one is worth more by" inputmode="decimal" :error-messages="of('lift')" />
       </fieldset>
       <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
       <footer>
@@ -174,6 +169,7 @@ h1 {
 fieldset {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr));
+  align-items: start;
   gap: 0.8rem 1rem;
   margin: 0;
   padding: 1rem 1.1rem;

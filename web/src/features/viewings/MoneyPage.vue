@@ -65,6 +65,10 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
         </div>
         <details>
           <summary>How this is reckoned</summary>
+          <p v-if="data.verdict === 'not-seen-enough'">
+            <b>These rest on little.</b> What was not looked at is reckoned as it is on bikes of this age and with a seller of
+            this trust: look at more before you name a sum.
+          </p>
           <p>
             Worth {{ money(data.value.value ?? 0) }} when sound, less {{ money(data.cost.c90) }}, {{ money(data.cost.c75) }} or
             {{ money(Math.max(data.cost.c50, data.cost.mean)) }} to put right<template v-if="data.papers"

@@ -153,7 +153,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           </div>
           <ScoreBand :score="data.score" class="band" />
           <p class="verdict">
-            <b>{{ verdictNames[data.verdict] }}.</b>
+            <b>{{ verdictNames[data.verdict] }}.</b>{{ ' ' }}
             <RouterLink :to="`/viewings/${viewing}/money`">Why, and what to offer</RouterLink>
           </p>
         </section>

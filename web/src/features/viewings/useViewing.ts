@@ -2,10 +2,11 @@ import { ref } from 'vue'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { answer, api, newId, Refusal, type ViewingActRequest, type ViewingAnswer } from '@/api/client'
 
-export const useViewing = (viewing: () => string) =>
+export const useViewing = (viewing: () => string | undefined) =>
   useQuery({
     queryKey: ['viewing', viewing],
-    queryFn: () => answer(api.GET('/api/viewings/{viewing}', { params: { path: { viewing: viewing() } } })),
+    enabled: () => viewing() !== undefined,
+    queryFn: () => answer(api.GET('/api/viewings/{viewing}', { params: { path: { viewing: viewing()! } } })),
   })
 
 /** What a tap moved, for saying so at once. */

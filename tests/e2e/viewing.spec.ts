@@ -1,0 +1,113 @@
+import { expect, test } from './shed'
+
+const phone = { width: 390, height: 844 }
+
+test('a viewing on the phone: from the advert, round the bike, through a restart at every stage, to the shed', async ({
+  page,
+  demo,
+}) => {
+  await page.setViewportSize(phone)
+  await page.goto(`${demo.address}/viewings`)
+  await page.getByRole('link', { name: 'A bike to look at' }).click()
+  await page.locator('.v-select', { hasText: 'Kind of bike' }).click()
+  await page.getByRole('option', { name: 'Four-stroke motocrosser' }).click()
+  await page.getByLabel('Your name for this viewing').fill('Barn find')
+  await page.getByLabel('Make', { exact: true }).fill('Fellhound')
+  await page.getByLabel('Model', { exact: true }).fill('Scree 250')
+  await page.getByLabel('Asking price').fill('2600')
+  await page.getByLabel('Worth when sound').fill('a lot')
+  await page.getByRole('button', { name: 'Make the viewing' }).click()
+  await expect(page.getByText(/is not an amount of money/i)).toBeVisible()
+  await page.getByLabel('Worth when sound').fill('2900')
+  await page.getByRole('button', { name: 'Make the viewing' }).click()
+  await expect(page.getByText('Please leave it cold until I am there')).toBeVisible()
+  await page.getByRole('link', { name: 'Walk round it' }).click()
+
+  // What the seller says goes in first.
+  await page.getByRole('link', { name: 'Why, and what to offer' }).click()
+  await page.locator('.v-select', { hasText: 'The seller says' }).click()
+  await page.getByRole('option', { name: 'It has hardly been used.' }).click()
+  await page.getByRole('button', { name: 'Note the claim' }).click()
+  await expect(page.getByText('not tested yet')).toBeVisible()
+  await page.getByRole('link', { name: 'Walk round it' }).click()
+
+  // One point of each stage; the server is taken away and comes back in between, and the page is loaded anew.
+  const stages = page.getByRole('navigation', { name: 'Stages' }).getByRole('button')
+  await expect(stages).toHaveCount(10)
+  for (let stage = 0; stage < 9; stage++) {
+    await stages.nth(stage).click()
+    await expect(stages.nth(stage)).toHaveAttribute('aria-current', 'step')
+    const title = await page.locator('.point h2').textContent()
+    await page
+      .getByRole('radio', { name: /^(Sound|Yes|No)$/ })
+      .first()
+      .click()
+    await expect(page.locator('.point').getByRole('radio', { checked: true })).toHaveCount(1)
+    if (stage % 4 === 3) await demo.restart()
+    await page.reload()
+    await expect(page.locator('.point h2')).toHaveText(title!)
+    await expect(page.locator('.point').getByRole('radio', { checked: true })).toHaveCount(1)
+  }
+
+  // The ride is locked, and says by what.
+  await stages.nth(9).click()
+  await expect(page.getByText('Nobody rides yet')).toBeVisible()
+  await expect(page.getByText(/It waits for:.*Rear brake holds/)).toBeVisible()
+  await expect(page.getByRole('radio')).toHaveCount(0)
+
+  // Worn pegs give the claim the lie, at once.
+  await stages.nth(2).click()
+  await page
+    .locator('.list')
+    .getByRole('button', { name: /Footpegs/ })
+    .click()
+  await page.getByRole('radio', { name: 'Failed' }).click()
+  await expect(page.getByText(/Against the claim.*Trust falls from 50% to 29%/)).toBeVisible()
+  await expect(page.getByText(/before this/)).toBeVisible()
+
+  // What tells most leads to a point.
+  await page.getByRole('button', { name: 'Most telling' }).click()
+  const telling = page.getByRole('dialog').getByRole('listitem').first()
+  const first = await telling.locator('b').textContent()
+  await telling.getByRole('button').click()
+  await expect(page.locator('.point h2')).toHaveText(first!)
+
+  // Buying brings it into the shed with its open findings.
+  await page.getByRole('link', { name: 'Why, and what to offer' }).click()
+  await expect(page.getByRole('heading', { name: 'Not seen enough' })).toBeVisible()
+  await page.getByRole('button', { name: 'I bought it' }).click()
+  await page.getByLabel('Paid').fill('1800')
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(page).toHaveURL(/\/bikes\//)
+  await expect(page.getByRole('heading', { name: 'Barn find', level: 1 })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Open findings' }).getByText('Footpegs, teeth and hinge')).toBeVisible()
+})
+
+test('a measured point takes any unit, and what cannot be read stays in its field', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/viewings`)
+  await page.getByRole('link', { name: "Courier's Causeway" }).click()
+  await page.locator('.walk').waitFor()
+  await page.goto(`${page.url().split('?')[0]}?point=off-the-ground.rear-disc`)
+  await page.getByLabel('mm, place 1').fill('thick enough')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByText(/is not a number with a unit/i)).toBeVisible()
+  await expect(page.getByLabel('mm, place 1')).toHaveValue('thick enough')
+  await page.getByLabel('mm, place 1').fill('0.185 in')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('radio', { name: 'Slight' })).toBeChecked()
+})
+
+test('a viewing that came to nothing keeps its reason and can be opened again', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/viewings`)
+  await expect(page.getByText('No papers, and none to be had')).toBeVisible()
+  await page
+    .getByRole('row', { name: /Slate in boxes/ })
+    .getByRole('link', { name: 'the money' })
+    .click()
+  await page.getByRole('button', { name: 'I did not' }).click()
+  await page.getByLabel('Why not, for next time').fill('Two boxes were missing.')
+  await page.getByRole('button', { name: 'Close the viewing' }).click()
+  await expect(page.getByText('Not bought: Two boxes were missing.')).toBeVisible()
+  await page.getByRole('button', { name: 'Open it again' }).click()
+  await expect(page.getByRole('button', { name: 'I bought it' })).toBeVisible()
+})
