@@ -63,6 +63,7 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
     Limit("the shed, warm", shedWarm, 300, "ms");
     Limit("the book, first page", Median(5, () => Time(() => http.GetStringAsync("/api/book").GetAwaiter().GetResult())), 1_000, "ms");
 
+    await ViewingAsync(http);
     var writes = Enumerable.Range(0, 200).Select(_ => Time(() => Post(http, one).GetAwaiter().GetResult())).Order().ToArray();
     var syncs = Syncs(200);
     Console.WriteLine($"durable write, p50 {writes[100]:0.0} ms, p99 {writes[197]:0.0} ms; a bare fsync, p50 {syncs[100]:0.0} ms, p99 {syncs[197]:0.0} ms");
@@ -104,6 +105,26 @@ double ReadRows(Guid? bike) => Time(() =>
     while (rows.Read()) for (var at = 0; at < rows.FieldCount; at++) bytes += rows.IsDBNull(at) ? 0 : rows.GetString(at).Length;
     if (bytes == 0) throw new InvalidOperationException("Nothing was read.");
 });
+
+// A viewing with all of its points answered but one, and that one tapped to and fro.
+async Task ViewingAsync(HttpClient http)
+{
+    var details = new { set = "road-twin", name = "Bench", make = "Fellhound", model = "Scree", year = 2014, soldAs = "runner", title = "road-title", frameNumber = (string?)null, meter = "40000 mi", asking = "3000", lastRunYear = (int?)null, where = (string?)null, note = (string?)null, needsPapers = false, willRebuild = false, budget = (string?)null, hourlyRate = "12", papersDiscount = "0", statedValue = "3200", lift = "0" };
+    var viewing = Guid.CreateVersion7();
+    using (var made = await http.PostAsJsonAsync("/api/viewings", new { id = viewing, details })) made.EnsureSuccessStatusCode();
+    var points = Regex.Matches(await http.GetStringAsync($"/api/viewings/{viewing}"), "\"id\":\"([a-z-]+\\.[a-z-]+)\"").Select(match => match.Groups[1].Value).Distinct().Where(id => !id.StartsWith("ride.", StringComparison.Ordinal)).ToList();
+    async Task Tap(string point, string grade)
+    {
+        using var response = await http.PostAsJsonAsync($"/api/viewings/{viewing}/acts", new { id = Guid.CreateVersion7(), act = "graded", point, grade });
+        response.EnsureSuccessStatusCode();
+    }
+
+    var half = Median(31, () => Time(() => Tap("standing.pegs", Random.Shared.Next(2) == 0 ? "worn" : "sound").GetAwaiter().GetResult()));
+    Limit($"a tap at a viewing of {points.Count} points, none seen", half, 50, "ms");
+    foreach (var (point, at) in points.Select((point, at) => (point, at)).Where(pair => pair.at % 2 == 0)) await Tap(point, at % 10 == 0 ? "failed" : "sound");
+    Limit("the same with half of them seen", Median(31, () => Time(() => Tap("standing.pegs", Random.Shared.Next(2) == 0 ? "worn" : "sound").GetAwaiter().GetResult())), 50, "ms");
+    Limit("what to look at next", Median(15, () => Time(() => http.GetStringAsync($"/api/viewings/{viewing}/next").GetAwaiter().GetResult())), 250, "ms");
+}
 
 async Task Post(HttpClient http, Guid bike)
 {

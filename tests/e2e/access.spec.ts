@@ -35,6 +35,7 @@ for (const { name, viewport, light } of ways)
       `${viewing}?point=off-the-ground.front-disc`,
       `${viewing}/money`,
       `${viewing}/papers`,
+      `${demo.address}/viewings/practice?round=44`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()

@@ -111,3 +111,25 @@ test('a viewing that came to nothing keeps its reason and can be opened again', 
   await page.getByRole('button', { name: 'Open it again' }).click()
   await expect(page.getByRole('button', { name: 'I bought it' })).toBeVisible()
 })
+
+test('a practice round: looks take their minutes, an offer shows the truth, and its number brings it back', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.address}/viewings/practice?set=road-twin&round=44`)
+  const asked = await page.getByText(/Asked .* a sound one is worth/).textContent()
+  await expect(page.getByRole('timer', { name: '14 minutes left of 14' })).toBeVisible()
+  await page.getByRole('button', { name: /Fork seals dry/ }).click()
+  await expect(page.getByRole('timer', { name: '13.3 minutes left of 14' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Fork seals dry.*(Sound|Slight|Worn|Bad|Failed)\./ })).toBeVisible()
+  await page.getByLabel('Your one offer').fill('nothing')
+  await page.getByRole('button', { name: 'Offer it' }).click()
+  await expect(page.getByText(/is not an amount of money/i)).toBeVisible()
+  await page.getByLabel('Your one offer').fill('20')
+  await page.getByRole('button', { name: 'Offer it' }).click()
+  await expect(page.getByRole('heading', { name: /^No deal\./ })).toBeVisible()
+  await expect(page.getByText('What was wrong')).toBeVisible()
+  await expect(page.getByText('not looked at').first()).toBeVisible()
+  await page.reload()
+  await expect(page.getByText(asked!)).toBeVisible()
+})

@@ -46,6 +46,12 @@ export const router = createRouter({
       meta: { title: 'A viewing' },
     },
     {
+      path: '/viewings/practice',
+      name: 'practice',
+      component: () => import('./features/viewings/PracticePage.vue'),
+      meta: { title: 'Practice yard' },
+    },
+    {
       path: '/viewings/:viewing',
       name: 'walk',
       component: () => import('./features/viewings/WalkPage.vue'),

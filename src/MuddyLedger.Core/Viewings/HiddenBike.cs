@@ -44,9 +44,12 @@ public sealed record HiddenBike(
         var claims = content.Claims.Where(claim => claim.Tests.Any(test => points.Any(point => point.Id == test.Point)))
             .Where(claim => random.NextDouble() < 0.35)
             .Where(claim => !honest || claim.Tests.All(test => !faults.TryGetValue(test.Point, out var fault) || fault.Grade < test.ContradictedFrom)).Select(claim => claim.Id).ToImmutableArray();
-        var admitted = honest ? faults.Keys.Order(StringComparer.Ordinal).Where(_ => random.NextDouble() < 0.25).ToImmutableArray() : [];
+        var admitted = honest ? faults.Keys.Order(StringComparer.Ordinal).Where(_ => random.NextDouble() < 0.25).Take(MostTold).ToImmutableArray() : [];
         return new(points, faults.ToImmutable(), honest, claims, admitted, byPart.Values.Sum(), seed);
     }
+
+    /// <summary>Nobody tells a stranger more than a handful of faults.</summary>
+    private const int MostTold = 4;
 
     /// <summary>What a look at a point shows: the fault, most of the time; now and then one that is not there.</summary>
     public Grade LookAt(string point)

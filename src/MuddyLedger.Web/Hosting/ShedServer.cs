@@ -109,6 +109,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapRuns();
         api.MapBook();
         api.MapViewings();
+        api.MapPractice();
         api.MapSettings();
         api.MapExchange();
         app.MapOpenApi("/api/openapi/{documentName}.json");

@@ -1182,6 +1182,123 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    set?: string;
+                    seed?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PracticeAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    set?: string;
+                    seed?: number;
+                    point?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PracticeLookAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    set?: string;
+                    seed?: number;
+                    looked?: string;
+                    offer?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PracticeEndAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -2087,6 +2204,73 @@ export interface components {
             whole: components["schemas"]["Shown"];
             first: components["schemas"]["Shown"];
             thenAbout: components["schemas"]["Shown"];
+        };
+        PracticeAnswer: {
+            set: string;
+            /** Format: int32 */
+            seed: number;
+            name: string;
+            /** Format: int32 */
+            year: number;
+            meter: null | components["schemas"]["Shown"];
+            /** Format: double */
+            asking: number;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            minutes: number;
+            says: string[];
+            points: components["schemas"]["PracticePoint"][];
+            kinds: components["schemas"]["PracticeKind"][];
+            currency: string;
+        };
+        PracticeEndAnswer: {
+            sold: boolean;
+            /** Format: double */
+            sellersLimit: number;
+            /** Format: double */
+            trueCost: number;
+            /** Format: double */
+            trueWorth: number;
+            /** Format: double */
+            leftOver: number;
+            /** Format: double */
+            reckoned: number;
+            honest: boolean;
+            faults: components["schemas"]["PracticeFaultAnswer"][];
+            best: string[];
+            /** Format: double */
+            bestReckoned: number;
+        };
+        PracticeFaultAnswer: {
+            point: string;
+            title: string;
+            say: string;
+            grade: components["schemas"]["Grade"];
+            /** Format: double */
+            cost: number;
+            lookedAt: boolean;
+            found: boolean;
+        };
+        PracticeKind: {
+            set: string;
+            title: string;
+        };
+        PracticeLookAnswer: {
+            point: string;
+            grade: components["schemas"]["Grade"];
+            shows: string;
+            /** Format: double */
+            minutes: number;
+        };
+        PracticePoint: {
+            id: string;
+            stage: components["schemas"]["Stage"];
+            zone: components["schemas"]["Zone"];
+            title: string;
+            do: string;
+            /** Format: double */
+            minutes: number;
         };
         PriceChange: {
             /** Format: uuid */

@@ -20,7 +20,10 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
   <main class="page viewings">
     <header class="head">
       <h1>Viewings</h1>
-      <v-btn class="plate pen" to="/viewings/new">A bike to look at</v-btn>
+      <span class="acts">
+        <v-btn class="plate" variant="outlined" to="/viewings/practice">Practise first</v-btn>
+        <v-btn class="plate pen" to="/viewings/new">A bike to look at</v-btn>
+      </span>
     </header>
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
     <section v-if="data && !data.length" class="cabinet none">
@@ -90,6 +93,11 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
+  gap: 0.6rem;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
   gap: 0.6rem;
 }
 h1 {
