@@ -63,9 +63,9 @@ test: node_modules/.installed
 bench: build
 	dotnet run -c Release --project tests/MuddyLedger.Bench
 
-# The forecast's band against simulated riders, in full size, as a table.
+# The forecast's band against simulated riders and the repair cost against made-up bikes, in full size, as tables.
 calibrate:
-	dotnet run -c Release --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -showLiveOutput -class MuddyLedger.Core.Tests.Meters.ForecastCalibrationTests
+	dotnet run -c Release --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -showLiveOutput -class MuddyLedger.Core.Tests.Meters.ForecastCalibrationTests -class MuddyLedger.Core.Tests.Viewings.CostCalibrationTests
 
 shots: build
 	bash scripts/chromium.sh

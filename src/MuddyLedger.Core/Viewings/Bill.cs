@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
@@ -6,7 +7,8 @@ namespace MuddyLedger.Core.Viewings;
 internal sealed class Bill
 {
     /// <summary>A fault with its chances and cost. A group of one, or of all that cost the same part.</summary>
-    internal sealed record Line(PossibleFault Fault, double[] Before, CostByLook Costs, double HoursShare)
+    /// <param name="Reach">How many cells its dearest cost reaches over.</param>
+    internal sealed record Line(PossibleFault Fault, double[] Before, CostByLook Costs, double HoursShare, int Reach)
     {
         /// <summary>How likely it is at a level of care, given what the look says.</summary>
         public double Chance(Look look, int level) => Fault.Presumed && look == Look.NotLooked ? PresumedChance : Care.After(look, Before[level]);
@@ -35,7 +37,8 @@ internal sealed class Bill
 
     private readonly Line[] _lines;
     private readonly Line[][] _groups;
-    private readonly Dictionary<double[], Complex[]> _spectra = [];
+    private readonly ConcurrentDictionary<double[], Complex[]> _spectra = [];
+    private readonly ConcurrentDictionary<(Line[] Group, int Level), double[]> _dearest = [];
 
     private Bill(CostGrid grid, Line[] lines, double[] weights)
     {
@@ -68,7 +71,7 @@ internal sealed class Bill
         return new(grid, [.. faults.Select((fault, at) =>
         {
             var mean = costs[at].Mean;
-            return new Line(fault, before[at], CostByLook.Of(grid.Of(costs[at])), mean == 0 ? 0 : fault.Cost.Hours.Mean * hourlyRate / mean);
+            return new Line(fault, before[at], CostByLook.Of(grid.Of(costs[at])), mean == 0 ? 0 : fault.Cost.Hours.Mean * hourlyRate / mean, (int)(costs[at].High / grid.Step) + 3);
         })], weights);
     }
 
@@ -122,7 +125,7 @@ internal sealed class Bill
     {
         var product = Enumerable.Repeat(Complex.One, Grid.Half).ToArray();
         foreach (var group in _groups)
-            if (group.Length > 1) Multiply(product, Factor(group, level, line => line.Fault.Look));
+            if (group.Length > 1) Multiply(product, Grid.Spectrum(DearestNow(group, level)));
             else MultiplyOne(product, group[0], group[0].Fault.Look, level);
         return product;
     }
@@ -162,7 +165,7 @@ internal sealed class Bill
                 return (Line: line, Chance: chance, Cost: chance * Grid.Mean(line.Cost(line.Fault.Look)));
             }).ToList();
             var sum = alone.Sum(part => part.Cost);
-            var together = group.Length == 1 ? sum : Enumerable.Range(0, Care.Levels).Sum(level => weights[level] == 0 ? 0 : weights[level] * Grid.Mean(Dearest(group, level, line => line.Fault.Look)));
+            var together = group.Length == 1 ? sum : Enumerable.Range(0, Care.Levels).Sum(level => weights[level] == 0 ? 0 : weights[level] * Grid.Mean(DearestNow(group, level)));
             foreach (var (line, chance, cost) in alone)
             {
                 var share = sum == 0 ? 0 : cost / sum * together;
@@ -173,23 +176,23 @@ internal sealed class Bill
         return all;
     }
 
+    private double[] DearestNow(Line[] group, int level) => _dearest.GetOrAdd((group, level), at => Dearest(at.Group, at.Level, line => line.Fault.Look));
+
     /// <summary>The cost of the dearest of several that may each be there: their chances of "at most so much" multiply.</summary>
     private double[] Dearest(Line[] group, int level, Func<Line, Look> look)
     {
-        var upTo = Enumerable.Repeat(1.0, Grid.Cells).ToArray();
+        var upTo = new double[Grid.Cells];
+        var cells = Math.Min(Grid.Cells, group.Max(line => line.Reach));
+        Array.Fill(upTo, 1, 0, cells);
         foreach (var line in group)
         {
             var (chance, cost, sum) = (line.Chance(look(line), level), line.Cost(look(line)), 0.0);
-            for (var cell = 0; cell < cost.Length; cell++) upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
+            for (var cell = 0; cell < cells; cell++) upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
         }
 
-        for (var cell = upTo.Length - 1; cell > 0; cell--) upTo[cell] -= upTo[cell - 1];
+        for (var cell = cells - 1; cell > 0; cell--) upTo[cell] -= upTo[cell - 1];
         return upTo;
     }
 
-    private Complex[] SpectrumOf(double[] cells)
-    {
-        if (!_spectra.TryGetValue(cells, out var spectrum)) _spectra[cells] = spectrum = Grid.Spectrum(cells);
-        return spectrum;
-    }
+    private Complex[] SpectrumOf(double[] cells) => _spectra.GetOrAdd(cells, Grid.Spectrum);
 }

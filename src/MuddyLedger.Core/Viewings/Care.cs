@@ -33,17 +33,25 @@ public static class Care
     /// <summary>The log-odds at middling care for which the chance over all levels of care is exactly this.</summary>
     public static double Middling(double chance)
     {
-        double low = -30, high = 30;
-        for (var step = 0; step < 60; step++)
+        // Newton's steps on the log-odds of the mean, which is nearly straight in what is sought: a few are exact.
+        var middle = Math.Log(chance / (1 - chance));
+        var wanted = middle;
+        for (var step = 0; step < 20; step++)
         {
-            var middle = (low + high) / 2;
-            double mean = 0;
-            for (var level = 0; level < Levels; level++) mean += Prior[level] * Logistic(middle + Shift[level]);
-            if (mean < chance) low = middle;
-            else high = middle;
+            double mean = 0, slope = 0;
+            for (var level = 0; level < Levels; level++)
+            {
+                var at = Logistic(middle + Shift[level]);
+                mean += Prior[level] * at;
+                slope += Prior[level] * at * (1 - at);
+            }
+
+            var off = Math.Log(mean / (1 - mean)) - wanted;
+            if (Math.Abs(off) < 1e-12) break;
+            middle -= off * mean * (1 - mean) / slope;
         }
 
-        return (low + high) / 2;
+        return middle;
     }
 
     /// <summary>The chance that the fault is there before one looks, at each level of care.</summary>

@@ -1,5 +1,4 @@
 using System.Numerics;
-using MathNet.Numerics.IntegralTransforms;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -71,7 +70,7 @@ public sealed class CostGrid
     {
         var all = new Complex[Cells];
         for (var cell = 0; cell < Cells; cell++) all[cell] = cells[cell];
-        Fourier.Forward(all, FourierOptions.AsymmetricScaling);
+        FastFourier.Forward(all);
         return all[..Half];
     }
 
@@ -84,7 +83,7 @@ public sealed class CostGrid
             if (at > 0 && at < Cells - at) all[Cells - at] = Complex.Conjugate(half[at]);
         }
 
-        Fourier.Inverse(all, FourierOptions.AsymmetricScaling);
+        FastFourier.Inverse(all);
         // What is below nought here is rounding.
         return [.. all.Select(value => Math.Max(0, value.Real))];
     }

@@ -119,6 +119,23 @@ public class RepairCostTests
         RepairCost.Of(faults, trust, 10).C75.ShouldBe(cost.C75);
     }, iter: 60);
 
+    // Reference: the transform of a general numerics library.
+    [Theory]
+    [InlineData(2)]
+    [InlineData(256)]
+    [InlineData(1024)]
+    public void The_transform_is_the_librarys(int size)
+    {
+        var random = new Random(size);
+        var ours = Enumerable.Range(0, size).Select(_ => new System.Numerics.Complex(random.NextDouble(), random.NextDouble())).ToArray();
+        var (was, theirs) = (ours.ToArray(), ours.ToArray());
+        FastFourier.Forward(ours);
+        MathNet.Numerics.IntegralTransforms.Fourier.Forward(theirs, MathNet.Numerics.IntegralTransforms.FourierOptions.AsymmetricScaling);
+        for (var at = 0; at < size; at++) (ours[at] - theirs[at]).Magnitude.ShouldBeLessThan(1e-9);
+        FastFourier.Inverse(ours);
+        for (var at = 0; at < size; at++) (ours[at] - was[at]).Magnitude.ShouldBeLessThan(1e-12);
+    }
+
     [Fact]
     public void A_part_that_fails_at_two_points_is_paid_once()
     {
