@@ -15,12 +15,12 @@ public sealed record ZoneAnswer(Zone Zone, ScoreAnswer Score, int Points, int Ch
 
 /// <param name="Grade">What was found; null while it was not looked at.</param>
 /// <param name="Typed">What was measured, as typed.</param>
-/// <param name="Cost">What putting it right usually takes: low, likely, high, with the owner's hours.</param>
+/// <param name="Cost">What putting it right usually takes: low, likely, high, with the owner's hours at their rate; null for a point that is no fault.</param>
 /// <param name="Tests">The claims heard that it can bear out or give the lie.</param>
 public sealed record PointAnswer(
     string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, PointKind Kind, string? Unit, int Places, bool DateCode, bool YesIsBad, int Weight, double Minutes,
     IReadOnlyList<string> Tools, IReadOnlyList<Caution> Cautions, KnockOut? KnockOut, bool OpensRide, ShownProvenance Provenance,
-    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, bool OwnPrice);
+    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice);
 
 public sealed record TriangleAnswer(double Low, double Likely, double High);
 
@@ -62,6 +62,11 @@ public sealed record ViewingAnswer(
     IReadOnlyList<StageAnswer> Stages, ScoreAnswer Score, IReadOnlyList<ZoneAnswer> Zones, IReadOnlyList<ClaimAnswer> Claims, TrustAnswer Trust, CostAnswer Cost, ValueAnswer Value, double Papers, double? Asking,
     Offers? Offers, Verdict Verdict, IReadOnlyList<ReasonAnswer> Reasons, IReadOnlyList<string> RideShutBy, IReadOnlyList<CreditAnswer> Credits, IReadOnlyList<ComparableAnswer> Comparables,
     IReadOnlyList<SheetLine> Sheet, IReadOnlyList<QuestionAnswer> Questions, IReadOnlyList<string> Bring, IReadOnlyList<ProfileWarning> Warnings) : IVersioned;
+
+public sealed record RecallAnswer(string Number, string Title, string Danger, LocalDate Issued, bool Done);
+
+/// <param name="Simulated">True where a stand-in answered: then nothing of it is true.</param>
+public sealed record RecallsAnswer(bool Simulated, string FrameNumber, IReadOnlyList<RecallAnswer> Notices);
 
 public sealed record NextAnswer(string Point, string Title, Stage Stage, double Change, double Minutes, double PerMinute, double ChanceOfFault, bool KnockOut);
 
@@ -120,12 +125,13 @@ public static class ViewingAnswers
     private static PointAnswer PointOf(Point point, ViewingState state, IReadOnlyList<string> tests, IReadOnlyDictionary<string, FaultCost> prices, double rate)
     {
         var seen = state.Seen.GetValueOrDefault(point.Id);
-        var cost = (prices.GetValueOrDefault(point.Id) ?? point.Cost).At(rate);
+        var price = prices.GetValueOrDefault(point.Id) ?? point.Cost;
+        TriangleAnswer? Shown(Triangle amount) => point.Say is null ? null : new(amount.Low, amount.Likely, amount.High);
         return new(
             point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Sound, point.Bad, point.Kind, point.Scale?.Unit.Symbol, point.Places, point.DateCode, point.YesIsBad, point.Weight, point.Minutes,
             point.Tools, [.. point.Cautions.Select(Cautions.For)], point.KnockOut, point.OpensRide, ShownProvenance.Of(point.Provenance),
             seen?.Grade, seen?.Severity, state.Typed.GetValueOrDefault(point.Id), state.Left.TryGetValue(point.Id, out var left) ? left : null, state.Notes.GetValueOrDefault(point.Id), state.Admitted.GetValueOrDefault(point.Id),
-            tests, cost.High > 0 ? new(cost.Low, cost.Likely, cost.High) : null, prices.ContainsKey(point.Id));
+            tests, Shown(price.At(rate)), Shown(price.Parts), Shown(price.Hours), prices.ContainsKey(point.Id));
     }
 
     private static ClaimAnswer ClaimOf(Claim claim, ViewingPicture picture)

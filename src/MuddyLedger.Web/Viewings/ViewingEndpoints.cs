@@ -6,6 +6,7 @@ using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Viewings;
 using MuddyLedger.Data;
+using MuddyLedger.Instruments;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Hosting;
@@ -21,6 +22,7 @@ public static class ViewingEndpoints
         api.MapPost("/viewings", AddAsync).Produces<ViewingAnswer>();
         api.MapGet("/viewings/{viewing:guid}", GetAsync).Produces<ViewingAnswer>();
         api.MapGet("/viewings/{viewing:guid}/next", NextAsync).Produces<IReadOnlyList<NextAnswer>>();
+        api.MapGet("/viewings/{viewing:guid}/recalls", RecallsAsync).Produces<RecallsAnswer>();
         api.MapPut("/viewings/{viewing:guid}/details", ChangeAsync).Produces<ViewingAnswer>();
         api.MapPost("/viewings/{viewing:guid}/acts", ActAsync).Produces<ViewingAnswer>();
         api.MapPost("/viewings/{viewing:guid}/close", CloseAsync).Produces<ViewingAnswer>();
@@ -64,6 +66,13 @@ public static class ViewingEndpoints
 
     private static async Task<IResult> NextAsync(Guid viewing, HttpContext http, Yard yard, ContentLibrary content) =>
         await yard.OneAsync(viewing, http.RequestAborted) is { } stored ? Results.Ok(ViewingAnswers.Next(stored, await yard.PictureAsync(stored, http.RequestAborted), content)) : Problems.NotFound("viewing");
+
+    private static async Task<IResult> RecallsAsync(Guid viewing, HttpContext http, Yard yard, IRecallNotices notices)
+    {
+        if (await yard.OneAsync(viewing, http.RequestAborted) is not { } stored) return Problems.NotFound("viewing");
+        if (stored.Details.Profile.FrameNumber is not { } number) return Problems.Refused("frameNumber", "is not known: write it down with the advert, then ask");
+        return Results.Ok(new RecallsAnswer(notices.Simulated, number, [.. (await notices.OfAsync(number, http.RequestAborted)).Select(notice => new RecallAnswer(notice.Number, notice.Title, notice.Danger, notice.Issued, notice.Done))]));
+    }
 
     private static async Task<IResult> AddAsync(NewViewing body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {

@@ -250,4 +250,27 @@ public class ViewingTests
         await ActAsync(shed, viewing, new { act = "graded", point = first, grade = "sound" });
         (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}/next")).Body.AsArray().Select(look => (string)look!["point"]!).ShouldNotContain(first);
     }
+
+    [Fact]
+    public async Task Recall_notices_are_asked_for_by_frame_number_and_marked_as_made_up()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var viewing = await OpenAsync(shed);
+        (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}/recalls")).ShouldRefuse("frameNumber", "is not known");
+        var (with, open) = (0, 0);
+        for (var number = 0; number < 30; number++)
+        {
+            var details = (JsonObject)System.Text.Json.JsonSerializer.SerializeToNode(Details())!;
+            details["frameNumber"] = $"DRC730-{number:0000}";
+            var one = await OpenAsync(shed, details);
+            var answer = (await shed.GetAsync($"/api/viewings/{(string)one["id"]!}/recalls")).ShouldBeOk();
+            ((bool)answer["simulated"]!).ShouldBeTrue();
+            with += answer["notices"].AsArray().Count;
+            open += answer["notices"].AsArray().Count(notice => !(bool)notice!["done"]!);
+            (await shed.GetAsync($"/api/viewings/{(string)one["id"]!}/recalls")).Body.ToJsonString().ShouldBe(answer.Body.ToJsonString());
+        }
+
+        with.ShouldBeInRange(3, 20);
+        open.ShouldBeInRange(1, with - 1);
+    }
 }

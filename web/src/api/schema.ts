@@ -936,6 +936,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/viewings/{viewing}/recalls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecallsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewings/{viewing}/details": {
         parameters: {
             query?: never;
@@ -2196,6 +2233,8 @@ export interface components {
             admitted: null | string;
             tests: string[];
             cost: null | components["schemas"]["TriangleAnswer"];
+            parts: null | components["schemas"]["TriangleAnswer"];
+            hours: null | components["schemas"]["TriangleAnswer"];
             ownPrice: boolean;
         };
         /** @enum {unknown} */
@@ -2380,6 +2419,18 @@ export interface components {
             first: null | number;
             /** Format: double */
             second: null | number;
+        };
+        RecallAnswer: {
+            number: string;
+            title: string;
+            danger: string;
+            issued: components["schemas"]["LocalDate"];
+            done: boolean;
+        };
+        RecallsAnswer: {
+            simulated: boolean;
+            frameNumber: string;
+            notices: components["schemas"]["RecallAnswer"][];
         };
         RecordAnswer: {
             meters: components["schemas"]["Shown"][];

@@ -1,11 +1,19 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { PointAnswer, Refusal, ViewingActRequest } from '@/api/client'
+import PriceLine from './PriceLine.vue'
 import { gradeNames, zoneNames } from './viewingWords'
 
 /** One point: what to do, what sound and bad look like, and the answer. */
 type Act = Omit<ViewingActRequest, 'id'>
-const props = defineProps<{ point: PointAnswer; refusal: Refusal | null; busy: boolean; shut: boolean; closed: boolean }>()
+const props = defineProps<{
+  point: PointAnswer
+  refusal: Refusal | null
+  busy: boolean
+  shut: boolean
+  closed: boolean
+  currency: string
+}>()
 const emit = defineEmits<{ tap: [act: Act] }>()
 
 const values = ref<string[]>([])
@@ -105,6 +113,7 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
       {{ refusal.message }}
     </p>
     <slot />
+    <PriceLine v-if="point.cost" :point="point" :currency="currency" />
     <div v-if="!closed" class="asides">
       <button type="button" @click="leave('cannot-see')">Cannot be seen</button>
       <button type="button" @click="leave('refused')">Seller refuses</button>

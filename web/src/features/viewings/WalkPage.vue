@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { PointAnswer, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { number } from '@/design/format'
 import PointPane from './PointPane.vue'
+import RecallLine from './RecallLine.vue'
 import ScoreBand from './ScoreBand.vue'
 import WhatNext from './WhatNext.vue'
 import ZoneDrawing from './ZoneDrawing.vue'
@@ -116,7 +117,15 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
         <p v-if="knocked.length" class="knocked" role="status">
           <b>Knocked out:</b> {{ knocked.map((point) => point.title.toLowerCase()).join('; ') }}.
         </p>
-        <PointPane :point="current" :refusal="refusal" :busy="busy" :shut="rideShut" :closed="closed" @tap="act">
+        <PointPane
+          :point="current"
+          :refusal="refusal"
+          :busy="busy"
+          :shut="rideShut"
+          :closed="closed"
+          :currency="data.currency"
+          @tap="act"
+        >
           <div v-if="moved?.against.length" class="against" role="status">
             <b>Against the claim</b> “{{ moved.against.join('”, “') }}”. Trust falls from {{ percent(moved.trust[0]) }} to
             {{ percent(moved.trust[1]) }}.
@@ -125,6 +134,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
             <b>Bears out the claim</b> “{{ moved.borne.join('”, “') }}”. Trust rises from {{ percent(moved.trust[0]) }} to
             {{ percent(moved.trust[1]) }}.
           </div>
+          <RecallLine v-if="current.id === 'papers.recalls'" :viewing="viewing" />
           <p v-if="rideShut" class="soft">It waits for: {{ data.rideShutBy.join('; ') }}.</p>
         </PointPane>
       </div>
