@@ -57,11 +57,23 @@ function hear() {
           {{ Math.exp(viewing.trust.shift).toFixed(1) }} times. An admission that proves true changes nothing.
         </p>
       </details>
-      <form v-if="!closed && unsaid.length" class="add" @submit.prevent="hear">
-        <v-select v-model="claim" label="The seller says" :items="unsaid" :error-messages="refusal?.of('claim')" />
-        <v-text-field v-if="claim" v-model="words" label="In their own words, if you like" maxlength="200" />
-        <v-btn v-if="claim" class="plate" type="submit">Note the claim</v-btn>
-      </form>
+      <details v-if="!closed && unsaid.length" class="add">
+        <summary>Note what the seller says</summary>
+        <ul class="unsaid">
+          <li v-for="one in unsaid" :key="one.value">
+            <button type="button" :aria-pressed="claim === one.value" @click="claim = one.value">{{ one.title }}</button>
+          </li>
+        </ul>
+        <form v-if="claim" @submit.prevent="hear">
+          <v-text-field
+            v-model="words"
+            label="In their own words, if you like"
+            maxlength="200"
+            :error-messages="refusal?.of('text')"
+          />
+          <v-btn class="plate" type="submit">Note the claim</v-btn>
+        </form>
+      </details>
     </div>
   </section>
 </template>
@@ -104,8 +116,25 @@ summary {
   cursor: pointer;
   font: 600 1rem/1.4 var(--head);
 }
-.add {
+.unsaid li {
+  margin: 0;
+  padding: 0;
+  border-left: 0;
+}
+.unsaid button {
+  width: 100%;
+  min-height: 40px;
+  padding: 0.4rem 0.7rem;
+  border-bottom: 1px solid var(--rule);
+  text-align: left;
+}
+.unsaid button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--card);
+}
+.add form {
   display: grid;
   gap: 0.6rem;
+  margin-top: 0.6rem;
 }
 </style>

@@ -22,6 +22,7 @@ const { data, error } = useQuery({
 const seen = ref<Look[]>([])
 const offer = ref('')
 const end = ref<End | null>(null)
+const settling = ref(false)
 const refusal = ref<Refusal | null>(null)
 
 watch([set, seed], () => {
@@ -54,8 +55,10 @@ async function look(point: string, minutes: number) {
 }
 
 async function settle(amount: string) {
+  if (settling.value) return
   try {
     refusal.value = null
+    settling.value = true
     const query = {
       set: data.value!.set,
       seed: seed.value,
@@ -66,6 +69,8 @@ async function settle(amount: string) {
     window.scrollTo(0, 0)
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+  } finally {
+    settling.value = false
   }
 }
 
@@ -151,8 +156,9 @@ const verdict = computed(() => {
         </p>
         <form class="offer" @submit.prevent="settle(offer)">
           <v-text-field v-model="offer" label="Your one offer" inputmode="decimal" :error-messages="refusal?.of('offer')" />
-          <v-btn class="plate pen" type="submit" :disabled="!offer">Offer it</v-btn>
-          <v-btn class="plate" variant="outlined" @click="settle('0')">Walk away</v-btn>
+          <v-btn class="plate pen" type="submit" :disabled="!offer || settling">Offer it</v-btn>
+          <v-btn class="plate" variant="outlined" :disabled="settling" @click="settle('0')">Walk away</v-btn>
+          <span v-if="settling" class="soft" role="status">The seller thinks it over…</span>
         </form>
       </section>
       <div v-if="!end" class="clock" role="timer" :aria-label="`${number(left, 1)} minutes left of ${data.minutes}`">

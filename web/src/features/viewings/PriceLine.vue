@@ -12,12 +12,12 @@ const open = ref(false)
 const form = reactive({ low: '', likely: '', high: '', hoursLow: '', hoursLikely: '', hoursHigh: '' })
 const refusal = ref<Refusal | null>(null)
 const fields = [
-  ['low', 'Parts, at least'],
+  ['low', 'Parts from'],
   ['likely', 'likely'],
-  ['high', 'at most'],
-  ['hoursLow', 'Own hours, at least'],
+  ['high', 'up to'],
+  ['hoursLow', 'Hours from'],
   ['hoursLikely', 'likely'],
-  ['hoursHigh', 'at most'],
+  ['hoursHigh', 'up to'],
 ] as const
 
 watch(
