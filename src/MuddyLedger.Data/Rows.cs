@@ -92,6 +92,17 @@ public sealed class PriceRow
     public required string Cost { get; set; }
 }
 
+/// <summary>A picture as stored: made anew from what was sent, so that nothing else that was in the file came along. Never changed.</summary>
+public sealed class PhotoRow
+{
+    public Guid Id { get; init; }
+    public Instant AddedAt { get; init; }
+    /// <summary>A JPEG, upright.</summary>
+    public required byte[] Image { get; init; }
+    /// <summary>The same, as large as a stamp.</summary>
+    public required byte[] Small { get; init; }
+}
+
 /// <summary>Every write ever acknowledged, so that the same request sent again changes nothing twice.</summary>
 public sealed class WriteRow
 {

@@ -21,6 +21,7 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
     public DbSet<ViewingRow> Viewings => Set<ViewingRow>();
     public DbSet<ViewingEventRow> ViewingEvents => Set<ViewingEventRow>();
     public DbSet<PriceRow> Prices => Set<PriceRow>();
+    public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<WriteRow> Writes => Set<WriteRow>();
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 

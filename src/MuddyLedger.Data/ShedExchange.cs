@@ -23,14 +23,18 @@ public sealed class ShedExchange(ShedContext context)
         foreach (var row in bikes) copies.Add(await CopyAsync(row, cancel));
         var settings = bike is null ? await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) : null;
         var copy = new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings is null ? null : new(settings.VolumeUnit, settings.TorqueUnit, settings.Currency), [.. copies]);
-        return bike is not null ? copy : copy with { Viewings = await ViewingsAsync(cancel), Prices = await new ViewingStore(context).PricesAsync(cancel) };
+        if (bike is null) copy = copy with { Viewings = await ViewingsAsync(cancel), Prices = await new ViewingStore(context).PricesAsync(cancel) };
+        return copy with { Photos = await PhotosAsync(bike is null ? null : [.. copy.Bikes.SelectMany(one => one.Entries).Select(entry => entry.Body).OfType<PhotoTaken>().Select(taken => taken.Photo)], cancel) };
     }
 
     public Task<bool> EmptyAsync(CancellationToken cancel) => context.Bikes.AllAsync(_ => false, cancel);
 
     /// <summary>Adds every row of a checked copy; the caller commits all of it or nothing.</summary>
-    public void In(ShedCopy copy)
+    /// <param name="small">The stamp-sized picture of each photo, by its id.</param>
+    public void In(ShedCopy copy, IReadOnlyDictionary<Guid, byte[]> small)
     {
+        foreach (var photo in copy.Photos.IsDefault ? [] : copy.Photos)
+            context.Photos.Add(new PhotoRow { Id = photo.Id, AddedAt = photo.AddedAt, Image = photo.Image, Small = small[photo.Id] });
         foreach (var bike in copy.Bikes)
         {
             context.Bikes.Add(new BikeRow { Id = bike.Id, Profile = CoreJson.Write(bike.Profile), Version = 1, AddedAt = bike.AddedAt });
@@ -67,6 +71,14 @@ public sealed class ShedExchange(ShedContext context)
         context.Prices.AddRange(copy.Prices.Select(price => new PriceRow { Point = price.Key, Cost = CoreJson.Write(price.Value) }));
         if (copy.Settings is { } settings)
             context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = settings.VolumeUnit, TorqueUnit = settings.TorqueUnit, Currency = settings.Currency, Version = 1 });
+    }
+
+    /// <param name="only">Null for all.</param>
+    private async Task<ImmutableArray<PhotoCopy>> PhotosAsync(HashSet<Guid>? only, CancellationToken cancel)
+    {
+        var rows = await context.Photos.AsNoTracking().Where(row => only == null || only.Contains(row.Id)).OrderBy(row => row.AddedAt).ThenBy(row => row.Id)
+            .Select(row => new { row.Id, row.AddedAt, row.Image }).ToListAsync(cancel);
+        return [.. rows.Select(row => new PhotoCopy(row.Id, row.AddedAt, row.Image))];
     }
 
     private async Task<ImmutableArray<ViewingCopy>> ViewingsAsync(CancellationToken cancel)

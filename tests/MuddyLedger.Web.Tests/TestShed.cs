@@ -92,7 +92,7 @@ internal sealed class TestShed : IAsyncDisposable
         using var connection = new SqliteConnection($"Data Source={File};Mode=ReadOnly");
         connection.Open();
         var all = new List<string>();
-        foreach (var table in new[] { "Bikes", "Entries", "Strikes", "Runs", "RunEvents", "Viewings", "ViewingEvents", "Prices", "Writes", "Settings" })
+        foreach (var table in new[] { "Bikes", "Entries", "Strikes", "Runs", "RunEvents", "Viewings", "ViewingEvents", "Prices", "Photos", "Writes", "Settings" })
         {
             using var command = connection.CreateCommand();
 #pragma warning disable CA2100 // the table names stand right above

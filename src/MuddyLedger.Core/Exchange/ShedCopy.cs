@@ -18,6 +18,9 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
     /// <summary>The owner's own prices, by point.</summary>
     public ImmutableSortedDictionary<string, FaultCost> Prices { get; init; } = ImmutableSortedDictionary<string, FaultCost>.Empty;
 
+    /// <summary>Every picture that a line or a tap speaks of. Left out where there are none.</summary>
+    public ImmutableArray<PhotoCopy> Photos { get; init; } = [];
+
     public const string FormatName = "muddy-ledger-shed";
     public const int CurrentVersion = 1;
 
@@ -67,7 +70,25 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
             if (viewing.Bike is { } bought && Bikes.All(bike => bike.Id != bought)) refusals.Add(new($"viewings.{at}.bike", "is no bike of this copy"));
         }
 
+        refusals.AddRange(PhotoRefusals());
         return refusals.ToImmutable();
+    }
+
+    private List<Refusal> PhotoRefusals()
+    {
+        var refusals = new List<Refusal>();
+        var photos = Photos.IsDefault ? [] : Photos;
+        var there = new HashSet<Guid>();
+        // A picture may have the id of the line or tap that brought it, but of no other picture.
+        foreach (var (photo, at) in photos.Select((photo, at) => (photo, at)))
+            if (!there.Add(photo.Id)) refusals.Add(new($"photos.{at}.id", "stands twice in the file"));
+        foreach (var (bike, at) in Bikes.Select((bike, at) => (bike, at)))
+            foreach (var (entry, line) in bike.Entries.Select((entry, line) => (entry, line)))
+                if (entry.Body is PhotoTaken taken && !there.Contains(taken.Photo)) refusals.Add(new($"bikes.{at}.entries.{line}.body.photo", "is no picture of this copy"));
+        foreach (var (viewing, at) in (Viewings.IsDefault ? [] : Viewings).Select((viewing, at) => (viewing, at)))
+            foreach (var (tap, number) in viewing.Taps.Select((tap, number) => (tap, number)))
+                if (tap.Act is PointPictured pictured && !there.Contains(pictured.Photo)) refusals.Add(new($"viewings.{at}.taps.{number}.act.photo", "is no picture of this copy"));
+        return refusals;
     }
 
     /// <summary>The path of the first thing that is not there: a list of nothing is a list, but a list left out or with a gap is none.</summary>
@@ -85,6 +106,7 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
         return In("bikes", Bikes, (path, bike) => bike.Profile is null ? $"{path}.profile"
             : In($"{path}.entries", bike.Entries, (at, entry) => entry.Body is null ? $"{at}.body" : null) ?? In($"{path}.strikes", bike.Strikes)
             ?? In($"{path}.runs", bike.Runs, (at, run) => run.Job is null ? $"{at}.job" : In($"{at}.taps", run.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)))
+            ?? (Photos.IsDefault ? null : In("photos", Photos, (path, photo) => photo.Image is null ? $"{path}.image" : null))
             ?? (Prices is null || Prices.Any(price => price.Value is null) ? "prices" : null) ?? (Viewings.IsDefault ? null : In("viewings", Viewings, (path, viewing) => viewing.Details?.Profile is null ? $"{path}.details" : In($"{path}.taps", viewing.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)));
     }
 
@@ -117,6 +139,9 @@ public sealed record StrikeCopy(Guid Entry, Instant At, string Device, string Re
 public sealed record ViewingCopy(Guid Id, Instant AddedAt, ViewingDetails Details, ViewingStatus Status, Instant? EndedAt, string? Ended, Guid? Bike, ImmutableArray<ViewingTapCopy> Taps);
 
 public sealed record ViewingTapCopy(Guid Id, Instant At, string Device, ViewingAct Act);
+
+/// <param name="Image">A JPEG, as it is kept.</param>
+public sealed record PhotoCopy(Guid Id, Instant AddedAt, byte[] Image);
 
 /// <param name="Job">The job as it was when the run began.</param>
 public sealed record RunCopy(Guid Id, Job Job, Instant StartedAt, RunStatus Status, Instant? EndedAt, ImmutableArray<TapCopy> Taps);

@@ -29,6 +29,7 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(JobFinished), "job-finished")]
 [JsonDerivedType(typeof(NoteWritten), "note")]
 [JsonDerivedType(typeof(MeasurementTaken), "measurement")]
+[JsonDerivedType(typeof(PhotoTaken), "photo")]
 [JsonDerivedType(typeof(LaidUp), "laid-up")]
 [JsonDerivedType(typeof(WokenUp), "woken-up")]
 [JsonDerivedType(typeof(IntervalSet), "interval")]
@@ -111,6 +112,10 @@ public sealed record JobFinished(string Job, string Title, int Minutes, IReadOnl
 public sealed record SkippedStep(string Title, string Reason);
 
 public sealed record NoteWritten(string Text) : EntryBody;
+
+/// <param name="Photo">The picture itself is kept beside the book, under this id.</param>
+/// <param name="About">What it shows; empty where nobody said.</param>
+public sealed record PhotoTaken(Guid Photo, string About) : EntryBody;
 
 /// <summary>Something measured on the bike, at one place or several.</summary>
 /// <param name="What">The point of a viewing, or the task, that asks for it: "off-the-ground.front-disc".</param>

@@ -32,6 +32,8 @@ public static class Purchase
             if (seen.Grade >= Grade.Worn && point.Say is not null) lines.Add(FindingOf(point, seen, picture));
         }
 
+        foreach (var pictured in picture.State.Pictures)
+            lines.Add(new PhotoTaken(pictured.Photo, $"{picture.Points.FirstOrDefault(point => point.Id == pictured.Point)?.Title ?? pictured.Point}, at the viewing"));
         foreach (var (point, words) in picture.State.Admitted.Where(pair => !picture.State.Seen.ContainsKey(pair.Key)).OrderBy(pair => pair.Key, StringComparer.Ordinal))
             if (picture.Points.FirstOrDefault(one => one.Id == point) is { } admitted)
                 lines.Add(new FindingOpened(admitted.Title, FindingSeverity.Watch, $"Told by the seller, not looked at: \"{words}\""));

@@ -55,6 +55,8 @@ public sealed record ViewingEvent(Guid Id, Instant At, string Device, ViewingAct
 [JsonDerivedType(typeof(PointLeft), "left")]
 [JsonDerivedType(typeof(PointCleared), "cleared")]
 [JsonDerivedType(typeof(PointNoted), "noted")]
+[JsonDerivedType(typeof(PointPictured), "pictured")]
+[JsonDerivedType(typeof(PictureDropped), "picture-dropped")]
 [JsonDerivedType(typeof(ClaimHeard), "claim-heard")]
 [JsonDerivedType(typeof(ClaimDropped), "claim-dropped")]
 [JsonDerivedType(typeof(FaultAdmitted), "admitted")]
@@ -81,6 +83,11 @@ public sealed record PointLeft(string Point, LeftBecause Because) : ViewingAct;
 public sealed record PointCleared(string Point) : ViewingAct;
 
 public sealed record PointNoted(string Point, string Text) : ViewingAct;
+
+/// <param name="Photo">The picture itself is kept beside the taps, under this id.</param>
+public sealed record PointPictured(string Point, Guid Photo) : ViewingAct;
+
+public sealed record PictureDropped(Guid Photo) : ViewingAct;
 
 /// <param name="Words">In the seller's own words.</param>
 public sealed record ClaimHeard(string Claim, string Words) : ViewingAct;

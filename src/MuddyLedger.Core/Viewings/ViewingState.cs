@@ -6,11 +6,12 @@ namespace MuddyLedger.Core.Viewings;
 /// <summary>What stands after all taps so far: the last word on each thing counts.</summary>
 public sealed record ViewingState(
     ImmutableDictionary<string, Seen> Seen, ImmutableDictionary<string, string> Typed, ImmutableDictionary<string, LeftBecause> Left, ImmutableDictionary<string, string> Notes,
-    ImmutableSortedDictionary<string, string> Claims, ImmutableDictionary<string, string> Admitted, ImmutableArray<CreditCounted> Credits, ImmutableArray<ComparableNoted> Comparables)
+    ImmutableSortedDictionary<string, string> Claims, ImmutableDictionary<string, string> Admitted, ImmutableArray<CreditCounted> Credits, ImmutableArray<ComparableNoted> Comparables,
+    ImmutableArray<PointPictured> Pictures)
 {
     public static readonly ViewingState Empty = new(
         ImmutableDictionary<string, Seen>.Empty, ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, LeftBecause>.Empty, ImmutableDictionary<string, string>.Empty,
-        ImmutableSortedDictionary<string, string>.Empty, ImmutableDictionary<string, string>.Empty, [], []);
+        ImmutableSortedDictionary<string, string>.Empty, ImmutableDictionary<string, string>.Empty, [], [], []);
 
     /// <summary>Points that are not known any more keep their taps and count for nothing.</summary>
     public static ViewingState Of(IEnumerable<ViewingEvent> events, IReadOnlyDictionary<string, Point> points) => events.Aggregate(Empty, (state, tap) => state.With(tap.Act, points));
@@ -27,6 +28,8 @@ public sealed record ViewingState(
         PointLeft left => this with { Seen = Seen.Remove(left.Point), Typed = Typed.Remove(left.Point), Left = Left.SetItem(left.Point, left.Because) },
         PointCleared cleared => this with { Seen = Seen.Remove(cleared.Point), Typed = Typed.Remove(cleared.Point), Left = Left.Remove(cleared.Point) },
         PointNoted noted => this with { Notes = noted.Text.Length == 0 ? Notes.Remove(noted.Point) : Notes.SetItem(noted.Point, noted.Text) },
+        PointPictured pictured => this with { Pictures = [.. Pictures.Where(one => one.Photo != pictured.Photo), pictured] },
+        PictureDropped dropped => this with { Pictures = [.. Pictures.Where(one => one.Photo != dropped.Photo)] },
         ClaimHeard heard => this with { Claims = Claims.SetItem(heard.Claim, heard.Words) },
         ClaimDropped dropped => this with { Claims = Claims.Remove(dropped.Claim) },
         FaultAdmitted admitted => this with { Admitted = Admitted.SetItem(admitted.Point, admitted.Words) },

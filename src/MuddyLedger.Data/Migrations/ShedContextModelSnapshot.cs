@@ -90,6 +90,29 @@ namespace MuddyLedger.Data.Migrations
                     b.ToTable("Entries");
                 });
 
+            modelBuilder.Entity("MuddyLedger.Data.PhotoRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AddedAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Image")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<byte[]>("Small")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Photos");
+                });
+
             modelBuilder.Entity("MuddyLedger.Data.PriceRow", b =>
                 {
                     b.Property<string>("Point")

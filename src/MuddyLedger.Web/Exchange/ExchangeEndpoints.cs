@@ -5,6 +5,7 @@ using MuddyLedger.Core.Json;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Hosting;
+using MuddyLedger.Web.Photos;
 using NodaTime;
 
 namespace MuddyLedger.Web.Exchange;
@@ -15,8 +16,8 @@ public sealed record ImportAnswer(int Bikes, int Entries);
 /// <summary>A shed out as an open file, and into an empty shed again.</summary>
 public static class ExchangeEndpoints
 {
-    /// <summary>Some two hundred thousand lines are about 100 MB.</summary>
-    private const int LargestCopy = 256 * 1024 * 1024;
+    /// <summary>Some two hundred thousand lines are about 100 MB, and a thousand photos some 300.</summary>
+    private const int LargestCopy = 1024 * 1024 * 1024;
 
     public static void MapExchange(this IEndpointRouteBuilder api)
     {
@@ -56,7 +57,7 @@ public static class ExchangeEndpoints
         var now = options.Clock.GetCurrentInstant();
         check.Refuse(copy.Check(options.DayOf(now).Year));
         if (check.Failed) return check.Problem();
-        var asked = $"import {copy.WrittenAt} {copy.Bikes.Length} {copy.Bikes.Sum(bike => bike.Entries.Length)}";
+        var asked = $"import {copy.WrittenAt} {copy.Bikes.Length} {copy.Bikes.Sum(bike => bike.Entries.Length)} {(copy.Photos.IsDefault ? 0 : copy.Photos.Length)}";
         var answer = new ImportAnswer(copy.Bikes.Length, copy.Bikes.Sum(bike => bike.Entries.Length));
         switch (await writer.BeforeAsync(id, asked, http.RequestAborted))
         {
@@ -64,8 +65,16 @@ public static class ExchangeEndpoints
             case WriteOutcome.OtherBody: return Problems.OtherBody();
         }
 
+        var small = new Dictionary<Guid, byte[]>();
+        foreach (var (photo, at) in (copy.Photos.IsDefault ? [] : copy.Photos).Select((photo, at) => (photo, at)))
+        {
+            var read = PhotoFile.OnlyAPicture(photo.Image) && photo.Image.Length <= PhotoFile.LargestFile ? await PhotoFile.ReadAsync(photo.Image, http.RequestAborted) : PhotoRead.Refused("is no JPEG as this Muddy Ledger keeps them");
+            if (read.Photo is not { } made) return Problems.Refused($"photos.{at}.image", read.Refusal!);
+            small[photo.Id] = made.Small;
+        }
+
         if (!await exchange.EmptyAsync(http.RequestAborted)) return Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
-        exchange.In(copy);
+        exchange.In(copy, small);
         return await writer.CommitAsync(id, asked, now, http.RequestAborted) == WriteOutcome.Written ? Results.Ok(answer) : Problems.Refused(null, "Something in this copy clashes with what is here.");
     }
 }

@@ -13,6 +13,7 @@ using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Layup;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Meters;
+using MuddyLedger.Web.Photos;
 using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
@@ -110,6 +111,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapBook();
         api.MapViewings();
         api.MapPractice();
+        api.MapPhotos();
         api.MapSettings();
         api.MapExchange();
         app.MapOpenApi("/api/openapi/{documentName}.json");

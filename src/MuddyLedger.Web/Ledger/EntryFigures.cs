@@ -74,6 +74,7 @@ public static class EntryFigures
         ],
         PaperHeld paper => [Word("paper", paper.Paper), Word("until", $"until {paper.Until:d MMMM uuuu}"), .. Optional("note", paper.Note)],
         NoteWritten note => [Text("text", note.Text)],
+        PhotoTaken taken => Optional("about", taken.About.Length == 0 ? null : taken.About),
         MeasurementTaken measured => [Text("what", measured.Title) with { Editable = null }, Text("values", $"{string.Join(", ", measured.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {measured.Unit}") with { Editable = null }],
         _ => throw new InvalidOperationException($"No figures for {body.GetType().Name}."),
     };
@@ -128,6 +129,7 @@ public static class EntryFigures
             LaidUp laidUp => laidUp with { Why = MaybeText("why", laidUp.Why) },
             WokenUp woken => woken with { How = MaybeText("how", woken.How) },
             PaperHeld paper => paper with { Note = MaybeText("note", paper.Note) },
+            PhotoTaken taken => taken with { About = MaybeText("about", taken.About) ?? "" },
             NoteWritten note => note with { Text = Text("text", note.Text) },
             _ => body,
         };

@@ -16,11 +16,12 @@ public sealed record ZoneAnswer(Zone Zone, ScoreAnswer Score, int Points, int Ch
 /// <param name="Grade">What was found; null while it was not looked at.</param>
 /// <param name="Typed">What was measured, as typed.</param>
 /// <param name="Cost">What putting it right usually takes: low, likely, high, with the owner's hours at their rate; null for a point that is no fault.</param>
+/// <param name="Photos">By their ids, in the order they were taken.</param>
 /// <param name="Tests">The claims heard that it can bear out or give the lie.</param>
 public sealed record PointAnswer(
     string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, PointKind Kind, string? Unit, int Places, bool DateCode, bool YesIsBad, int Weight, double Minutes,
     IReadOnlyList<string> Tools, IReadOnlyList<Caution> Cautions, KnockOut? KnockOut, bool OpensRide, ShownProvenance Provenance,
-    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice);
+    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice, IReadOnlyList<Guid> Photos);
 
 public sealed record TriangleAnswer(double Low, double Likely, double High);
 
@@ -131,7 +132,7 @@ public static class ViewingAnswers
             point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Sound, point.Bad, point.Kind, point.Scale?.Unit.Symbol, point.Places, point.DateCode, point.YesIsBad, point.Weight, point.Minutes,
             point.Tools, [.. point.Cautions.Select(Cautions.For)], point.KnockOut, point.OpensRide, ShownProvenance.Of(point.Provenance),
             seen?.Grade, seen?.Severity, state.Typed.GetValueOrDefault(point.Id), state.Left.TryGetValue(point.Id, out var left) ? left : null, state.Notes.GetValueOrDefault(point.Id), state.Admitted.GetValueOrDefault(point.Id),
-            tests, Shown(price.At(rate)), Shown(price.Parts), Shown(price.Hours), prices.ContainsKey(point.Id));
+            tests, Shown(price.At(rate)), Shown(price.Parts), Shown(price.Hours), prices.ContainsKey(point.Id), [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)]);
     }
 
     private static ClaimAnswer ClaimOf(Claim claim, ViewingPicture picture)

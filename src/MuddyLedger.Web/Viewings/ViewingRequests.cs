@@ -15,11 +15,11 @@ public sealed record NewViewing(Guid Id, ViewingForm Details);
 
 public sealed record ViewingChange(Guid Id, ViewingForm Details);
 
-public enum ViewingActKind { Graded, Measured, Left, Cleared, Noted, ClaimHeard, ClaimDropped, Admitted, AdmissionDropped, Credit, CreditDropped, Comparable, ComparableDropped }
+public enum ViewingActKind { Graded, Measured, Left, Cleared, Noted, ClaimHeard, ClaimDropped, Admitted, AdmissionDropped, Credit, CreditDropped, Comparable, ComparableDropped, PictureDropped }
 
 /// <summary>One tap. Which fields are wanted follows from the kind of act.</summary>
 /// <param name="Values">Measured, in any unit, at each place; a tyre's date code as it stands.</param>
-/// <param name="Item">The credit or comparable that is dropped.</param>
+/// <param name="Item">The credit, comparable or picture that is dropped.</param>
 public sealed record ViewingActRequest(
     Guid Id, ViewingActKind Act, string? Point = null, Grade? Grade = null, IReadOnlyList<string?>? Values = null, LeftBecause? Because = null, string? Claim = null, string? Text = null,
     string? Low = null, string? Likely = null, string? High = null, string? Price = null, int? Year = null, string? Meter = null, Guid? Item = null);
@@ -67,6 +67,7 @@ internal static class ViewingReading
             ViewingActKind.Credit => Credit(body, check),
             ViewingActKind.CreditDropped => new CreditDropped(Item()),
             ViewingActKind.Comparable => Comparable(body, viewing, today, check),
+            ViewingActKind.PictureDropped => new PictureDropped(Item()),
             ViewingActKind.ComparableDropped => new ComparableDropped(Item()),
             _ => null,
         };

@@ -46,6 +46,7 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Int[0, 10_000]), (title, minutes) => new JobFinished("engine-oil", title, minutes, [new(title, "no time")], null, null)),
         Body(Gen.Select(Words, Gen.Bool), (words, _) => new NoteWritten(words)),
         Body(Gen.Select(Words, Gen.Int[0, 9_999].Array[1, 4]), (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")),
+        Body(Gen.Select(Ids, Words), (photo, words) => new PhotoTaken(photo, words)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new LaidUp(said ? words : null)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new WokenUp(said ? words : null)),
         Body(Gen.Select(Meter, Gen.Int[1, 240], Sources), (meter, months, source) => new IntervalSet("engine-oil.replace", meter.Kind == MeterKind.Odometer ? meter : null, meter.Kind == MeterKind.HourMeter ? meter : null, months, source)),
@@ -54,7 +55,12 @@ internal static class AnyShed
 
     public static Gen<ShedCopy> Of(ContentLibrary content) =>
         Gen.Select(Bike(content).Array[1, 3], Moments, Gen.Bool).Select((bikes, at, settings) =>
-            new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings ? new("ml", "ft-lb", "EUR") : null, [.. bikes.OrderBy(bike => bike.AddedAt).ThenBy(bike => bike.Id)]));
+            new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings ? new("ml", "ft-lb", "EUR") : null, [.. bikes.OrderBy(bike => bike.AddedAt).ThenBy(bike => bike.Id)])
+            {
+                Photos = [.. bikes.SelectMany(bike => bike.Entries).Where(entry => entry.Body is PhotoTaken).Select(entry => new PhotoCopy(((PhotoTaken)entry.Body).Photo, entry.WrittenAt, Picture)).OrderBy(photo => photo.AddedAt).ThenBy(photo => photo.Id)],
+            });
+
+    private static readonly byte[] Picture = Photos.Shots.Plain(40, 30);
 
     private static Gen<BikeCopy> Bike(ContentLibrary content) =>
         Gen.Select(Gen.Int[0, content.Sets.Length - 1], Ids, Moments, Gen.Select(Words, Gen.Int[1950, 2026]), Lines).Select((set, id, added, name, lines) =>

@@ -16,7 +16,8 @@ public sealed class JunkTests : IAsyncLifetime
         var other = await _shed.BikeAsync("two-stroke-enduro", "40 h");
         var run = (string)(await _shed.StartAsync(bike))["id"]!;
         var entry = (string)(await _shed.BookAsync())[0]!["id"]!;
-        _ids = [bike, other, run, entry];
+        var viewing = (string)(await Viewings.ViewingTests.OpenAsync(_shed))["id"]!;
+        _ids = [bike, other, run, entry, viewing];
     }
 
     public ValueTask DisposeAsync() => _shed.DisposeAsync();
@@ -69,7 +70,8 @@ public sealed class JunkTests : IAsyncLifetime
     {
         using var command = store.CreateCommand();
         command.CommandText = "SELECT (SELECT count(*) FROM Entries) || ' ' || (SELECT count(*) FROM Strikes) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM Bikes) || ' ' || "
-            + "(SELECT count(*) || ' ' || total(Version) FROM Runs) || ' ' || (SELECT count(*) FROM RunEvents) || ' ' || (SELECT count(*) FROM Writes) || ' ' || (SELECT total(Version) FROM Settings)";
+            + "(SELECT count(*) || ' ' || total(Version) FROM Runs) || ' ' || (SELECT count(*) FROM RunEvents) || ' ' || (SELECT count(*) FROM Writes) || ' ' || (SELECT total(Version) FROM Settings) || ' ' || "
+            + "(SELECT count(*) || ' ' || total(Version) FROM Viewings) || ' ' || (SELECT count(*) FROM ViewingEvents) || ' ' || (SELECT count(*) FROM Prices) || ' ' || (SELECT count(*) FROM Photos)";
         return (string)command.ExecuteScalar()!;
     }
 

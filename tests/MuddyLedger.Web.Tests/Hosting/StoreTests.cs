@@ -78,8 +78,9 @@ public class StoreTests
 
     // A frozen dump of each release's store; a new migration adds one here.
     [Theory]
-    [InlineData("first-release.sql", 2, 83)]
-    public async Task A_shed_of_an_earlier_release_is_brought_up_to_date_and_loses_nothing(string dump, int bikes, int lines)
+    [InlineData("first-release.sql", 2, 83, 0)]
+    [InlineData("with-viewings.sql", 2, 83, 3)]
+    public async Task A_shed_of_an_earlier_release_is_brought_up_to_date_and_loses_nothing(string dump, int bikes, int lines, int taps)
     {
         await using var shed = await TestShed.OpenAsync();
         var old = Directory.CreateTempSubdirectory("muddy-old-").FullName;
@@ -91,6 +92,8 @@ public class StoreTests
             using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
             var answer = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!;
             answer["bikes"]!.AsArray().Count.ShouldBe(bikes);
+            foreach (var viewing in JsonNode.Parse(await http.GetStringAsync("/api/viewings", TestContext.Current.CancellationToken))!.AsArray())
+                JsonNode.Parse(await http.GetStringAsync($"/api/viewings/{(string)viewing!["id"]!}", TestContext.Current.CancellationToken))!["score"]!["condition"]!.GetValue<double>().ShouldBe(0, "the one point seen there had failed");
             foreach (var bike in answer["bikes"]!.AsArray())
             {
                 var page = JsonNode.Parse(await http.GetStringAsync($"/api/bikes/{(string)bike!["id"]!}", TestContext.Current.CancellationToken))!;
@@ -102,6 +105,7 @@ public class StoreTests
         SqliteConnection.ClearAllPools();
         Rows(file).ShouldBe(was);
         Scalar(file, "SELECT count(*) FROM Entries").ShouldBe((long)lines);
+        Scalar(file, "SELECT count(*) FROM ViewingEvents").ShouldBe((long)taps);
         Scalar(file, "PRAGMA integrity_check").ShouldBe("ok");
         SqliteConnection.ClearAllPools();
         Directory.Delete(old, recursive: true);

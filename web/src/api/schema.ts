@@ -1336,6 +1336,171 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    photo: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/jpeg": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    photo: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/jpeg": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewings/{viewing}/points/{point}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                    point: string;
+                    photo: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: {
+                    about?: string;
+                };
+                header?: never;
+                path: {
+                    bike: string;
+                    photo: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -1967,6 +2132,8 @@ export interface components {
             meter: null | components["schemas"]["Shown"];
             meterEstimated: boolean;
             figures: components["schemas"]["Figure"][];
+            /** Format: uuid */
+            photo: null | string;
         };
         /** @enum {unknown} */
         EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
@@ -2236,6 +2403,7 @@ export interface components {
             parts: null | components["schemas"]["TriangleAnswer"];
             hours: null | components["schemas"]["TriangleAnswer"];
             ownPrice: boolean;
+            photos: string[];
         };
         /** @enum {unknown} */
         PointKind: "graded" | "measured" | "yes-no";
@@ -2802,7 +2970,7 @@ export interface components {
         /** @enum {unknown} */
         Verdict: "not-seen-enough" | "walk-away" | "only-as-parts" | "negotiate" | "fair-as-asked" | "bargain-if-the-rest-holds";
         /** @enum {unknown} */
-        ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped";
+        ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped" | "picture-dropped";
         ViewingActRequest: {
             /** Format: uuid */
             id: string;

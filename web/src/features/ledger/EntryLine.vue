@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
+import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useSettings } from '../settings/useSettings'
 import { entryWords, kindName } from './entrySentence'
 
@@ -22,6 +23,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <component :is="entry.strike ? 's' : 'span'">
         <b>{{ kindName(entry.kind) }}</b> {{ words }}
       </component>
+      <PhotoStrip v-if="entry.photo && !entry.strike" :photos="[entry.photo]" :about="words || 'a photo'" />
       <span v-if="bikeNamed" class="soft bike"> {{ entry.bikeName }}</span>
       <span v-if="entry.strike" class="soft note">struck: {{ entry.strike.reason }}</span>
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>

@@ -21,6 +21,7 @@ const kindNames: Record<string, string> = {
   'job-finished': 'Job signed off',
   note: 'Note',
   measurement: 'Measured',
+  photo: 'Photo',
   'laid-up': 'Laid up',
   'woken-up': 'In use again',
   interval: 'Interval set',

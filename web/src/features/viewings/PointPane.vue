@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { PointAnswer, Refusal, ViewingActRequest } from '@/api/client'
+import PhotoButton from '../photos/PhotoButton.vue'
+import PhotoStrip from '../photos/PhotoStrip.vue'
 import PriceLine from './PriceLine.vue'
 import { gradeNames, zoneNames } from './viewingWords'
 
@@ -13,6 +15,7 @@ const props = defineProps<{
   shut: boolean
   closed: boolean
   currency: string
+  sendPhoto: (point: string, photo: string, file: File) => Promise<unknown>
 }>()
 const emit = defineEmits<{ tap: [act: Act] }>()
 
@@ -55,6 +58,7 @@ const leave = (because: 'cannot-see' | 'refused') => emit('tap', { act: 'left', 
 const keepNote = () => {
   if (note.value !== (props.point.note ?? '')) emit('tap', { act: 'noted', point: id(), text: note.value })
 }
+const picture = (photo: string, file: File) => props.sendPhoto(id(), photo, file)
 const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.value || 'Said so.' })
 </script>
 
@@ -118,6 +122,7 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
       <button type="button" @click="leave('cannot-see')">Cannot be seen</button>
       <button type="button" @click="leave('refused')">Seller refuses</button>
       <button v-if="!noting" type="button" @click="noting = true">Note</button>
+      <PhotoButton :key="point.id" :send="picture" />
       <button v-if="!point.admitted && !point.grade" type="button" @click="admit">Seller says it is faulty</button>
       <button
         v-else-if="point.admitted && !point.grade"
@@ -130,6 +135,12 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
         >{{ point.left === 'refused' ? 'Refused' : 'Not to be seen' }}: it stays unchecked.</span
       >
     </div>
+    <PhotoStrip
+      :photos="point.photos"
+      :about="point.title"
+      :droppable="!closed"
+      @drop="emit('tap', { act: 'picture-dropped', item: $event })"
+    />
     <v-textarea
       v-if="noting"
       v-model="note"

@@ -18,7 +18,7 @@ const route = useRoute()
 const router = useRouter()
 const { data, error } = useViewing(() => props.viewing)
 const { data: looks } = useNextLooks(() => props.viewing)
-const { tap, refusal, moved, busy } = useTaps(() => props.viewing)
+const { tap, picture, refusal, moved, busy } = useTaps(() => props.viewing)
 const zone = ref<PointAnswer['zone'] | null>(null)
 const asking = ref(false)
 
@@ -124,6 +124,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           :shut="rideShut"
           :closed="closed"
           :currency="data.currency"
+          :send-photo="picture"
           @tap="act"
         >
           <div v-if="moved?.against.length" class="against" role="status">

@@ -1,5 +1,6 @@
 import { ref } from 'vue'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { sendToPoint } from '../photos/sendPhoto'
 import { answer, api, newId, Refusal, type ViewingActRequest, type ViewingAnswer } from '@/api/client'
 
 export const useViewing = (viewing: () => string | undefined) =>
@@ -70,7 +71,11 @@ export function useTaps(viewing: () => string) {
     }
   }
 
-  return { tap, refusal, moved, busy }
+  async function picture(point: string, photo: string, file: File) {
+    queries.setQueryData(['viewing', viewing()], await sendToPoint(viewing(), point, photo, file))
+  }
+
+  return { tap, picture, refusal, moved, busy }
 }
 
 /** The unchecked points, the most telling for their minutes first. */
