@@ -47,6 +47,7 @@ internal static class PointsFile
             LowersTrust = map.Flag("lowers-trust"),
             OpensRide = map.Flag("opens-ride"),
             DateCode = map.Flag("date-code"),
+            AskedFirst = map.Flag("asked-first"),
         };
         if (kind == PointKind.Measured != (point.Scale is not null)) throw map.Wrong("a measured point needs \"measure\", and no other has it");
         if (say is not null && point.Cost == FaultCost.Nothing && point.KnockOut is null) throw map.Wrong("a fault that is told to a seller needs its \"cost\"");

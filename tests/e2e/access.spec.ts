@@ -36,6 +36,7 @@ for (const { name, viewport, light } of ways)
       `${viewing}/money`,
       `${viewing}/papers`,
       `${demo.address}/viewings/practice?round=44`,
+      `${demo.address}/viewings/prices`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()

@@ -46,6 +46,12 @@ export const router = createRouter({
       meta: { title: 'A viewing' },
     },
     {
+      path: '/viewings/prices',
+      name: 'prices',
+      component: () => import('./features/viewings/PricesPage.vue'),
+      meta: { title: 'Price book' },
+    },
+    {
       path: '/viewings/practice',
       name: 'practice',
       component: () => import('./features/viewings/PracticePage.vue'),

@@ -75,6 +75,25 @@ internal sealed class Bill
         })], weights);
     }
 
+    /// <summary>The mean of the whole sum if these looks had been taken as well.</summary>
+    public double MeanWith(IReadOnlyDictionary<PossibleFault, Look> looks)
+    {
+        Look LookAt(Line line) => looks.TryGetValue(line.Fault, out var look) ? look : line.Fault.Look;
+        var weights = CareAfter([.. _lines.Select(line => line.Fault with { Look = LookAt(line) })], [.. _lines.Select(line => line.Before)]);
+        var mean = 0.0;
+        for (var level = 0; level < Care.Levels; level++)
+        {
+            if (weights[level] < Coarse) continue;
+            foreach (var group in _groups)
+                mean += weights[level] * (group.Length > 1 ? Grid.Mean(Dearest(group, level, LookAt)) : group[0].Chance(LookAt(group[0]), level) * Grid.Mean(group[0].Cost(LookAt(group[0]))));
+        }
+
+        return mean;
+    }
+
+    /// <summary>For a mean, a level of care this unlikely may be left out.</summary>
+    private const double Coarse = 1e-4;
+
     /// <summary>How likely each level of care is after all that was looked at.</summary>
     private static double[] CareAfter(IReadOnlyList<PossibleFault> faults, double[][] before)
     {

@@ -69,6 +69,8 @@ public sealed record Point(
     public bool OpensRide { get; init; }
     /// <summary>Read as a tyre's date code; the age is what is judged.</summary>
     public bool DateCode { get; init; }
+    /// <summary>Of a bike that does not run it is asked before anything else: the answer may end the viewing.</summary>
+    public bool AskedFirst { get; init; }
 }
 
 /// <summary>What a seller may say of the bike, and the points that could bear it out or give it the lie.</summary>

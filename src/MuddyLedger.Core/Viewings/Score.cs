@@ -9,6 +9,15 @@ namespace MuddyLedger.Core.Viewings;
 /// <param name="Coverage">Weight checked over weight that applies, 0 to 1.</param>
 public sealed record Score(double? Condition, double Low, double High, double Coverage)
 {
+    /// <summary>Of all points that apply.</summary>
+    public double Weight { get; private init; }
+
+    /// <summary>Of the points that were looked at.</summary>
+    public double Looked { get; private init; }
+
+    /// <summary>The sum of weight times severity.</summary>
+    public double Lost { get; private init; }
+
     public static Score Of(IEnumerable<Point> points, IReadOnlyDictionary<string, Seen> seen)
     {
         double all = 0, looked = 0, lost = 0;
@@ -21,7 +30,7 @@ public sealed record Score(double? Condition, double Low, double High, double Co
         }
 
         return all == 0 ? new(null, 0, 100, 0)
-            : new(looked == 0 ? null : 100 * (1 - (lost / looked)), 100 * (looked - lost) / all, 100 * (all - lost) / all, looked / all);
+            : new(looked == 0 ? null : 100 * (1 - (lost / looked)), 100 * (looked - lost) / all, 100 * (all - lost) / all, looked / all) { Weight = all, Looked = looked, Lost = lost };
     }
 }
 

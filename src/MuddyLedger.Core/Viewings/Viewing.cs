@@ -33,6 +33,8 @@ public sealed record ViewingDetails
     public Money HourlyRate { get; init; }
     /// <summary>Taken off where the title is missing.</summary>
     public Money PapersDiscount { get; init; }
+    /// <summary>What a workshop asks for looking it over before one buys.</summary>
+    public Money? WorkshopFee { get; init; }
     /// <summary>The owner's own figure of what a sound one is worth.</summary>
     public Money? StatedValue { get; init; }
     /// <summary>Added to what adverts ask: bikes in adverts are average, not sound.</summary>

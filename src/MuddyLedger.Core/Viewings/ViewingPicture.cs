@@ -77,6 +77,18 @@ public sealed record ViewingPicture(
         return NextLook.Of(Faults, open, Trust, (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, (double?)details.Asking?.Amount);
     }
 
+    /// <summary>
+    /// A workshop with a stand, a gauge and a meter sees what stands, turns and runs there; papers and the ride stay with the buyer.
+    /// The price is the most that one would pay: the walk-away price, where the decision hangs in the balance.
+    /// </summary>
+    public WorkshopLook Workshop(ViewingDetails details) => WorkshopLook.Of(
+        Faults, Points.Where(point => point.Stage is > Stage.Papers and < Stage.RideGate).ToDictionary(point => point.Id, point => point.KnockOut is not null), Trust,
+        (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, Offers?.WalkAway);
+
+    /// <summary>Of a bike that does not run, what is to be asked before anything else and was not answered yet.</summary>
+    public ImmutableArray<Point> FirstOf(ViewingDetails details) =>
+        details.SoldAs == SoldAs.Runner ? [] : [.. Points.Where(point => point.AskedFirst && !State.Seen.ContainsKey(point.Id) && !State.Left.ContainsKey(point.Id)).OrderByDescending(point => point.Weight)];
+
     private static PossibleFault FaultOf(Point point, Dictionary<string, Seen> seen, ViewingState state, ViewingDetails details, IReadOnlyDictionary<string, FaultCost> prices, double use)
     {
         var look = !seen.TryGetValue(point.Id, out var found) ? Look.NotLooked

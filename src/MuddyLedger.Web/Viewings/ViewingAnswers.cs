@@ -9,7 +9,8 @@ using NodaTime;
 
 namespace MuddyLedger.Web.Viewings;
 
-public sealed record ScoreAnswer(double? Condition, double Low, double High, double Coverage);
+/// <param name="Weight">Of all points that apply; <paramref name="Looked"/> of those looked at, <paramref name="Lost"/> of those times how bad each was.</param>
+public sealed record ScoreAnswer(double? Condition, double Low, double High, double Coverage, double Weight, double Looked, double Lost);
 
 public sealed record ZoneAnswer(Zone Zone, ScoreAnswer Score, int Points, int Checked, bool Fault);
 
@@ -33,7 +34,8 @@ public sealed record ClaimAnswer(string Id, string Words, string? Heard, ClaimSt
 /// <param name="Shift">What it adds to the log-odds of faults that were not looked for.</param>
 public sealed record TrustAnswer(double Share, double A, double B, double Shift, IReadOnlyList<string> Signs);
 
-public sealed record DriverAnswer(string Point, string Title, string? Say, double Chance, double Expected, bool Seen);
+/// <param name="Usual">How likely it is on bikes of this age and use, before anybody looked.</param>
+public sealed record DriverAnswer(string Point, string Title, string? Say, double Usual, double Chance, double Expected, bool Seen);
 
 public sealed record CostAnswer(double C10, double C50, double C75, double C90, double Mean, double Parts, double Hours, double Care, IReadOnlyList<DriverAnswer> Drivers);
 
@@ -44,9 +46,9 @@ public sealed record ReasonAnswer(string Kind, string? Title, KnockOut? What, do
 
 public sealed record CreditAnswer(Guid Id, string What, double Low, double Likely, double High);
 
-public sealed record ComparableAnswer(Guid Id, double Price, int Year, Shown? Meter, string? Note);
+public sealed record ComparableAnswer(Guid Id, double Price, int Year, Api.Shown? Meter, string? Note);
 
-public sealed record SheetLine(string Point, string Title, string Say, Grade Grade, string? Typed, double Expected);
+public sealed record SheetLine(string Point, string Title, string Say, Grade Grade, string? Typed, string? Note, double Expected);
 
 public sealed record QuestionAnswer(string Ask, string Why);
 
@@ -55,19 +57,27 @@ public sealed record StoodAnswer(int Least, int Most);
 /// <summary>A viewing as one of several: enough to compare.</summary>
 /// <param name="Wanted">How far it is from what the owner wants, in words; empty where nothing is missing.</param>
 public sealed record ViewingSummary(
-    Guid Id, string Name, string Make, string Model, int Year, SoldAs SoldAs, ViewingStatus Status, Shown? Meter, double? Asking, ScoreAnswer Score, double Trust, double C50, double C90,
-    double? Value, Offers? Offers, Verdict Verdict, IReadOnlyList<string> Wanted, string? Ended, Guid? Bike, string Currency);
+    Guid Id, string Name, string Make, string Model, int Year, SoldAs SoldAs, ViewingStatus Status, Api.Shown? Meter, double? Asking, ScoreAnswer Score, double Trust, double C50, double C90,
+    ValueAnswer Value, IReadOnlyList<ComparableAnswer> Comparables, Offers? Offers, Verdict Verdict, IReadOnlyList<string> Wanted, string? Ended, Guid? Bike, string Currency);
 
 public sealed record ViewingAnswer(
-    Guid Id, int Version, ViewingStatus Status, string? Ended, Guid? Bike, ViewingForm Details, BikeUse Use, LocalDate Today, string Currency, Shown? Meter, StoodAnswer? Stood,
+    Guid Id, int Version, ViewingStatus Status, string? Ended, Guid? Bike, ViewingForm Details, BikeUse Use, LocalDate Today, string Currency, Api.Shown? Meter, StoodAnswer? Stood,
     IReadOnlyList<StageAnswer> Stages, ScoreAnswer Score, IReadOnlyList<ZoneAnswer> Zones, IReadOnlyList<ClaimAnswer> Claims, TrustAnswer Trust, CostAnswer Cost, ValueAnswer Value, double Papers, double? Asking,
     Offers? Offers, Verdict Verdict, IReadOnlyList<ReasonAnswer> Reasons, IReadOnlyList<string> RideShutBy, IReadOnlyList<CreditAnswer> Credits, IReadOnlyList<ComparableAnswer> Comparables,
-    IReadOnlyList<SheetLine> Sheet, IReadOnlyList<QuestionAnswer> Questions, IReadOnlyList<string> Bring, IReadOnlyList<ProfileWarning> Warnings) : IVersioned;
+    IReadOnlyList<string> First, IReadOnlyList<SheetLine> Sheet, IReadOnlyList<QuestionAnswer> Questions, IReadOnlyList<string> Bring, IReadOnlyList<ProfileWarning> Warnings) : IVersioned;
 
 public sealed record RecallAnswer(string Number, string Title, string Danger, LocalDate Issued, bool Done);
 
 /// <param name="Simulated">True where a stand-in answered: then nothing of it is true.</param>
 public sealed record RecallsAnswer(bool Simulated, string FrameNumber, IReadOnlyList<RecallAnswer> Notices);
+
+/// <param name="Fee">What the workshop asks; null where the owner did not say.</param>
+/// <param name="Pays">Whether it is worth its fee; null where one of the two is not known.</param>
+public sealed record WorkshopAnswer(int Points, double Settles, double Bargains, double? Against, double? Worth, double? Fee, bool? Pays, string Currency);
+
+/// <summary>A line of the price book: what putting one fault right takes.</summary>
+/// <param name="Own">The owner's own figures, in place of the house's.</param>
+public sealed record PriceAnswer(string Point, string Title, Zone Zone, string Say, TriangleAnswer Parts, TriangleAnswer Hours, bool Own);
 
 public sealed record NextAnswer(string Point, string Title, Stage Stage, double Change, double Minutes, double PerMinute, double ChanceOfFault, bool KnockOut);
 
@@ -83,19 +93,20 @@ public static class ViewingAnswers
         string Title(string point) => content.Viewing.ById[point].Title;
         return new(
             viewing.Id.Value, viewing.Version, viewing.Status, viewing.Ended, viewing.Bike?.Value, ViewingForm.Of(details), details.Profile.Use, today, currency,
-            details.Meter is { } meter ? Shown.Of(meter, details.Profile) : null, Stood.Years(details.LastRunYear, today) is { } stood ? new(stood.Least, stood.Most) : null,
+            details.Meter is { } meter ? Api.Shown.Of(meter, details.Profile) : null, Stood.Years(details.LastRunYear, today) is { } stood ? new(stood.Least, stood.Most) : null,
             [.. picture.Points.GroupBy(point => point.Stage).OrderBy(group => group.Key).Select(group => new StageAnswer(group.Key, [.. group.Select(Point)], group.Count(point => state.Seen.ContainsKey(point.Id)),
                 group.Where(point => !state.Seen.ContainsKey(point.Id)).Sum(point => point.Minutes)))],
             Score(picture.Score),
             [.. picture.Zones.Select(zone => new ZoneAnswer(zone.Zone, Score(zone.Score), zone.Points, zone.Checked, picture.Points.Any(point => point.Zone == zone.Zone && state.Seen.TryGetValue(point.Id, out var seen) && seen.Grade >= Grade.Bad)))],
             [.. content.Viewing.Claims.Where(claim => ViewingPicture.Fits(claim.Applies, details) || state.Claims.ContainsKey(claim.Id)).Select(claim => ClaimOf(claim, picture))],
             new(picture.Trust.Share, picture.Trust.A, picture.Trust.B, picture.Trust.Shift, [.. picture.SignsOfHiding.Select(Title)]),
-            CostOf(picture), new(picture.Value.Value, picture.Value.Source, picture.Value.Spread, picture.Value.PerYear, PerShown(picture.Value.PerMeter, details), picture.Value.Lift, picture.Value.Comparables),
+            CostOf(picture), ValueOf(picture, details),
             picture.Papers, (double?)details.Asking?.Amount, picture.Offers, picture.Judgement.Verdict, [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, Title))],
             [.. picture.RideShutBy.Select(Title)],
             [.. state.Credits.Select(credit => new CreditAnswer(credit.Id, credit.What, (double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount))],
-            [.. state.Comparables.OrderByDescending(one => one.Year).Select(one => new ComparableAnswer(one.Id, (double)one.Price.Amount, one.Year, one.Meter is { } far ? Shown.Of(far, details.Profile) : null, one.Note))],
-            [.. picture.Sheet().Select(line => new SheetLine(line.Point.Id, line.Point.Title, line.Point.Say!, line.Seen.Grade, state.Typed.GetValueOrDefault(line.Point.Id), line.Cost.Expected))],
+            ComparablesOf(picture, details),
+            [.. picture.FirstOf(details).Select(point => point.Id)],
+            [.. picture.Sheet().Select(line => new SheetLine(line.Point.Id, line.Point.Title, line.Point.Say!, line.Seen.Grade, state.Typed.GetValueOrDefault(line.Point.Id), state.Notes.GetValueOrDefault(line.Point.Id), line.Cost.Expected))],
             [.. content.Viewing.Questions.Where(question => ViewingPicture.Fits(question.Applies, details)).Select(question => new QuestionAnswer(question.Ask, question.Why))],
             [.. picture.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
             [.. ProfileCheck.Warnings(details.Profile, today).Where(warning => warning.Field == "frameNumber").Select(warning => new ProfileWarning(warning.Field!, warning.Words))]);
@@ -104,9 +115,15 @@ public static class ViewingAnswers
     public static ViewingSummary Summary(StoredViewing viewing, ViewingPicture picture, string currency)
     {
         var (details, profile) = (viewing.Details, viewing.Details.Profile);
-        return new(viewing.Id.Value, profile.Nickname, profile.Make, profile.Model, profile.Year, details.SoldAs, viewing.Status, details.Meter is { } meter ? Shown.Of(meter, profile) : null,
-            (double?)details.Asking?.Amount, Score(picture.Score), picture.Trust.Share, picture.Cost.C50, picture.Cost.C90, picture.Value.Value, picture.Offers, picture.Judgement.Verdict,
+        return new(viewing.Id.Value, profile.Nickname, profile.Make, profile.Model, profile.Year, details.SoldAs, viewing.Status, details.Meter is { } meter ? Api.Shown.Of(meter, profile) : null,
+            (double?)details.Asking?.Amount, Score(picture.Score), picture.Trust.Share, picture.Cost.C50, picture.Cost.C90, ValueOf(picture, details), ComparablesOf(picture, details), picture.Offers, picture.Judgement.Verdict,
             [.. Wanted(details, picture)], viewing.Ended, viewing.Bike?.Value, currency);
+    }
+
+    public static WorkshopAnswer Workshop(StoredViewing viewing, WorkshopLook look, string currency)
+    {
+        var fee = (double?)viewing.Details.WorkshopFee?.Amount;
+        return new(look.Points.Length, look.Settles, look.Bargains, look.Against, look.Worth, fee, fee is { } asked && look.Worth is { } worth ? worth > asked : null, currency);
     }
 
     public static IReadOnlyList<NextAnswer> Next(StoredViewing viewing, ViewingPicture picture, ContentLibrary content) =>
@@ -127,13 +144,22 @@ public static class ViewingAnswers
     {
         var seen = state.Seen.GetValueOrDefault(point.Id);
         var price = prices.GetValueOrDefault(point.Id) ?? point.Cost;
-        TriangleAnswer? Shown(Triangle amount) => point.Say is null ? null : new(amount.Low, amount.Likely, amount.High);
         return new(
             point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Sound, point.Bad, point.Kind, point.Scale?.Unit.Symbol, point.Places, point.DateCode, point.YesIsBad, point.Weight, point.Minutes,
             point.Tools, [.. point.Cautions.Select(Cautions.For)], point.KnockOut, point.OpensRide, ShownProvenance.Of(point.Provenance),
             seen?.Grade, seen?.Severity, state.Typed.GetValueOrDefault(point.Id), state.Left.TryGetValue(point.Id, out var left) ? left : null, state.Notes.GetValueOrDefault(point.Id), state.Admitted.GetValueOrDefault(point.Id),
-            tests, Shown(price.At(rate)), Shown(price.Parts), Shown(price.Hours), prices.ContainsKey(point.Id), [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)]);
+            tests, Shown(price.At(rate), point), Shown(price.Parts, point), Shown(price.Hours, point), prices.ContainsKey(point.Id), [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)]);
     }
+
+    private static ValueAnswer ValueOf(ViewingPicture picture, ViewingDetails details) =>
+        new(picture.Value.Value, picture.Value.Source, picture.Value.Spread, picture.Value.PerYear, PerShown(picture.Value.PerMeter, details), picture.Value.Lift, picture.Value.Comparables);
+
+    private static ComparableAnswer[] ComparablesOf(ViewingPicture picture, ViewingDetails details) =>
+        [.. picture.State.Comparables.OrderByDescending(one => one.Year).Select(one => new ComparableAnswer(one.Id, (double)one.Price.Amount, one.Year, one.Meter is { } far ? Api.Shown.Of(far, details.Profile) : null, one.Note))];
+
+    public static TriangleAnswer Shown(Triangle amount) => new(amount.Low, amount.Likely, amount.High);
+
+    private static TriangleAnswer? Shown(Triangle amount, Point point) => point.Say is null ? null : Shown(amount);
 
     private static ClaimAnswer ClaimOf(Claim claim, ViewingPicture picture)
     {
@@ -149,7 +175,7 @@ public static class ViewingAnswers
             [.. cost.Drivers.Where(driver => driver.Expected >= 1).Take(MostDrivers).Select(driver =>
             {
                 var point = picture.Points.First(one => one.Id == driver.Point);
-                return new DriverAnswer(point.Id, point.Title, point.Say, driver.Chance, driver.Expected, picture.State.Seen.ContainsKey(point.Id));
+                return new DriverAnswer(point.Id, point.Title, point.Say, picture.Faults.First(fault => fault.Point == driver.Point).Chance, driver.Chance, driver.Expected, picture.State.Seen.ContainsKey(point.Id));
             })]);
     }
 
@@ -172,5 +198,5 @@ public static class ViewingAnswers
         _ => throw new InvalidOperationException($"No answer for {reason.GetType().Name}."),
     };
 
-    private static ScoreAnswer Score(Score score) => new(score.Condition, score.Low, score.High, score.Coverage);
+    private static ScoreAnswer Score(Score score) => new(score.Condition, score.Low, score.High, score.Coverage, score.Weight, score.Looked, score.Lost);
 }

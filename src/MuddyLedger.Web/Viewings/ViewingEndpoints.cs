@@ -22,6 +22,8 @@ public static class ViewingEndpoints
         api.MapPost("/viewings", AddAsync).Produces<ViewingAnswer>();
         api.MapGet("/viewings/{viewing:guid}", GetAsync).Produces<ViewingAnswer>();
         api.MapGet("/viewings/{viewing:guid}/next", NextAsync).Produces<IReadOnlyList<NextAnswer>>();
+        api.MapGet("/viewings/{viewing:guid}/workshop", WorkshopAsync).Produces<WorkshopAnswer>();
+        api.MapGet("/prices", PricesAsync).Produces<IReadOnlyList<PriceAnswer>>();
         api.MapGet("/viewings/{viewing:guid}/recalls", RecallsAsync).Produces<RecallsAnswer>();
         api.MapPut("/viewings/{viewing:guid}/details", ChangeAsync).Produces<ViewingAnswer>();
         api.MapPost("/viewings/{viewing:guid}/acts", ActAsync).Produces<ViewingAnswer>();
@@ -66,6 +68,21 @@ public static class ViewingEndpoints
 
     private static async Task<IResult> NextAsync(Guid viewing, HttpContext http, Yard yard, ContentLibrary content) =>
         await yard.OneAsync(viewing, http.RequestAborted) is { } stored ? Results.Ok(ViewingAnswers.Next(stored, await yard.PictureAsync(stored, http.RequestAborted), content)) : Problems.NotFound("viewing");
+
+    private static async Task<IResult> WorkshopAsync(Guid viewing, HttpContext http, Yard yard) =>
+        await yard.OneAsync(viewing, http.RequestAborted) is { } stored
+            ? Results.Ok(ViewingAnswers.Workshop(stored, (await yard.PictureAsync(stored, http.RequestAborted)).Workshop(stored.Details), await yard.CurrencyAsync(http.RequestAborted)))
+            : Problems.NotFound("viewing");
+
+    private static async Task<IResult> PricesAsync(HttpContext http, Yard yard, ContentLibrary content)
+    {
+        var prices = await yard.Store.PricesAsync(http.RequestAborted);
+        return Results.Ok(content.Viewing.Points.Where(point => point.Cost != FaultCost.Nothing).Select(point =>
+        {
+            var cost = prices.GetValueOrDefault(point.Id) ?? point.Cost;
+            return new PriceAnswer(point.Id, point.Title, point.Zone, point.Say!, ViewingAnswers.Shown(cost.Parts), ViewingAnswers.Shown(cost.Hours), prices.ContainsKey(point.Id));
+        }));
+    }
 
     private static async Task<IResult> RecallsAsync(Guid viewing, HttpContext http, Yard yard, IRecallNotices notices)
     {

@@ -13,12 +13,12 @@ namespace MuddyLedger.Web.Viewings;
 /// <param name="Meter">Any unit; empty where the advert does not say.</param>
 public sealed record ViewingForm(
     string? Set, string? Name, string? Make, string? Model, int Year, SoldAs SoldAs, TitleStatus Title, string? FrameNumber, string? Meter, string? Asking, int? LastRunYear, string? Where, string? Note,
-    bool NeedsPapers, bool WillRebuild, string? Budget, string? HourlyRate, string? PapersDiscount, string? StatedValue, string? Lift)
+    bool NeedsPapers, bool WillRebuild, string? Budget, string? HourlyRate, string? PapersDiscount, string? StatedValue, string? Lift, string? WorkshopFee = null)
 {
     public static ViewingForm Of(ViewingDetails details) => new(
         details.Set, details.Profile.Nickname, details.Profile.Make, details.Profile.Model, details.Profile.Year, details.SoldAs, details.Profile.Title, details.Profile.FrameNumber,
         details.Meter is { } meter ? Shown.Of(meter, details.Profile).ToString() : null, details.Asking?.ToString(), details.LastRunYear, details.Where, details.Note,
-        details.NeedsPapers, details.WillRebuild, details.Budget?.ToString(), details.HourlyRate.ToString(), details.PapersDiscount.ToString(), details.StatedValue?.ToString(), details.Lift.ToString());
+        details.NeedsPapers, details.WillRebuild, details.Budget?.ToString(), details.HourlyRate.ToString(), details.PapersDiscount.ToString(), details.StatedValue?.ToString(), details.Lift.ToString(), details.WorkshopFee?.ToString());
 
     public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)
     {
@@ -57,6 +57,7 @@ public sealed record ViewingForm(
             HourlyRate = check.OptionalMoney("hourlyRate", HourlyRate) ?? Money.Of(0),
             PapersDiscount = check.OptionalMoney("papersDiscount", PapersDiscount) ?? Money.Of(0),
             StatedValue = check.OptionalMoney("statedValue", StatedValue),
+            WorkshopFee = check.OptionalMoney("workshopFee", WorkshopFee),
             Lift = check.OptionalMoney("lift", Lift) ?? Money.Of(0),
         };
     }

@@ -273,4 +273,48 @@ public class ViewingTests
         with.ShouldBeInRange(3, 20);
         open.ShouldBeInRange(1, with - 1);
     }
+
+    [Fact]
+    public async Task A_workshop_is_held_against_its_fee()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var details = (JsonObject)System.Text.Json.JsonSerializer.SerializeToNode(Details())!;
+        details["workshopFee"] = "5000";
+        var viewing = await OpenAsync(shed, details);
+        var address = $"/api/viewings/{(string)viewing["id"]!}/workshop";
+        var look = (await shed.GetAsync(address)).ShouldBeOk();
+        ((bool)look["pays"]!).ShouldBeFalse();
+        ((double)look["settles"]!).ShouldBeInRange(0.1, 1);
+        var points = (int)look["points"]!;
+        points.ShouldBeGreaterThan(40);
+        // What has been looked at need not be paid for.
+        (await ActAsync(shed, viewing, new { act = "graded", point = "standing.pegs", grade = "sound" })).ShouldBeOk();
+        ((int)(await shed.GetAsync(address)).ShouldBeOk()["points"]!).ShouldBe(points - 1);
+        (await shed.GetAsync($"/api/viewings/{InTheShed.NewId()}/workshop")).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task The_price_book_lists_every_fault_that_costs_and_marks_the_owners_own()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        (await shed.PutAsync("/api/prices/standing.pegs", new { id = InTheShed.NewId(), low = "10", likely = "20", high = "40", hoursLow = "", hoursLikely = "", hoursHigh = "" })).ShouldBeOk();
+        var book = (await shed.GetAsync("/api/prices")).ShouldBeOk().Body.AsArray();
+        book.Count.ShouldBeGreaterThan(90);
+        var own = book.Where(line => (bool)line!["own"]!).ToList().ShouldHaveSingleItem()!;
+        ((string)own["point"]!).ShouldBe("standing.pegs");
+        ((double)own["parts"]!["likely"]!).ShouldBe(20);
+        ((double)own["hours"]!["high"]!).ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task Of_a_bike_that_does_not_run_three_things_are_asked_first()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var viewing = await OpenAsync(shed, Details("old-two-stroke-trail", soldAs: "non-runner", meter: null));
+        viewing["first"]!.AsArray().Select(point => (string)point!).ShouldBe(["cold-start.compression", "papers.title", "fluids.tank"], ignoreOrder: true);
+        var after = (await ActAsync(shed, viewing, new { act = "graded", point = "cold-start.compression", grade = "sound" })).ShouldBeOk();
+        after["first"]!.AsArray().Count.ShouldBe(2);
+        Points(viewing).Select(point => (string)point["id"]!).ShouldContain("fluids.carburettor-stood");
+        (await OpenAsync(shed))["first"]!.AsArray().ShouldBeEmpty();
+    }
 }

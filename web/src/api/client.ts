@@ -27,6 +27,7 @@ export type ViewingSummary = Schemas['ViewingSummary']
 export type ViewingForm = Schemas['ViewingForm']
 export type ViewingActRequest = Schemas['ViewingActRequest']
 export type PointAnswer = Schemas['PointAnswer']
+export type PriceAnswer = Schemas['PriceAnswer']
 export type NextAnswer = Schemas['NextAnswer']
 export type Provenance = Schemas['ShownProvenance']
 

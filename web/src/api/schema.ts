@@ -936,6 +936,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/viewings/{viewing}/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    viewing: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkshopAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PriceAnswer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewings/{viewing}/recalls": {
         parameters: {
             query?: never;
@@ -2096,6 +2168,8 @@ export interface components {
             title: string;
             say: null | string;
             /** Format: double */
+            usual: number;
+            /** Format: double */
             chance: number;
             /** Format: double */
             expected: number;
@@ -2479,6 +2553,15 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
+        PriceAnswer: {
+            point: string;
+            title: string;
+            zone: components["schemas"]["Zone"];
+            say: string;
+            parts: components["schemas"]["TriangleAnswer"];
+            hours: components["schemas"]["TriangleAnswer"];
+            own: boolean;
+        };
         PriceChange: {
             /** Format: uuid */
             id: string;
@@ -2714,6 +2797,12 @@ export interface components {
             high: number;
             /** Format: double */
             coverage: number;
+            /** Format: double */
+            weight: number;
+            /** Format: double */
+            looked: number;
+            /** Format: double */
+            lost: number;
         };
         SetAnswer: {
             id: string;
@@ -2761,6 +2850,7 @@ export interface components {
             say: string;
             grade: components["schemas"]["Grade"];
             typed: null | string;
+            note: null | string;
             /** Format: double */
             expected: number;
         };
@@ -3023,6 +3113,7 @@ export interface components {
             rideShutBy: string[];
             credits: components["schemas"]["CreditAnswer"][];
             comparables: components["schemas"]["ComparableAnswer"][];
+            first: string[];
             sheet: components["schemas"]["SheetLine"][];
             questions: components["schemas"]["QuestionAnswer"][];
             bring: string[];
@@ -3056,6 +3147,7 @@ export interface components {
             papersDiscount: null | string;
             statedValue: null | string;
             lift: null | string;
+            workshopFee?: null | string;
         };
         /** @enum {unknown} */
         ViewingStatus: "open" | "bought" | "not-bought";
@@ -3079,8 +3171,8 @@ export interface components {
             c50: number;
             /** Format: double */
             c90: number;
-            /** Format: double */
-            value: null | number;
+            value: components["schemas"]["ValueAnswer"];
+            comparables: components["schemas"]["ComparableAnswer"][];
             offers: null | components["schemas"]["Offers"];
             verdict: components["schemas"]["Verdict"];
             wanted: string[];
@@ -3097,6 +3189,22 @@ export interface components {
             date: components["schemas"]["LocalDate"];
             kind: string;
             figures: components["schemas"]["Figure"][];
+        };
+        WorkshopAnswer: {
+            /** Format: int32 */
+            points: number;
+            /** Format: double */
+            settles: number;
+            /** Format: double */
+            bargains: number;
+            /** Format: double */
+            against: null | number;
+            /** Format: double */
+            worth: null | number;
+            /** Format: double */
+            fee: null | number;
+            pays: null | boolean;
+            currency: string;
         };
         /** @enum {unknown} */
         Zone: "whole" | "papers" | "frame" | "front-end" | "front-wheel" | "engine" | "exhaust" | "tank-and-intake" | "rear-end" | "rear-wheel" | "drive" | "electrics";

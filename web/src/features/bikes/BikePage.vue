@@ -7,6 +7,8 @@ import { useNotice } from '@/design/useNotice'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
+import PhotoButton from '../photos/PhotoButton.vue'
+import { sendToBook } from '../photos/sendPhoto'
 import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
@@ -28,6 +30,10 @@ const { data: shed } = useShed()
 const reading = ref(false)
 const riding = ref(false)
 const standing = ref(false)
+async function picture(photo: string, file: File) {
+  await sendToBook(props.bike, photo, '', file)
+  await refresh()
+}
 const doing = ref<TaskAnswer | null>(null)
 const setting = ref<TaskAnswer | null>(null)
 const zone = ref<TaskAnswer['part'] | null>(null)
@@ -185,6 +191,7 @@ async function start(job: string) {
         </section>
         <p class="foot">
           <button type="button" @click="riding = true">Note a ride</button>
+          <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { reactive } from 'vue'
 import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { number, quantity } from '@/design/format'
+import ValueLine from './ValueLine.vue'
 import { sum } from './viewingWords'
 
 /** What a sound one is worth: bikes like it and the line through them, and what comes with this one. */
@@ -15,27 +16,6 @@ const props = defineProps<{
 const other = reactive({ price: '', year: '', meter: '', text: '' })
 const extra = reactive({ text: '', low: '', likely: '', high: '' })
 const money = (amount: number) => sum(amount, props.viewing.currency)
-const plot = computed(() => {
-  const all = props.viewing.comparables
-  if (!all.length) return null
-  const value = props.viewing.value
-  const years = [...all.map((one) => one.year), props.viewing.details.year]
-  const prices = [...all.map((one) => one.price), value.value ?? all[0]!.price]
-  const [from, to] = [Math.min(...years) - 0.5, Math.max(...years) + 0.5]
-  const top = Math.max(...prices) * 1.1
-  const x = (year: number) => 30 + ((year - from) / (to - from)) * 280
-  const y = (price: number) => 112 - (price / top) * 100
-  const here = props.viewing.details.year
-  const perYear = value.perYear
-  const at = (year: number) => (value.value ?? 0) - value.lift + (perYear ?? 0) * (year - here)
-  return {
-    dots: all.map((one) => ({ id: one.id, x: x(one.year), y: y(one.price) })),
-    line: value.source === 'comparables' ? `M${x(from)} ${y(at(from))}L${x(to)} ${y(at(to))}` : null,
-    own: value.value != null ? { x: x(here), y: y(value.value) } : null,
-    years: [Math.min(...years), Math.max(...years)].map((year) => ({ year, x: x(year) })),
-  }
-})
-
 async function note() {
   if (
     await props.tap({
@@ -74,18 +54,14 @@ async function count() {
         >
         <template v-else>Note three bikes like it, or state it with the advert.</template>
       </p>
-      <svg
-        v-if="plot"
-        viewBox="0 0 320 132"
-        role="img"
-        aria-label="Asking prices by year, with the line through them and this bike"
-      >
-        <path d="M30 112h280M30 8v104" class="axis" />
-        <path v-if="plot.line" :d="plot.line" class="line" />
-        <circle v-for="dot in plot.dots" :key="dot.id" :cx="dot.x" :cy="dot.y" r="4" class="dot" />
-        <path v-if="plot.own" :d="`M${plot.own.x - 7} ${plot.own.y + 5}l14-10`" class="own" />
-        <text v-for="tick in plot.years" :key="tick.year" :x="tick.x" y="127" class="tick">{{ tick.year }}</text>
-      </svg>
+      <ValueLine
+        v-if="viewing.comparables.length"
+        :value="viewing.value"
+        :comparables="viewing.comparables"
+        :year="viewing.details.year"
+        :asking="viewing.asking"
+        :currency="viewing.currency"
+      />
       <ul>
         <li v-for="one in viewing.comparables" :key="one.id">
           <span class="figure">{{ money(one.price) }}</span>
@@ -151,27 +127,6 @@ async function count() {
 }
 header .figure {
   font-size: 1.375rem;
-}
-.axis {
-  fill: none;
-  stroke: var(--rule);
-  stroke-width: 1.5;
-}
-.line {
-  stroke: var(--blueing);
-  stroke-width: 2;
-}
-.dot {
-  fill: var(--steel);
-}
-.own {
-  stroke: var(--ink);
-  stroke-width: 5;
-}
-.tick {
-  fill: var(--soft);
-  font: 500 11px var(--body);
-  text-anchor: middle;
 }
 ul {
   margin: 0;

@@ -57,11 +57,24 @@ const care = computed(() => {
           <span class="figure">{{ money(driver.expected) }}</span>
           <span class="bar" :class="{ seen: driver.seen }" :style="{ width: percent(driver.expected / longest) }" />
           <span class="soft">{{
-            driver.seen ? `found, ${percent(driver.chance)} sure` : `not looked at, ${percent(driver.chance)} likely`
+            driver.seen
+              ? `found, ${percent(driver.chance)} sure`
+              : `not looked at, ${percent(driver.chance)} likely; on bikes of its age and use ${percent(driver.usual)}`
           }}</span>
         </li>
       </ol>
       <p v-if="!cost.drivers.length" class="soft">Nothing that costs anything.</p>
+      <details>
+        <summary>How this is reckoned</summary>
+        <p>
+          Each fault is there or not: by how common it is at this age and use, by the seller's trust, by how the bike was kept as
+          far as what you found tells, and by the look itself, which misses one in ten. What is there costs from, likely and up to
+          what
+          <RouterLink to="/viewings/prices">the price book</RouterLink> says, a part once however many points it fails. All of
+          them are added up together, not one by one, and all prices may be off by 15% at once. The mean is
+          {{ money(cost.mean) }}.
+        </p>
+      </details>
     </div>
   </section>
 </template>
@@ -114,6 +127,10 @@ li {
 }
 .bar.seen {
   background: var(--oxide);
+}
+summary {
+  cursor: pointer;
+  font: 600 1rem/1.4 var(--head);
 }
 li .soft {
   grid-column: 1 / -1;

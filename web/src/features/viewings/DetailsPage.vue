@@ -33,6 +33,7 @@ const form = reactive<ViewingForm>({
   papersDiscount: '0',
   statedValue: '',
   lift: '0',
+  workshopFee: '',
 })
 const refusal = ref<Refusal | null>(null)
 const id = ref(newId())
@@ -144,6 +145,12 @@ const of = (field: string) => refusal.value?.of(field)
           hint="Leave it empty to reckon it from adverts of bikes like it."
           persistent-hint
           :error-messages="of('statedValue')"
+        />
+        <v-text-field
+          v-model="form.workshopFee"
+          label="A workshop asks for a look"
+          inputmode="decimal"
+          :error-messages="of('workshopFee')"
         />
         <v-text-field v-model="form.lift" label="A sound one is worth more by" inputmode="decimal" :error-messages="of('lift')" />
       </fieldset>

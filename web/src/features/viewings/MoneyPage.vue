@@ -6,6 +6,7 @@ import ComparablesCabinet from './ComparablesCabinet.vue'
 import CostCabinet from './CostCabinet.vue'
 import EndCabinet from './EndCabinet.vue'
 import ScoreBand from './ScoreBand.vue'
+import WorkshopCabinet from './WorkshopCabinet.vue'
 import { useTaps, useViewing } from './useViewing'
 import { percent, reasonWords, scoreWords, sum, verdictNames, zoneNames } from './viewingWords'
 
@@ -79,7 +80,10 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
         </details>
       </section>
       <div class="two">
-        <CostCabinet :viewing="data" />
+        <div class="stack">
+          <CostCabinet :viewing="data" />
+          <WorkshopCabinet v-if="!closed" :viewing="data" />
+        </div>
         <div class="stack">
           <section class="cabinet" aria-labelledby="cond">
             <header>
@@ -94,6 +98,17 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
                 <span class="soft">{{ zone.checked }} of {{ zone.points }}</span>
               </li>
             </ul>
+            <details v-if="data.score.condition != null" class="working">
+              <summary>How this is reckoned</summary>
+              <p>
+                Each point has a weight by what hangs on it: 1 cosmetic, 2 a wearing part, 4 costly, 8 dangerous or engine. Of
+                {{ number(data.score.weight, 0) }} that apply, {{ number(data.score.looked, 0) }} were looked at ({{
+                  percent(data.score.coverage)
+                }}), and {{ number(data.score.lost, 1) }} of those are lost to wear: 100 × (1 − {{ number(data.score.lost, 1) }} /
+                {{ number(data.score.looked, 0) }}) = {{ number(data.score.condition, 0) }}. Were all the rest failed, it would be
+                {{ number(data.score.low, 0) }}; were all the rest sound, {{ number(data.score.high, 0) }}.
+              </p>
+            </details>
           </section>
           <ClaimsCabinet :viewing="data" :closed="closed" :refusal="refusal" @tap="tap" />
           <ComparablesCabinet :viewing="data" :closed="closed" :refusal="refusal" :tap="tap" />
@@ -193,6 +208,9 @@ summary {
   margin: 0;
   padding: 0.4rem 1.1rem 0.8rem;
   list-style: none;
+}
+.working {
+  padding: 0 1.1rem 0.9rem;
 }
 .zones li {
   display: grid;

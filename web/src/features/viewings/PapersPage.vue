@@ -48,6 +48,7 @@ const print = () => window.print()
           <li v-for="line in data.sheet" :key="line.point">
             <span
               >{{ line.say }}
+              <template v-if="line.note">{{ line.note }} </template>
               <span class="soft"
                 >{{ line.title.toLowerCase() }}: {{ line.typed ?? gradeNames[line.grade!].toLowerCase() }}</span
               ></span

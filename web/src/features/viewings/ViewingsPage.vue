@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
 import { number, quantity } from '@/design/format'
 import ScoreBand from './ScoreBand.vue'
+import ValueLine from './ValueLine.vue'
 import { percent, sum, verdictNames } from './viewingWords'
 
 /** All viewings side by side, those still open first. */
@@ -13,6 +15,16 @@ const { data, error } = useQuery({
     return [...all].reverse().sort((one, other) => Number(one.status !== 'open') - Number(other.status !== 'open'))
   },
 })
+const valued = computed(
+  () => data.value?.filter((one) => one.status === 'open' && (one.comparables.length || one.value.value != null)) ?? [],
+)
+const dearest = computed(
+  () =>
+    1.1 *
+    Math.max(
+      ...valued.value.flatMap((one) => [one.value.value ?? 0, one.asking ?? 0, ...one.comparables.map((other) => other.price)]),
+    ),
+)
 const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project' }
 </script>
 
@@ -21,6 +33,7 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
     <header class="head">
       <h1>Viewings</h1>
       <span class="acts">
+        <v-btn class="plate" variant="text" to="/viewings/prices">Price book</v-btn>
         <v-btn class="plate" variant="outlined" to="/viewings/practice">Practise first</v-btn>
         <v-btn class="plate pen" to="/viewings/new">A bike to look at</v-btn>
       </span>
@@ -41,6 +54,7 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
             <th scope="col" class="n">Seen</th>
             <th scope="col" class="n">Trust</th>
             <th scope="col" class="n">To put right</th>
+            <th scope="col" class="n">Worth when sound</th>
             <th scope="col" class="n">Asked</th>
             <th scope="col" class="n">Walk away above</th>
             <th scope="col">Verdict</th>
@@ -65,6 +79,10 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
               <span class="figure">{{ sum(one.c50, one.currency) }}</span>
               <span class="soft">to {{ sum(one.c90, one.currency) }}</span>
             </td>
+            <td class="n">
+              <span class="figure">{{ one.value.value == null ? '–' : sum(one.value.value, one.currency) }}</span>
+              <span v-if="one.value.source === 'comparables'" class="soft">± {{ sum(one.value.spread ?? 0, one.currency) }}</span>
+            </td>
             <td class="n figure">{{ one.asking == null ? '–' : sum(one.asking, one.currency) }}</td>
             <td class="n figure">{{ one.offers ? sum(one.offers.walkAway, one.currency) : '–' }}</td>
             <td>
@@ -78,6 +96,28 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
         </tbody>
       </table>
     </div>
+    <section v-if="valued.length" class="lines" aria-label="What bikes like them ask">
+      <figure v-for="one in valued" :key="one.id" class="cabinet">
+        <figcaption>
+          <b>{{ one.name }}</b>
+          <span class="soft">{{
+            one.comparables.length ? `beside ${one.comparables.length} like it` : 'worth as you stated it'
+          }}</span>
+        </figcaption>
+        <ValueLine
+          :value="one.value"
+          :comparables="one.comparables"
+          :year="one.year"
+          :asking="one.asking"
+          :currency="one.currency"
+          :up-to="dearest"
+        />
+      </figure>
+    </section>
+    <p v-if="valued.length" class="soft key">
+      Dots are what bikes like it ask, with the line through them. The cross is what this one asks, the stroke what it would be
+      worth if it were sound. All have the same height of money.
+    </p>
   </main>
 </template>
 
@@ -157,6 +197,24 @@ th > .soft {
 .over {
   color: var(--soft);
   background: var(--enamel);
+}
+.lines {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(320px, 100%), 1fr));
+  gap: 1rem;
+}
+figure {
+  margin: 0;
+  padding: 0.7rem 0.9rem 0.5rem;
+}
+figcaption {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 1rem;
+}
+figcaption b {
+  font: 700 1.1875rem/1.2 var(--head);
 }
 .money {
   font: 600 1rem/1.2 var(--head);

@@ -23,7 +23,12 @@ const zone = ref<PointAnswer['zone'] | null>(null)
 const asking = ref(false)
 
 const points = computed(() => data.value?.stages.flatMap((stage) => stage.points) ?? [])
-const firstOpen = computed(() => points.value.find((point) => !point.grade && !point.left) ?? points.value[0])
+const firstOpen = computed(
+  () =>
+    points.value.find((point) => point.id === data.value?.first[0]) ??
+    points.value.find((point) => !point.grade && !point.left) ??
+    points.value[0],
+)
 const current = computed(() => points.value.find((point) => point.id === route.query.point) ?? firstOpen.value)
 const stage = computed(() => data.value?.stages.find((one) => one.stage === current.value?.stage))
 const listed = computed(() =>
@@ -34,6 +39,8 @@ const closed = computed(() => data.value?.status !== 'open')
 /** In walking order: the next one not yet looked at, from here on and then from the start. */
 const next = computed(() => {
   const at = points.value.findIndex((point) => point.id === current.value?.id)
+  const first = data.value?.first.find((id) => id !== current.value?.id)
+  if (first) return points.value.find((point) => point.id === first)
   const open = (point: PointAnswer) => !point.grade && !point.left && point.id !== current.value?.id
   return points.value.slice(at + 1).find(open) ?? points.value.find(open)
 })
@@ -113,6 +120,10 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
         <p v-if="data.status === 'not-bought'" class="closed">Not bought: {{ data.ended }}</p>
         <p v-if="data.status === 'bought'" class="closed">
           Bought. It <RouterLink :to="`/bikes/${data.bike}`">stands in the shed</RouterLink>.
+        </p>
+        <p v-if="data.first.length && !closed" class="first" role="status">
+          It does not run: <b>{{ data.first.length === 1 ? 'one question' : `${data.first.length} questions` }} first.</b> The
+          answer may end the viewing here.
         </p>
         <p v-if="knocked.length" class="knocked" role="status">
           <b>Knocked out:</b> {{ knocked.map((point) => point.title.toLowerCase()).join('; ') }}.
