@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -29,7 +28,12 @@ internal sealed class Bill
             return new(full, Mix(full, lower, WorseInside), Mix(full, lower, 1 - OnlyWear));
         }
 
-        private static double[] Mix(double[] full, double[] lower, double ofFull) => [.. full.Select((chance, cell) => (ofFull * chance) + ((1 - ofFull) * lower[cell]))];
+        private static double[] Mix(double[] full, double[] lower, double ofFull)
+        {
+            var mixed = new double[full.Length];
+            for (var cell = 0; cell < mixed.Length; cell++) mixed[cell] = (ofFull * full[cell]) + ((1 - ofFull) * lower[cell]);
+            return mixed;
+        }
     }
 
     /// <summary>House value: what is presumed is nearly certain.</summary>
@@ -37,7 +41,7 @@ internal sealed class Bill
 
     private readonly Line[] _lines;
     private readonly Line[][] _groups;
-    private readonly ConcurrentDictionary<double[], Complex[]> _spectra = [];
+    private readonly ConcurrentDictionary<double[], Spectrum> _spectra = [];
     private readonly ConcurrentDictionary<(Line[] Group, int Level), double[]> _dearest = [];
 
     private Bill(CostGrid grid, Line[] lines, double[] weights)
@@ -140,36 +144,23 @@ internal sealed class Bill
     }
 
     /// <summary>The spectrum of the whole sum at one level of care.</summary>
-    public Complex[] Product(int level)
+    public Spectrum Product(int level)
     {
-        var product = Enumerable.Repeat(Complex.One, Grid.Half).ToArray();
+        var product = Spectrum.One(Grid.Half);
         foreach (var group in _groups)
-            if (group.Length > 1) Multiply(product, Grid.Spectrum(DearestNow(group, level)));
-            else MultiplyOne(product, group[0], group[0].Fault.Look, level);
+            if (group.Length > 1) product.Multiply(Grid.Spectrum(DearestNow(group, level)));
+            else product.Multiply(SpectrumOf(group[0].Cost(group[0].Fault.Look)), group[0].Chance(group[0].Fault.Look, level));
         return product;
     }
 
     /// <summary>The spectrum of one part's cost at one level of care, with any looks in place of those that were.</summary>
-    public Complex[] Factor(Line[] group, int level, Func<Line, Look> look)
+    public Spectrum Factor(Line[] group, int level, Func<Line, Look> look)
     {
         if (group.Length > 1) return Grid.Spectrum(Dearest(group, level, look));
         var line = group[0];
-        var chance = line.Chance(look(line), level);
-        var cost = SpectrumOf(line.Cost(look(line)));
-        var factor = new Complex[cost.Length];
-        for (var at = 0; at < cost.Length; at++) factor[at] = 1 - chance + (chance * cost[at]);
+        var factor = Spectrum.One(Grid.Half);
+        factor.Multiply(SpectrumOf(line.Cost(look(line))), line.Chance(look(line), level));
         return factor;
-    }
-
-    private void MultiplyOne(Complex[] product, Line line, Look look, int level)
-    {
-        var (chance, cost) = (line.Chance(look, level), SpectrumOf(line.Cost(look)));
-        for (var at = 0; at < product.Length; at++) product[at] *= 1 - chance + (chance * cost[at]);
-    }
-
-    public static void Multiply(Complex[] product, Complex[] factor)
-    {
-        for (var at = 0; at < product.Length; at++) product[at] *= factor[at];
     }
 
     /// <summary>What each fault is expected to add. Of one part the dearest counts, and it is shared out by what each would cost alone.</summary>
@@ -213,5 +204,5 @@ internal sealed class Bill
         return upTo;
     }
 
-    private Complex[] SpectrumOf(double[] cells) => _spectra.GetOrAdd(cells, Grid.Spectrum);
+    private Spectrum SpectrumOf(double[] cells) => _spectra.GetOrAdd(cells, Grid.Spectrum);
 }

@@ -1,4 +1,4 @@
-using System.Numerics;
+using System.Collections.Concurrent;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -7,10 +7,16 @@ public sealed class CostGrid
 {
     private static readonly double[] Steps = [1, 2, 5];
 
-    /// <param name="cells">A power of two.</param>
+    private static readonly ConcurrentDictionary<int, (double[] Re, double[] Im)> Turns = new();
+    private readonly double[] _turnRe;
+    private readonly double[] _turnIm;
+
+    /// <param name="cells">A power of two, 8 or more.</param>
     public CostGrid(double most, int cells)
     {
         Cells = cells;
+        (_turnRe, _turnIm) = Turns.GetOrAdd(cells, size => (
+            [.. Enumerable.Range(0, (size / 2) + 1).Select(at => Math.Cos(2 * Math.PI * at / size))], [.. Enumerable.Range(0, (size / 2) + 1).Select(at => -Math.Sin(2 * Math.PI * at / size))]));
         var scale = 1.0;
         for (; ; scale *= 10)
             foreach (var nice in Steps)
@@ -66,25 +72,34 @@ public sealed class CostGrid
         return mean;
     }
 
-    public Complex[] Spectrum(double[] cells)
+    /// <summary>The values are real, so half as many complex ones hold them, and half a transform does.</summary>
+    public Spectrum Spectrum(double[] cells)
     {
-        var all = new Complex[Cells];
-        for (var cell = 0; cell < Cells; cell++) all[cell] = cells[cell];
-        FastFourier.Forward(all);
-        return all[..Half];
-    }
-
-    public double[] Back(Complex[] half)
-    {
-        var all = new Complex[Cells];
-        for (var at = 0; at < Half; at++)
+        var count = Cells / 2;
+        var (re, im) = (new double[count], new double[count]);
+        for (var at = 0; at < count; at++) (re[at], im[at]) = (cells[2 * at], cells[(2 * at) + 1]);
+        FastFourier.Forward(re, im);
+        var half = new Spectrum(Half);
+        for (var at = 0; at <= count; at++)
         {
-            all[at] = half[at];
-            if (at > 0 && at < Cells - at) all[Cells - at] = Complex.Conjugate(half[at]);
+            var (here, there) = (at == count ? 0 : at, at == 0 ? 0 : count - at);
+            var (evenRe, evenIm) = ((re[here] + re[there]) / 2, (im[here] - im[there]) / 2);
+            var (oddRe, oddIm) = ((im[here] + im[there]) / 2, (re[there] - re[here]) / 2);
+            half.Re[at] = evenRe + (_turnRe[at] * oddRe) - (_turnIm[at] * oddIm);
+            half.Im[at] = evenIm + (_turnRe[at] * oddIm) + (_turnIm[at] * oddRe);
         }
 
-        FastFourier.Inverse(all);
+        return half;
+    }
+
+    public double[] Back(Spectrum half)
+    {
+        var (re, im) = (new double[Cells], new double[Cells]);
+        half.Re.CopyTo(re, 0);
+        half.Im.CopyTo(im, 0);
+        for (var at = 1; at < Cells - Half + 1; at++) (re[Cells - at], im[Cells - at]) = (half.Re[at], -half.Im[at]);
+        FastFourier.Inverse(re, im);
         // What is below nought here is rounding.
-        return [.. all.Select(value => Math.Max(0, value.Real))];
+        return [.. re.Select(value => Math.Max(0, value))];
     }
 }

@@ -55,9 +55,8 @@ public sealed class CostSpread
         if (credits.Count == 0) return Quantile(chance);
         var most = credits.Sum(credit => credit.High);
         var grid = new CostGrid(most, CreditCells);
-        var spectrum = Enumerable.Repeat(System.Numerics.Complex.One, grid.Half).ToArray();
-        foreach (var credit in credits.Select(credit => grid.Spectrum(grid.Of(credit))))
-            for (var at = 0; at < spectrum.Length; at++) spectrum[at] *= credit[at];
+        var spectrum = Spectrum.One(grid.Half);
+        foreach (var credit in credits) spectrum.Multiply(grid.Spectrum(grid.Of(credit)));
         var worth = grid.Back(spectrum).Select((weight, cell) => (Amount: cell * grid.Step, Weight: weight)).Where(cell => cell.Weight > 1e-9).ToArray();
         double low = -most, high = _step * _upTo.Length * (1 + (Reach * PriceSpread));
         while (high - low > _step / 50)

@@ -1,50 +1,113 @@
 using System.Collections.Concurrent;
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>
-/// The discrete Fourier transform of a power of two of values (Cooley and Tukey 1965), with its roots of unity kept. The numerics library
-/// works them out anew each time and takes three times as long, and every tap at a viewing asks for some four hundred transforms; the tests hold
-/// the two against each other.
+/// The discrete Fourier transform of a power of two of values (Cooley and Tukey 1965), real and imaginary parts in arrays of their own so
+/// that the processor does several at once, with its roots of unity kept. The numerics library works them out anew each time and takes
+/// several times as long, and every tap at a viewing asks for some four hundred transforms; the tests hold the two against each other.
 /// </summary>
 public static class FastFourier
 {
-    private static readonly ConcurrentDictionary<int, Complex[]> Roots = new();
+    /// <param name="Swaps">Which values change places before the first stage, in pairs.</param>
+    /// <param name="Roots">For each stage, its roots in the order they are used.</param>
+    private sealed record Plan(int[] Swaps, (double[] Re, double[] Im)[] Roots);
 
-    public static void Forward(Complex[] values)
+    private static readonly ConcurrentDictionary<int, Plan> Plans = new();
+
+    public static void Forward(double[] re, double[] im)
     {
-        var roots = Roots.GetOrAdd(values.Length, size => [.. Enumerable.Range(0, size / 2).Select(at => Complex.FromPolarCoordinates(1, -2 * Math.PI * at / size))]);
-        Reorder(values);
-        for (var size = 2; size <= values.Length; size *= 2)
+        var plan = Plans.GetOrAdd(re.Length, Made);
+        for (var at = 0; at < plan.Swaps.Length; at += 2)
         {
-            var (half, stride) = (size / 2, values.Length / size);
-            for (var start = 0; start < values.Length; start += size)
-                for (var at = 0; at < half; at++)
-                {
-                    var (even, odd) = (values[start + at], values[start + at + half] * roots[at * stride]);
-                    values[start + at] = even + odd;
-                    values[start + at + half] = even - odd;
-                }
+            var (one, other) = (plan.Swaps[at], plan.Swaps[at + 1]);
+            (re[one], re[other]) = (re[other], re[one]);
+            (im[one], im[other]) = (im[other], im[one]);
+        }
+
+        var stage = 0;
+        if (re.Length >= 4)
+        {
+            Fours(re, im);
+            stage = 2;
+        }
+
+        for (var half = 1 << stage; half < re.Length; half *= 2, stage++)
+            for (var start = 0; start < re.Length; start += 2 * half)
+                Butterflies(re, im, start, half, plan.Roots[stage].Re, plan.Roots[stage].Im);
+    }
+
+    /// <summary>The first two stages at once: their only roots are 1 and -i.</summary>
+    private static void Fours(double[] re, double[] im)
+    {
+        for (var at = 0; at + 3 < re.Length; at += 4)
+        {
+            var (aRe, aIm, bRe, bIm) = (re[at] + re[at + 1], im[at] + im[at + 1], re[at] - re[at + 1], im[at] - im[at + 1]);
+            var (cRe, cIm, dRe, dIm) = (re[at + 2] + re[at + 3], im[at + 2] + im[at + 3], re[at + 2] - re[at + 3], im[at + 2] - im[at + 3]);
+            (re[at], im[at]) = (aRe + cRe, aIm + cIm);
+            (re[at + 1], im[at + 1]) = (bRe + dIm, bIm - dRe);
+            (re[at + 2], im[at + 2]) = (aRe - cRe, aIm - cIm);
+            (re[at + 3], im[at + 3]) = (bRe - dIm, bIm + dRe);
         }
     }
 
-    /// <summary>Back again: a transform after a transform is the mirror of what was, times its length.</summary>
-    public static void Inverse(Complex[] values)
+    /// <summary>Back again: with both parts in each other's place a transform is its own mirror, times its length.</summary>
+    public static void Inverse(double[] re, double[] im)
     {
-        Forward(values);
-        Array.Reverse(values, 1, values.Length - 1);
-        for (var at = 0; at < values.Length; at++) values[at] /= values.Length;
+        Forward(im, re);
+        for (var at = 0; at < re.Length; at++) (re[at], im[at]) = (re[at] / re.Length, im[at] / re.Length);
     }
 
-    private static void Reorder(Complex[] values)
+    private static void Butterflies(double[] re, double[] im, int even, int half, double[] rootRe, double[] rootIm)
     {
-        for (int at = 1, mirror = 0; at < values.Length; at++)
+        var (at, odd) = (0, even + half);
+        ref var firstRe = ref MemoryMarshal.GetArrayDataReference(re);
+        ref var firstIm = ref MemoryMarshal.GetArrayDataReference(im);
+        ref var wRe = ref MemoryMarshal.GetArrayDataReference(rootRe);
+        ref var wIm = ref MemoryMarshal.GetArrayDataReference(rootIm);
+        // Every index below lies within the arrays: odd + half is at most their length.
+        for (; at + Vector<double>.Count <= half; at += Vector<double>.Count)
         {
-            var bit = values.Length >> 1;
+            var (here, there) = ((nuint)(even + at), (nuint)(odd + at));
+            var (rootsRe, rootsIm) = (Vector.LoadUnsafe(ref wRe, (nuint)at), Vector.LoadUnsafe(ref wIm, (nuint)at));
+            var (oRe, oIm) = (Vector.LoadUnsafe(ref firstRe, there), Vector.LoadUnsafe(ref firstIm, there));
+            var (eRe, eIm) = (Vector.LoadUnsafe(ref firstRe, here), Vector.LoadUnsafe(ref firstIm, here));
+            var (tRe, tIm) = ((rootsRe * oRe) - (rootsIm * oIm), (rootsRe * oIm) + (rootsIm * oRe));
+            Vector.StoreUnsafe(eRe + tRe, ref firstRe, here);
+            Vector.StoreUnsafe(eIm + tIm, ref firstIm, here);
+            Vector.StoreUnsafe(eRe - tRe, ref firstRe, there);
+            Vector.StoreUnsafe(eIm - tIm, ref firstIm, there);
+        }
+
+        for (; at < half; at++)
+        {
+            var (one, other) = (even + at, odd + at);
+            var (tRe, tIm) = ((rootRe[at] * re[other]) - (rootIm[at] * im[other]), (rootRe[at] * im[other]) + (rootIm[at] * re[other]));
+            (re[other], im[other]) = (re[one] - tRe, im[one] - tIm);
+            (re[one], im[one]) = (re[one] + tRe, im[one] + tIm);
+        }
+    }
+
+    private static Plan Made(int size)
+    {
+        var roots = new List<(double[], double[])>();
+        for (var half = 1; half < size; half *= 2)
+        {
+            var turned = Enumerable.Range(0, half).Select(at => Complex.FromPolarCoordinates(1, -Math.PI * at / half)).ToList();
+            roots.Add(([.. turned.Select(root => root.Real)], [.. turned.Select(root => root.Imaginary)]));
+        }
+
+        var swaps = new List<int>();
+        for (int at = 1, mirror = 0; at < size; at++)
+        {
+            var bit = size >> 1;
             for (; (mirror & bit) != 0; bit >>= 1) mirror ^= bit;
             mirror ^= bit;
-            if (at < mirror) (values[at], values[mirror]) = (values[mirror], values[at]);
+            if (at < mirror) swaps.AddRange([at, mirror]);
         }
+
+        return new([.. swaps], [.. roots]);
     }
 }

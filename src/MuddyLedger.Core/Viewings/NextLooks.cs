@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -24,15 +23,11 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
         var weights = bill.CareWeights;
         var without = WithoutEach(bill);
-        (double Price, double Cost) PriceAt(double[] at, Func<int, Complex[]> product)
+        (double Price, double Cost) PriceAt(double[] at, Func<int, Spectrum> product)
         {
-            var spectrum = new Complex[bill.Grid.Half];
+            var spectrum = new Spectrum(bill.Grid.Half);
             for (var level = 0; level < Care.Levels; level++)
-            {
-                if (at[level] == 0) continue;
-                var all = product(level);
-                for (var freq = 0; freq < spectrum.Length; freq++) spectrum[freq] += at[level] * all[freq];
-            }
+                if (at[level] > 0) spectrum.Add(product(level), at[level]);
 
             var cells = bill.Grid.Back(spectrum);
             var cost = Math.Max(Middle(cells, bill.Grid.Step), bill.Grid.Mean(cells));
@@ -54,8 +49,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
                     var (here, members) = (group, bill.Groups[group]);
                     var (price, cost) = PriceAt([.. likely.Select(weight => weight / chance)], level =>
                     {
-                        var product = (Complex[])without[here][level].Clone();
-                        Bill.Multiply(product, bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
+                        var product = without[here][level].Copy();
+                        product.Multiply(bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
                         return product;
                     });
                     change += chance * Math.Abs((knocksOut && look == Look.FoundBad && value is not null ? 0 : price) - now.Price);
@@ -71,27 +66,27 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
     }
 
     /// <summary>For each group and level of care the product of all the others, by products from both ends.</summary>
-    private static Complex[][][] WithoutEach(Bill bill)
+    private static Spectrum[][] WithoutEach(Bill bill)
     {
         var count = bill.Groups.Count;
-        var without = Enumerable.Range(0, count).Select(_ => new Complex[Care.Levels][]).ToArray();
+        var without = Enumerable.Range(0, count).Select(_ => new Spectrum[Care.Levels]).ToArray();
         for (var level = 0; level < Care.Levels; level++)
         {
             var at = level;
             if (bill.CareWeights[level] == 0) continue;
             var factors = bill.Groups.Select(group => bill.Factor(group, at, line => line.Fault.Look)).ToArray();
-            var before = Enumerable.Repeat(Complex.One, bill.Grid.Half).ToArray();
+            var before = Spectrum.One(bill.Grid.Half);
             for (var group = 0; group < count; group++)
             {
-                without[group][level] = (Complex[])before.Clone();
-                Bill.Multiply(before, factors[group]);
+                without[group][level] = before.Copy();
+                before.Multiply(factors[group]);
             }
 
-            var after = Enumerable.Repeat(Complex.One, bill.Grid.Half).ToArray();
+            var after = Spectrum.One(bill.Grid.Half);
             for (var group = count - 1; group >= 0; group--)
             {
-                Bill.Multiply(without[group][level], after);
-                Bill.Multiply(after, factors[group]);
+                without[group][level].Multiply(after);
+                after.Multiply(factors[group]);
             }
         }
 

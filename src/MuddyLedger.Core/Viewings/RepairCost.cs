@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -38,11 +37,11 @@ public sealed record RepairCost(CostSpread Spread, double Mean, double Hours, do
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
         var weights = bill.CareWeights;
         // Level by level on every core, then added up in order, so that the answer is the same whoever was first.
-        var products = new Complex[Care.Levels][];
-        Parallel.For(0, Care.Levels, level => products[level] = weights[level] == 0 ? [] : bill.Product(level));
-        var spectrum = new Complex[bill.Grid.Half];
+        var products = new Spectrum?[Care.Levels];
+        Parallel.For(0, Care.Levels, level => products[level] = weights[level] == 0 ? null : bill.Product(level));
+        var spectrum = new Spectrum(bill.Grid.Half);
         for (var level = 0; level < Care.Levels; level++)
-            for (var at = 0; at < products[level].Length; at++) spectrum[at] += weights[level] * products[level][at];
+            if (products[level] is { } product) spectrum.Add(product, weights[level]);
 
         var drivers = bill.Drivers(weights);
         var mean = drivers.Sum(driver => driver.Driver.Expected);

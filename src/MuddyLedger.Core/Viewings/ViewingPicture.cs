@@ -55,12 +55,21 @@ public sealed record ViewingPicture(
     /// <summary>The point that asks for the title.</summary>
     public const string TitlePoint = "papers.title";
 
-    public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content) =>
-        [.. content.Points.Where(point => Fits(point.Applies, details)).OrderBy(point => point.Stage)];
+    public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content)
+    {
+        var (bike, choices) = WordsOf(details);
+        return [.. content.Points.Where(point => point.Applies.To(bike, choices)).OrderBy(point => point.Stage)];
+    }
 
     /// <summary>Whether something of the content is asked for at this viewing.</summary>
-    public static bool Fits(Applies applies, ViewingDetails details) =>
-        applies.To(Capabilities.Of(details.Profile), new Dictionary<string, string> { ["sold-as"] = Capabilities.Word(details.SoldAs) });
+    public static bool Fits(Applies applies, ViewingDetails details)
+    {
+        var (bike, choices) = WordsOf(details);
+        return applies.To(bike, choices);
+    }
+
+    private static (Capabilities Bike, Dictionary<string, string> Choices) WordsOf(ViewingDetails details) =>
+        (Capabilities.Of(details.Profile), new() { ["sold-as"] = Capabilities.Word(details.SoldAs) });
 
     /// <summary>What was found and costs something, the dearest first: for saying to a seller.</summary>
     public ImmutableArray<(Point Point, Seen Seen, CostDriver Cost)> Sheet() =>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -65,13 +64,9 @@ public sealed record WorkshopLook(ImmutableArray<string> Points, double Settles,
 
     private static (double Mean, double Variance) Spread(Bill bill)
     {
-        var spectrum = new Complex[bill.Grid.Half];
+        var spectrum = new Spectrum(bill.Grid.Half);
         for (var level = 0; level < Care.Levels; level++)
-        {
-            if (bill.CareWeights[level] == 0) continue;
-            var product = bill.Product(level);
-            for (var at = 0; at < spectrum.Length; at++) spectrum[at] += bill.CareWeights[level] * product[at];
-        }
+            if (bill.CareWeights[level] > 0) spectrum.Add(bill.Product(level), bill.CareWeights[level]);
 
         var cells = bill.Grid.Back(spectrum);
         var mean = bill.Grid.Mean(cells);

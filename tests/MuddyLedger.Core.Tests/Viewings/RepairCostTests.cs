@@ -127,13 +127,13 @@ public class RepairCostTests
     public void The_transform_is_the_librarys(int size)
     {
         var random = new Random(size);
-        var ours = Enumerable.Range(0, size).Select(_ => new System.Numerics.Complex(random.NextDouble(), random.NextDouble())).ToArray();
-        var (was, theirs) = (ours.ToArray(), ours.ToArray());
-        FastFourier.Forward(ours);
+        var was = Enumerable.Range(0, size).Select(_ => new System.Numerics.Complex(random.NextDouble(), random.NextDouble())).ToArray();
+        var (re, im, theirs) = (was.Select(value => value.Real).ToArray(), was.Select(value => value.Imaginary).ToArray(), was.ToArray());
+        FastFourier.Forward(re, im);
         MathNet.Numerics.IntegralTransforms.Fourier.Forward(theirs, MathNet.Numerics.IntegralTransforms.FourierOptions.AsymmetricScaling);
-        for (var at = 0; at < size; at++) (ours[at] - theirs[at]).Magnitude.ShouldBeLessThan(1e-9);
-        FastFourier.Inverse(ours);
-        for (var at = 0; at < size; at++) (ours[at] - was[at]).Magnitude.ShouldBeLessThan(1e-12);
+        for (var at = 0; at < size; at++) (new System.Numerics.Complex(re[at], im[at]) - theirs[at]).Magnitude.ShouldBeLessThan(1e-9);
+        FastFourier.Inverse(re, im);
+        for (var at = 0; at < size; at++) (new System.Numerics.Complex(re[at], im[at]) - was[at]).Magnitude.ShouldBeLessThan(1e-12);
     }
 
     [Fact]
