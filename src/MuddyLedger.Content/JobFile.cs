@@ -44,7 +44,11 @@ internal static class JobFile
             map.Text("id"), map.Text("title"), map.Text("text"), map.OptionalText("detail"), map.OptionalText("why"), kind, map.Applies("applies", choices), map.Texts("after"),
             [.. map.Maps("needs").Select(ReadNeed)], map.Words<Hazard>("cautions"), map.OptionalWord<Gate>("hold"),
             [.. map.Maps("tray").Select(ReadTray)], map.Texts("refits"), [.. map.Maps("fits").Select(ReadFits)],
-            reservoir, map.Flag("first-go"), map.Flag("flush"), fastener, minutes, choice, map.OptionalText("done"));
+            reservoir, map.Flag("first-go"), map.Flag("flush"), fastener, minutes, choice, map.OptionalText("done"))
+        {
+            Puts = [.. map.Maps("puts").Select(ReadForNow)],
+            Lifts = [.. map.Maps("lifts").Select(ReadForNow)],
+        };
         map.RefuseTheRest();
         return step;
     }
@@ -87,6 +91,14 @@ internal static class JobFile
         return part;
     }
 
+    private static ForNowThing ReadForNow(YamlMap map)
+    {
+        var thing = new ForNowThing(map.Text("id"), map.Text("what"), map.Flag("back"), map.Flag("lasting"));
+        if (thing is { Back: true, Lasting: true }) throw map.Wrong("lasting", "belongs to what a step begins, not to what it takes back");
+        map.RefuseTheRest();
+        return thing;
+    }
+
     private static FitsPart ReadFits(YamlMap map)
     {
         var fits = new FitsPart(map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("replaces"));
@@ -110,6 +122,7 @@ internal static class JobFile
             foreach (var part in step.Tray.Where(part => trayIds.Count(id => id == part.Id) > 1)) throw map.Wrong("tray", $"\"{part.Id}\" stands twice");
         }
 
+        CheckForNow(steps, byId);
         var cycle = JobOrder.Of(job.Steps, _ => true).Cycle;
         if (!cycle.IsEmpty) throw steps.First(pair => pair.Step.Id == cycle[0]).Map.Wrong("after", $"these steps wait for each other: {string.Join(", ", cycle)}");
         foreach (var id in job.Serves.SelectMany(serves => serves.By).Concat(job.NewFilterSteps).Where(id => !byId.ContainsKey(id)))
@@ -124,6 +137,19 @@ internal static class JobFile
                 if (!Earlier(step, byId).Contains(chooser.Id)) throw map.Wrong("applies", $"must come after the step \"{chooser.Id}\", which makes that choice");
             }
         }
+    }
+
+    /// <summary>What is put is lifted again, and what is lifted put back, later in the same job; what is meant to last says so.</summary>
+    private static void CheckForNow(ImmutableArray<(YamlMap Map, Step Step)> steps, Dictionary<string, Step> byId)
+    {
+        foreach (var (map, step) in steps)
+            foreach (var (thing, way) in UndoList.Of(step).Where(pair => !pair.Thing.Back && !pair.Thing.Lasting))
+            {
+                var ends = steps.Where(other => UndoList.Of(other.Step).Any(pair => pair.Thing.Back && pair.Thing.Id == thing.Id && pair.Way != way)).ToList();
+                var (verb, counter) = way == ForNow.InPlace ? ("puts", "lifts") : ("lifts", "puts");
+                if (ends.Count == 0) throw map.Wrong(verb, $"no step {counter} \"{thing.Id}\" back; one that is meant to stay says \"lasting: yes\"");
+                if (ends.All(end => !Earlier(end.Step, byId).Contains(step.Id))) throw map.Wrong(verb, $"the step that {counter} \"{thing.Id}\" back must come after this one");
+            }
     }
 
     private static HashSet<string> Earlier(Step step, Dictionary<string, Step> byId)

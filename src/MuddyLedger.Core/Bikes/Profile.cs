@@ -103,7 +103,7 @@ public sealed record Odometer(OdometerUnit Unit, int Digits)
 }
 
 /// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
-public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug }
+public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle }
 
 public static class Fasteners
 {
@@ -114,6 +114,8 @@ public static class Fasteners
         void Add(Fastener fastener, bool present) { if (present) list.Add(fastener); }
 
         Add(Fastener.OilDrainPlug, bike.Lubrication is Lubrication.WetSump or Lubrication.DrySump or Lubrication.Splash);
+        Add(Fastener.SparkPlug, true);
+        Add(Fastener.RearAxle, bike.FinalDrive is FinalDrive.Chain);
         Add(Fastener.OilTankDrainPlug, bike.Lubrication is Lubrication.DrySump);
         Add(Fastener.OilFilter, bike.OilFilter is OilFilter.Cartridge or OilFilter.SpinOn);
         Add(Fastener.GearboxDrainPlug, bike.GearboxOil is GearboxOil.Separate or GearboxOil.SeparateWithPrimary);

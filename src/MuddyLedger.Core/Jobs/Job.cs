@@ -48,7 +48,14 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
 public sealed record Step(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, Applies Applies, ImmutableArray<string> After,
     ImmutableArray<Need> Needs, ImmutableArray<Hazard> Cautions, Gate? Hold, ImmutableArray<TrayPart> Tray, ImmutableArray<string> Refits,
-    ImmutableArray<FitsPart> Fits, ReservoirId? Reservoir, bool FirstGo, bool Flush, Fastener? Fastener, StepMinutes? Minutes, Choice? Choice, string? Done);
+    ImmutableArray<FitsPart> Fits, ReservoirId? Reservoir, bool FirstGo, bool Flush, Fastener? Fastener, StepMinutes? Minutes, Choice? Choice, string? Done)
+{
+    /// <summary>Put in place only for now, or put back. Runs from before there were such things have none.</summary>
+    public ImmutableArray<ForNowThing> Puts { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>Taken away only for now, or taken away again.</summary>
+    public ImmutableArray<ForNowThing> Lifts { get => field.IsDefault ? [] : field; init; } = [];
+}
 
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>
 public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromReservoir = false);

@@ -103,6 +103,7 @@ public static class RunFinish
                 break;
         }
 
+        foreach (var body in UndoList.Entries(planned.Step)) yield return body;
         foreach (var fits in planned.Step.Fits)
         {
             if (fits.Replaces is { } old) yield return new PartRemoved(old, fits.Count, "replaced");

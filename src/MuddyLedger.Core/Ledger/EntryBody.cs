@@ -30,6 +30,8 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(NoteWritten), "note")]
 [JsonDerivedType(typeof(MeasurementTaken), "measurement")]
 [JsonDerivedType(typeof(PhotoTaken), "photo")]
+[JsonDerivedType(typeof(LeftForNow), "for-now")]
+[JsonDerivedType(typeof(ForNowUndone), "for-now-undone")]
 [JsonDerivedType(typeof(LaidUp), "laid-up")]
 [JsonDerivedType(typeof(WokenUp), "woken-up")]
 [JsonDerivedType(typeof(IntervalSet), "interval")]
@@ -126,6 +128,13 @@ public sealed record MeasurementTaken(string What, string Title, ImmutableArray<
 
     public override int GetHashCode() => HashCode.Combine(What, Title, Unit, Values.Length);
 }
+
+/// <summary>Put in place or taken away only for now: it stands on the undo list until it is undone.</summary>
+/// <param name="Thing">The same here and where it is undone: "rag-in-intake".</param>
+public sealed record LeftForNow(string Thing, string What, Jobs.ForNow Way) : EntryBody;
+
+/// <param name="How">Said where it was undone by hand, outside of a job.</param>
+public sealed record ForNowUndone(string Thing, string What, string? How = null) : EntryBody;
 
 /// <summary>From here on the bike stands: a lay-up, or a long stay on the hoist. Its use is not expected to go on.</summary>
 public sealed record LaidUp(string? Why = null) : EntryBody;

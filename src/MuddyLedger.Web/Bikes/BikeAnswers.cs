@@ -35,13 +35,17 @@ public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string T
 
 public sealed record JobOffer(string Id, string Title, string For, int Minutes);
 
+/// <summary>Put in place or taken away only for now.</summary>
+/// <param name="Run">The running job that began it; it is undone there.</param>
+public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run);
+
 /// <summary>Something odd about the profile that is not impossible.</summary>
 public sealed record ProfileWarning(string Field, string Words);
 
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
     IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
 {
@@ -55,7 +59,7 @@ public static class BikeAnswers
             [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            FindingsOf(picture), RunningOf(picture),
+            FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))], RunningOf(picture),
             [.. content.JobsFor(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Minutes))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);

@@ -16,7 +16,7 @@ namespace MuddyLedger.Web.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
 public sealed record BikePicture(
-    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, ImmutableArray<GateShut> GatesShut, LocalDate Today)
+    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, ImmutableArray<GateShut> GatesShut, ImmutableArray<StandingForNow> ForNow, LocalDate Today)
 {
     public Profile Profile => Bike.Profile;
 
@@ -107,7 +107,7 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
         var fromRuns = own.SelectMany(run => RunRules.GatesShut(JobPlan.For(run.Job, bike.Profile, run.State), run.State, run.Id));
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            Gates.Of(bike.Profile, ledger, fromRuns), today);
+            Gates.Of(bike.Profile, ledger, fromRuns), UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf), today);
         cache.Keep(picture);
         return picture;
     }

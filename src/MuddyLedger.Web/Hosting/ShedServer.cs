@@ -108,6 +108,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapRides();
         api.MapLayup();
         api.MapRuns();
+        api.MapUndoList();
         api.MapBook();
         api.MapViewings();
         api.MapPractice();

@@ -29,7 +29,10 @@ public sealed record RecordAnswer(IReadOnlyList<Shown> Meters, Shown? Volume, st
 public sealed record StepAnswer(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, StepMark Mark, string? Locked, string? Reason, string? Note, string DoneWords,
     IReadOnlyList<Caution> Cautions, Gate? Hold, PourAnswer? Pour, bool FirstGo, ReservoirId? Reservoir, string? Grade, Shown? Expected, LevelAnswer? Level, TorqueAnswer? Torque,
-    int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen);
+    int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen, IReadOnlyList<StepForNow> ForNow);
+
+/// <param name="Back">The step ends what another began.</param>
+public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
 
 public sealed record TrayAnswer(string Item, string Part, int Count, string? Where, string? Size, bool ByHand);
 
@@ -38,12 +41,13 @@ public sealed record TimerAnswer(string Step, string Title, Instant Started, Ins
 public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalDate? LastOn);
 
 /// <param name="Now">The server's own time, so that a page can count a timer down whatever its clock says.</param>
+/// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
 public sealed record RunAnswer(
     Guid Id, Guid Bike, string BikeName, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
     FillCase Case, IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite,
-    string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
+    IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
 
 public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
 
@@ -68,7 +72,7 @@ public static class RunAnswers
                 ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf).Where(entry => entry.Body is not JobFinished)
                     .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))]
                 : [],
-            refused?.Words, settings.Currency, settings.Volume.Symbol);
+            [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
     }
 
     private static bool Waiting(StepMark mark, PlannedStep planned) => mark == StepMark.Open || (mark == StepMark.NotSound && planned.Step.Hold is not null);
@@ -92,7 +96,7 @@ public static class RunAnswers
             planned.Minutes?.Minutes, planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null, step.Choice,
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
             standing.Mark == StepMark.Done ? RecordOf(standing.Record, plan.Bike, settings) : null,
-            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null);
+            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))]);
     }
 
     private static RecordAnswer RecordOf(StepRecord record, Profile bike, OwnerSettings settings) => new(

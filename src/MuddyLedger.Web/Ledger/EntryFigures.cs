@@ -62,6 +62,8 @@ public static class EntryFigures
             .. job.Skipped.Select(step => Text("skipped", $"{step.Title}: {step.Reason}") with { Editable = null }),
             .. Optional("leftover", job.Leftover), .. Optional("note", job.Note),
         ],
+        LeftForNow left => [Text("what", left.What) with { Editable = null }, Word("way", left.Way == Core.Jobs.ForNow.InPlace ? "in place" : "away")],
+        ForNowUndone undone => [Text("what", undone.What) with { Editable = null }, .. Optional("how", undone.How)],
         LaidUp laidUp => Optional("why", laidUp.Why),
         WokenUp woken => Optional("how", woken.How),
         IntervalSet interval =>
@@ -126,6 +128,7 @@ public static class EntryFigures
             WasteHandedIn waste => waste with { Volume = Volume("volume", waste.Volume), Where = Text("where", waste.Where) },
             CostPaid cost => cost with { For = Text("for", cost.For), Amount = Money("amount", cost.Amount) },
             JobFinished job => job with { Minutes = Minutes("minutes", job.Minutes), Leftover = MaybeText("leftover", job.Leftover), Note = MaybeText("note", job.Note) },
+            ForNowUndone undone => undone with { How = MaybeText("how", undone.How) },
             LaidUp laidUp => laidUp with { Why = MaybeText("why", laidUp.Why) },
             WokenUp woken => woken with { How = MaybeText("how", woken.How) },
             PaperHeld paper => paper with { Note = MaybeText("note", paper.Note) },

@@ -54,6 +54,13 @@ public sealed class ContentTests : IDisposable
         refused.Line.ShouldBeGreaterThan(0);
     }
 
+    [Theory]
+    [InlineData("lifts:\n      - { id: rag-over-plug-holes", "lifts:\n      - { id: rag-in-a-hole", "no step lifts \"rag-over-plug-holes\" back")]
+    [InlineData("what: a rag over each open plug hole }", "what: a rag over each open plug hole, back: yes, lasting: yes }", "belongs to what a step begins")]
+    [InlineData("after: [cover-holes, gap]", "after: [gap]", "must come after this one")]
+    [InlineData("what: a rag over each open plug hole }", "wat: a rag over each open plug hole }", "\"what\" is missing")]
+    public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) => Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);
+
     [Fact]
     public void The_line_is_the_one_that_is_wrong()
     {

@@ -36,6 +36,8 @@ public class CoreJsonTests
         new PaperHeld("registration", new(2026, 9, 30)),
         new RideDone(null, EngineHours.FromHours(1.2m), "race") { Severities = [Severity.Raced, Severity.Grit] },
         new MeasurementTaken("off-the-ground.front-disc", "Front disc thickness", [4.9m, 4.85m, 4.9m], "mm"),
+        new LeftForNow("battery", "the battery in the cellar", ForNow.Away),
+        new ForNowUndone("battery", "the battery", "charged and fitted"),
         new PhotoTaken(Guid.CreateVersion7(), "the left side"),
         new NoteWritten("quotes \" and \u00e9 and \n lines"),
     ];

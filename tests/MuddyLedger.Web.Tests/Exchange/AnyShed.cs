@@ -46,6 +46,8 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Int[0, 10_000]), (title, minutes) => new JobFinished("engine-oil", title, minutes, [new(title, "no time")], null, null)),
         Body(Gen.Select(Words, Gen.Bool), (words, _) => new NoteWritten(words)),
         Body(Gen.Select(Words, Gen.Int[0, 9_999].Array[1, 4]), (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")),
+        Body(Gen.Select(Words, Gen.Enum<Core.Jobs.ForNow>()), (what, way) => new LeftForNow("rag", what, way)),
+        Body(Gen.Select(Words, Gen.Bool), (what, _) => new ForNowUndone("rag", what)),
         Body(Gen.Select(Ids, Words), (photo, words) => new PhotoTaken(photo, words)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new LaidUp(said ? words : null)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new WokenUp(said ? words : null)),

@@ -196,4 +196,28 @@ public sealed class RunTests : IAsyncLifetime
         (await _shed.PutAsync($"/api/bikes/{_bike}/profile", new { id = InTheShed.NewId(), profile }, "\"1\"")).ShouldBeOk();
         (await _shed.GetAsync($"/api/runs/{(string)run["id"]!}")).ShouldBeOk()["steps"].AsArray().ShouldNotBeEmpty();
     }
+
+    [Fact]
+    public async Task What_a_job_leaves_for_now_stands_on_the_bike_until_it_is_undone_there_or_by_hand()
+    {
+        async Task<List<JsonNode?>> StandingAsync() => [.. (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["forNow"]!.AsArray()];
+        var run = await _shed.UpToAsync((await _shed.StartAsync(_bike, "air-filter")).ShouldBeOk(), "dust");
+        var standing = (await StandingAsync()).ShouldHaveSingleItem()!;
+        ((string)standing["what"]!).ShouldBe("a clean rag in the intake");
+        ((string?)standing["run"]).ShouldBe((string)run["id"]!);
+        var undo = new { id = InTheShed.NewId(), thing = "rag-in-intake", date = "2026-04-18", how = "pulled it out" };
+        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldRefuse("thing", "under way");
+        // Set aside with the rag in, it stands in the book and outlives the job and the server.
+        (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "rain" }, run.ETag)).ShouldBeOk();
+        await _shed.RestartAsync();
+        (await StandingAsync()).ShouldHaveSingleItem()!["run"].ShouldBeNull();
+        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", new { id = InTheShed.NewId(), thing = "rag-in-intake", date = "2026-04-17", how = (string?)null })).ShouldRefuse("date", "before it was left so");
+        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", new { id = InTheShed.NewId(), thing = "spanner", date = "2026-04-18", how = (string?)null })).ShouldRefuse("thing", "not on the undo list");
+        var line = (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
+        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
+        (await StandingAsync()).ShouldBeEmpty();
+        // Struck, it is back.
+        (await _shed.PostAsync($"/api/entries/{(string)line["id"]!}/strike", new { id = InTheShed.NewId(), reason = "it is still there" })).ShouldBeOk();
+        (await StandingAsync()).ShouldHaveSingleItem();
+    }
 }

@@ -597,6 +597,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UndoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -1998,6 +2039,7 @@ export interface components {
             tasks: components["schemas"]["TaskAnswer"][];
             reservoirs: components["schemas"]["ReservoirAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
+            forNow: components["schemas"]["ForNowAnswer"][];
             running: components["schemas"]["RunningAnswer"][];
             jobs: components["schemas"]["JobOffer"][];
             book: components["schemas"]["EntryAnswer"][];
@@ -2258,6 +2300,16 @@ export interface components {
             costs: components["schemas"]["CostRequest"][];
             leftover: null | string;
             note: null | string;
+        };
+        /** @enum {unknown} */
+        ForNow: "in-place" | "away";
+        ForNowAnswer: {
+            thing: string;
+            what: string;
+            way: components["schemas"]["ForNow"];
+            since: components["schemas"]["LocalDate"];
+            /** Format: uuid */
+            run: null | string;
         };
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";
@@ -2765,6 +2817,7 @@ export interface components {
             drainMeanings: components["schemas"]["DrainMeaning"][];
             meters: components["schemas"]["MeterField"][];
             willWrite: components["schemas"]["WillWriteAnswer"][];
+            staysForNow: string[];
             finishRefused: null | string;
             currency: string;
             volumeUnit: string;
@@ -2918,6 +2971,13 @@ export interface components {
             needs: components["schemas"]["NeedAnswer"][];
             record: null | components["schemas"]["RecordAnswer"];
             canReopen: boolean;
+            forNow: components["schemas"]["StepForNow"][];
+        };
+        StepForNow: {
+            what: string;
+            way: components["schemas"]["ForNow"];
+            back: boolean;
+            lasting: boolean;
         };
         /** @enum {unknown} */
         StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "sign-off";
@@ -3038,6 +3098,13 @@ export interface components {
         };
         /** @enum {unknown} */
         TyreInner: "tube" | "tubeless" | "foam-insert";
+        UndoneRequest: {
+            /** Format: uuid */
+            id: string;
+            thing: null | string;
+            date: null | string;
+            how: null | string;
+        };
         ValueAnswer: {
             /** Format: double */
             value: null | number;

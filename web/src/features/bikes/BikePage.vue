@@ -15,6 +15,7 @@ import IntervalDialog from '../servicing/IntervalDialog.vue'
 import ServiceItem from '../servicing/ServiceItem.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
+import ForNowCabinet from './ForNowCabinet.vue'
 import FindingsCabinet from './FindingsCabinet.vue'
 import GateLine from './GateLine.vue'
 import ReservoirStrip from './ReservoirStrip.vue'
@@ -172,12 +173,18 @@ async function start(job: string) {
             :names="partNames"
           />
         </section>
-        <section v-if="data.jobs.length" class="jobs">
-          <v-btn v-for="job in data.jobs" :key="job.id" class="plate" block size="large" @click="start(job.id)"
-            >{{ job.title }}, {{ job.minutes }} min</v-btn
-          >
+        <section v-if="data.jobs.length" class="cabinet" aria-labelledby="jobs-title">
+          <header><h2 id="jobs-title">Jobs</h2></header>
+          <ul class="jobs">
+            <li v-for="job in data.jobs" :key="job.id">
+              <button type="button" :title="job.for" @click="start(job.id)">
+                <span>{{ job.title }}<span class="for-ears">,</span></span> <span class="figure">{{ job.minutes }} min</span>
+              </button>
+            </li>
+          </ul>
         </section>
         <ReservoirStrip :reservoirs="data.reservoirs" :today="data.today" />
+        <ForNowCabinet :bike="bike" :things="data.forNow" :today="data.today" />
         <FindingsCabinet :findings="data.findings" :today="data.today" />
         <section class="cabinet" aria-labelledby="book-title">
           <header>
@@ -293,8 +300,27 @@ h1 {
   padding: 0.3rem 0.8rem 0.6rem;
 }
 .jobs {
-  display: grid;
-  gap: 0.5rem;
+  margin: 0;
+  padding: 0.2rem 0;
+  list-style: none;
+}
+.jobs button {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  width: 100%;
+  min-height: 40px;
+  padding: 0.45rem 1.1rem;
+  font: 700 1.0625rem/1.2 var(--head);
+  text-align: left;
+}
+.jobs button:hover {
+  background: var(--enamel);
+}
+.jobs .figure {
+  flex: none;
+  font-size: 0.9375rem;
+  color: var(--soft);
 }
 .zone {
   display: flex;

@@ -56,6 +56,9 @@ function keep() {
         </ol>
       </section>
       <section class="fields">
+        <p v-if="run.staysForNow.length" class="stays" role="status">
+          <b>Not undone:</b> {{ run.staysForNow.join(', ') }}. It stays on the bike's undo list until it is.
+        </p>
         <v-text-field
           v-if="run.tray.length"
           v-model="form.leftover"
@@ -115,6 +118,11 @@ li b {
   display: grid;
   gap: 0.8rem;
   align-content: start;
+}
+.stays {
+  padding: 0.5rem 0.8rem;
+  border-left: 6px solid var(--chalk);
+  background: var(--enamel);
 }
 .cost {
   display: grid;

@@ -30,6 +30,14 @@ const level = computed(() => props.step.level)
     </p>
     <h2>{{ step.text }}</h2>
     <p v-if="step.detail" class="detail">{{ step.detail }}</p>
+    <p v-for="thing in step.forNow" :key="thing.what" class="for-now">
+      <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+      <span v-if="thing.back">Off the undo list: {{ thing.what }}.</span>
+      <span v-else
+        >On the undo list until it is {{ thing.way === 'in-place' ? 'taken away' : 'put back' }}: {{ thing.what
+        }}<template v-if="thing.lasting">, which stays when this job is done</template>.</span
+      >
+    </p>
     <p v-if="step.locked && step.mark === 'open'" class="locked">This step {{ step.locked }}.</p>
 
     <div class="figures">
@@ -117,6 +125,21 @@ const level = computed(() => props.step.level)
 </template>
 
 <style scoped>
+.for-now {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+}
+.for-now svg {
+  flex: none;
+  width: 26px;
+}
+.for-now path {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-width: 6;
+  stroke-dasharray: 3.5 0.7 2 0.5;
+}
 .pane {
   display: flex;
   flex: 1;

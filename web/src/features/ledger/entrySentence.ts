@@ -22,6 +22,8 @@ const kindNames: Record<string, string> = {
   note: 'Note',
   measurement: 'Measured',
   photo: 'Photo',
+  'for-now': 'Only for now',
+  'for-now-undone': 'Undone again',
   'laid-up': 'Laid up',
   'woken-up': 'In use again',
   interval: 'Interval set',

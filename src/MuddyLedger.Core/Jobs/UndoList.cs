@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Core.Jobs;
+
+/// <summary>Which way a thing is not as it belongs: something is in place that must come away, or away that must come back.</summary>
+public enum ForNow { InPlace, Away }
+
+/// <summary>What a step puts in place, or lifts away.</summary>
+/// <param name="Id">The same for the step and its counterpart, over all jobs: "rag-in-intake", "battery".</param>
+/// <param name="What">As it is said on the undo list: "a clean rag in the intake".</param>
+/// <param name="Back">This step is the counterpart: it ends what another began, and begins nothing.</param>
+/// <param name="Lasting">Meant to stay when the job is done: another job, or the owner, ends it.</param>
+public sealed record ForNowThing(string Id, string What, bool Back = false, bool Lasting = false);
+
+/// <summary>One line of the undo list.</summary>
+/// <param name="Run">The running job that began it; null where it is written in the book.</param>
+public sealed record StandingForNow(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run);
+
+/// <summary>
+/// All that was put in place or taken away only for now and not undone yet, over all jobs and months. A plug, a rag, a fuse, a battery in
+/// the cellar: it stands here until its counterpart is ticked, and no end of a job takes it off.
+/// </summary>
+public static class UndoList
+{
+    /// <param name="running">The jobs under way: what they did counts at once, though their lines are not written yet.</param>
+    /// <param name="dayOf">The owner's calendar day of an instant.</param>
+    public static ImmutableArray<StandingForNow> Of(BikeLedger ledger, IEnumerable<(Guid Run, Job Job, RunState State)> running, Func<Instant, LocalDate> dayOf)
+    {
+        var standing = ImmutableDictionary.CreateBuilder<string, StandingForNow>();
+        foreach (var entry in ledger.Standing)
+        {
+            if (entry.Body is LeftForNow left) standing[left.Thing] = new(left.Thing, left.What, left.Way, entry.Date, null);
+            if (entry.Body is ForNowUndone undone) standing.Remove(undone.Thing);
+        }
+
+        foreach (var (run, job, state) in running)
+            foreach (var (step, at) in Done(job, state))
+            {
+                foreach (var (thing, way) in Of(step))
+                    if (thing.Back) standing.Remove(thing.Id);
+                    else standing[thing.Id] = new(thing.Id, thing.What, way, dayOf(at), run);
+            }
+
+        return [.. standing.Values.OrderBy(one => one.Since).ThenBy(one => one.Thing, StringComparer.Ordinal)];
+    }
+
+    /// <summary>What a job has begun and not ended as it stands.</summary>
+    public static ImmutableArray<(ForNowThing Thing, ForNow Way)> Open(Job job, RunState state)
+    {
+        var open = new Dictionary<string, (ForNowThing, ForNow)>();
+        foreach (var (step, _) in Done(job, state))
+            foreach (var (thing, way) in Of(step))
+                if (thing.Back) open.Remove(thing.Id);
+                else open[thing.Id] = (thing, way);
+        return [.. open.Values];
+    }
+
+    /// <summary>The lines that a done step leaves.</summary>
+    public static IEnumerable<EntryBody> Entries(Step step) =>
+        Of(step).Select(EntryBody (pair) => pair.Thing.Back ? new ForNowUndone(pair.Thing.Id, pair.Thing.What) : new LeftForNow(pair.Thing.Id, pair.Thing.What, pair.Way));
+
+    /// <summary>What a step puts and lifts, with what becomes of each thing.</summary>
+    public static IEnumerable<(ForNowThing Thing, ForNow Way)> Of(Step step) =>
+        step.Puts.Select(thing => (thing, ForNow.InPlace)).Concat(step.Lifts.Select(thing => (thing, ForNow.Away)));
+
+    /// <summary>In the order in which they were done, whatever their order in the file.</summary>
+    private static IEnumerable<(Step Step, Instant At)> Done(Job job, RunState state) =>
+        from step in job.Steps
+        let standing = state.Step(step.Id)
+        where standing.Mark == StepMark.Done && !(step.Puts.IsEmpty && step.Lifts.IsEmpty)
+        orderby standing.At
+        select (step, standing.At);
+}
