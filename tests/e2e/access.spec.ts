@@ -37,6 +37,7 @@ for (const { name, viewport, light } of ways)
       `${viewing}/papers`,
       `${demo.address}/viewings/practice?round=44`,
       `${demo.address}/viewings/prices`,
+      `${demo.address}/sums`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()

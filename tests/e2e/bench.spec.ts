@@ -163,3 +163,29 @@ test('a part left on the tray is caught at the sign-off', async ({ page, demo })
   await page.getByRole('button', { name: 'Undo the finish' }).click()
   await expect(heading(page)).toHaveText('Read it, then sign it off.')
 })
+
+test('what a job leaves for now stands on the bike until its counterpart is ticked', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  await page.getByRole('button', { name: /^Air filter, 30 min/ }).click()
+  await page.getByLabel('Odometer').fill('23660')
+  await done(page)
+  await done(page) // foam
+  await done(page) // clean round it
+  await done(page) // open
+  await expect(page.getByText('On the undo list until it is taken away: a clean rag in the intake.')).toBeVisible()
+  await done(page)
+  const run = page.url()
+  await page.getByRole('link', { name: 'Leave it for now' }).click()
+  const list = page.getByRole('region', { name: 'Only for now' })
+  await expect(list).toContainText('In place: a clean rag in the intake')
+  await expect(list.getByRole('link', { name: 'in the job' })).toBeVisible()
+
+  await demo.restart()
+  await page.goto(run)
+  for (const step of ['no dust', 'washed', 'dry', 'whole', 'oiled', 'box']) await test.step(step, () => done(page))
+  await expect(page.getByText('Off the undo list: the rag in the intake.')).toBeVisible()
+  await done(page)
+  await page.getByRole('link', { name: 'Leave it for now' }).click()
+  await expect(page.getByText('Air filter is half done.')).toBeVisible()
+  await expect(list).toHaveCount(0)
+})

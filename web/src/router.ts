@@ -34,6 +34,12 @@ export const router = createRouter({
       meta: { title: 'Bench', bench: true },
     },
     {
+      path: '/sums',
+      name: 'sums',
+      component: () => import('./features/sums/SumsPage.vue'),
+      meta: { title: 'Sums' },
+    },
+    {
       path: '/viewings',
       name: 'viewings',
       component: () => import('./features/viewings/ViewingsPage.vue'),

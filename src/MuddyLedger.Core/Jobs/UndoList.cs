@@ -65,11 +65,10 @@ public static class UndoList
     public static IEnumerable<(ForNowThing Thing, ForNow Way)> Of(Step step) =>
         step.Puts.Select(thing => (thing, ForNow.InPlace)).Concat(step.Lifts.Select(thing => (thing, ForNow.Away)));
 
-    /// <summary>In the order in which they were done, whatever their order in the file.</summary>
+    /// <summary>In the order that the job asks for, in which what ends a thing comes after what began it; not by the clock, which may have been set back.</summary>
     private static IEnumerable<(Step Step, Instant At)> Done(Job job, RunState state) =>
-        from step in job.Steps
+        from step in JobOrder.Of(job.Steps, _ => true).Steps
         let standing = state.Step(step.Id)
         where standing.Mark == StepMark.Done && !(step.Puts.IsEmpty && step.Lifts.IsEmpty)
-        orderby standing.At
         select (step, standing.At);
 }

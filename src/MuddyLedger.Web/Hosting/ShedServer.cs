@@ -18,6 +18,7 @@ using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
 using MuddyLedger.Web.Shed;
+using MuddyLedger.Web.Sums;
 using MuddyLedger.Web.Viewings;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
@@ -113,6 +114,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapViewings();
         api.MapPractice();
         api.MapPhotos();
+        api.MapSums();
         api.MapSettings();
         api.MapExchange();
         app.MapOpenApi("/api/openapi/{documentName}.json");

@@ -41,6 +41,13 @@ public class UndoListTests
     }
 
     [Fact]
+    public void A_clock_that_was_set_back_in_between_changes_nothing()
+    {
+        var state = RunState.Of(Filter, Begin, new[] { ("open", 0), ("in", 60), ("out", 5) }.Select(one => new RunEvent(Guid.CreateVersion7(), Begin + Duration.FromMinutes(one.Item2), "bench", new StepDone(one.Item1, StepRecord.Nothing))));
+        UndoList.Of(Book(), [(Guid.CreateVersion7(), Filter, state)], Day).ShouldBeEmpty();
+    }
+
+    [Fact]
     public void What_is_lifted_away_in_one_job_is_put_back_in_another_months_later()
     {
         var away = Step("battery-out", lifts: [new("battery", "the battery in the cellar", Lasting: true)]);

@@ -1981,6 +1981,284 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/premix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    fuel?: string;
+                    ratio?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PremixAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/correct-a-tank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    mix?: string;
+                    from?: string;
+                    to?: string;
+                    room?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CorrectionAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/coolant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    share?: string;
+                    coldest?: string;
+                    system?: string;
+                    concentrate?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoolantAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/gearing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    tyre?: string;
+                    primary?: string;
+                    gears?: string;
+                    front?: string;
+                    rear?: string;
+                    rpm?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GearingAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/fork-oil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    tube?: string;
+                    now?: string;
+                    wanted?: string;
+                    other?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ForkOilAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/stabiliser": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inTank?: string;
+                    goesIn?: string;
+                    dose?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StabiliserAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/viscosity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    coldest?: string;
+                    hottest?: string;
+                    liquidCooled?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ViscosityAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2130,8 +2408,28 @@ export interface components {
             meter: null | components["schemas"]["Shown"];
             note: null | string;
         };
+        CoolantAnswer: {
+            /** Format: double */
+            freezesAt: null | number;
+            /** Format: double */
+            wanted: null | number;
+            replace: null | components["schemas"]["Shown"];
+            enough: boolean;
+            thin: boolean;
+            thick: boolean;
+            /** Format: double */
+            leastForInhibitor: number;
+            /** Format: double */
+            margin: number;
+        };
         /** @enum {unknown} */
         Cooling: "air" | "oil" | "liquid";
+        CorrectionAnswer: {
+            oil: components["schemas"]["Shown"];
+            fuel: components["schemas"]["Shown"];
+            after: components["schemas"]["Shown"];
+            fits: boolean;
+        };
         CorrectionRequest: {
             /** Format: uuid */
             id: string;
@@ -2311,6 +2609,16 @@ export interface components {
             /** Format: uuid */
             run: null | string;
         };
+        ForkOilAnswer: {
+            /** Format: double */
+            byMm: number;
+            /** Format: double */
+            ml: number;
+            raise: boolean;
+            alike: boolean;
+            /** Format: double */
+            mostApartMm: number;
+        };
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";
         /** @enum {unknown} */
@@ -2329,8 +2637,25 @@ export interface components {
             /** Format: uuid */
             run: null | string;
         };
+        GearAnswer: {
+            /** Format: int32 */
+            gear: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            kilometresAnHour: number;
+            /** Format: double */
+            milesAnHour: number;
+        };
         /** @enum {unknown} */
         GearboxOil: "shared" | "separate" | "separate-with-primary" | "none";
+        GearingAnswer: {
+            /** Format: double */
+            circumferenceMm: number;
+            /** Format: double */
+            final: number;
+            gears: components["schemas"]["GearAnswer"][];
+        };
         /** @enum {unknown} */
         Grade: "sound" | "slight" | "worn" | "bad" | "failed" | null;
         /** @enum {unknown} */
@@ -2604,6 +2929,14 @@ export interface components {
             do: string;
             /** Format: double */
             minutes: number;
+        };
+        PremixAnswer: {
+            oil: components["schemas"]["Shown"];
+            mix: components["schemas"]["Shown"];
+            /** Format: double */
+            perLitre: number;
+            /** Format: double */
+            ouncesPerGallon: number;
         };
         PriceAnswer: {
             point: string;
@@ -2920,6 +3253,11 @@ export interface components {
         };
         /** @enum {unknown} */
         SoldAs: "runner" | "non-runner" | "project";
+        StabiliserAnswer: {
+            dose: components["schemas"]["Shown"];
+            /** Format: int32 */
+            runMinutes: number;
+        };
         /** @enum {unknown} */
         Stage: "arrival" | "papers" | "standing" | "off-the-ground" | "fluids" | "electrics" | "cold-start" | "warm" | "ride-gate" | "ride";
         StageAnswer: {
@@ -3247,6 +3585,11 @@ export interface components {
             /** Format: uuid */
             bike: null | string;
             currency: string;
+        };
+        ViscosityAnswer: {
+            cold: string[];
+            heat: null | string;
+            multigrades: string[];
         };
         WasteAnswer: {
             kind: string;

@@ -177,8 +177,8 @@ async function start(job: string) {
           <header><h2 id="jobs-title">Jobs</h2></header>
           <ul class="jobs">
             <li v-for="job in data.jobs" :key="job.id">
-              <button type="button" :title="job.for" @click="start(job.id)">
-                <span>{{ job.title }}<span class="for-ears">,</span></span> <span class="figure">{{ job.minutes }} min</span>
+              <button type="button" :title="job.for" :aria-label="`${job.title}, ${job.minutes} min`" @click="start(job.id)">
+                <span>{{ job.title }}</span> <span class="figure">{{ job.minutes }} min</span>
               </button>
             </li>
           </ul>

@@ -12,6 +12,7 @@ const places = [
   { to: '/', name: 'Shed' },
   { to: '/viewings', name: 'Viewings' },
   { to: '/book', name: 'Book' },
+  { to: '/sums', name: 'Sums' },
   { to: '/settings', name: 'Settings' },
 ]
 
@@ -247,7 +248,8 @@ kbd {
     padding-bottom: env(safe-area-inset-bottom);
   }
   .strip nav a {
-    flex: 1;
+    flex: 1 1 auto;
+    padding: 0 0.2rem;
   }
   .strip nav a.router-link-exact-active {
     border-bottom-color: transparent;

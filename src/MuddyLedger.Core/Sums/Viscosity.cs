@@ -1,0 +1,53 @@
+using System.Collections.Immutable;
+
+namespace MuddyLedger.Core.Sums;
+
+/// <summary>An engine oil's cold side after SAE J300 (from memory).</summary>
+/// <param name="CranksTo">Degrees Celsius at which it may still be cranked.</param>
+public sealed record ColdGrade(string Grade, double CranksTo)
+{
+    /// <summary>Its pumping limit lies 5 K below.</summary>
+    public double PumpsTo => CranksTo - 5;
+}
+
+/// <summary>
+/// Which oil grades suit the weather to come. SAE J300 limits the cold side; the choice for heat is a house table. The maker's grade comes
+/// first, always; this is for where the manual gives several by temperature, or is lost.
+/// </summary>
+public static class Viscosity
+{
+    /// <summary>From the one that flows coldest.</summary>
+    public static readonly ImmutableArray<ColdGrade> Cold = [new("0W", -35), new("5W", -30), new("10W", -25), new("15W", -20), new("20W", -15), new("25W", -10)];
+
+    /// <summary>House table: up to this much in the shade, air cooled and liquid cooled.</summary>
+    public static readonly ImmutableArray<(string Grade, double AirTo, double LiquidTo)> Hot = [("30", 20, 30), ("40", 32, 42), ("50", 45, 50), ("60", 55, 55)];
+
+    /// <summary>The grades that may be cranked at the coldest start, the thickest last; none where it is colder than any.</summary>
+    public static ImmutableArray<ColdGrade> For(double coldestStart) => [.. Cold.Where(grade => grade.CranksTo <= coldestStart)];
+
+    /// <returns>Null where it is hotter than the table goes.</returns>
+    public static string? ForHeat(double hottestRide, bool airCooled)
+    {
+        foreach (var (grade, air, liquid) in Hot)
+            if (hottestRide <= (airCooled ? air : liquid)) return grade;
+        return null;
+    }
+
+    /// <summary>Multigrades for both ends, from the one that flows coldest; none where the weather is beyond the tables. 25W is not sold as one.</summary>
+    public static ImmutableArray<string> Multigrades(double coldestStart, double hottestRide, bool airCooled) =>
+        ForHeat(hottestRide, airCooled) is { } hot ? [.. For(coldestStart).Where(cold => cold.Grade != "25W").Select(cold => $"{cold.Grade}-{hot}")] : [];
+}
+
+/// <summary>A temperature as it is typed: "-12", "-12 C", "10 F".</summary>
+public static class Temperatures
+{
+    public static double? Read(string? text)
+    {
+        var trimmed = (text ?? "").Trim().Replace('\u2212', '-').Replace("°", "", StringComparison.Ordinal);
+        var fahrenheit = trimmed.EndsWith('F') || trimmed.EndsWith('f');
+        if (trimmed.Length > 0 && trimmed[^1] is 'F' or 'f' or 'C' or 'c') trimmed = trimmed[..^1].TrimEnd();
+        if (!double.TryParse(trimmed, System.Globalization.NumberStyles.AllowLeadingSign | System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var value)) return null;
+        var celsius = fahrenheit ? (value - 32) / 1.8 : value;
+        return celsius is >= -60 and <= 60 ? celsius : null;
+    }
+}
