@@ -27,10 +27,12 @@ test('pictures', async ({ page, demo }) => {
   await shot('shed-phone', demo.address, phone)
   await shot('bike', causeway)
   await shot('bike-because', await demo.pageOf('Heron'), [1280, 800], 'light', async () => {
-    await page.getByRole('button', { name: /^Air filter/ }).click()
-    await page.getByRole('button', { name: /^Air filter/ }).scrollIntoViewIfNeeded()
+    await page.getByRole('button', { name: /^Air filter/ }).first().click()
+    await page.getByRole('button', { name: /^Air filter/ }).first().scrollIntoViewIfNeeded()
   })
   await shot('bike-phone', causeway, phone)
+  await shot('sums', `${demo.address}/sums`)
+  await shot('prices', `${demo.address}/viewings/prices`)
   await shot('book', `${demo.address}/book`)
   const bench = async () => {
     await page.getByRole('link', { name: 'Go on with it' }).click()
