@@ -30,6 +30,7 @@ test('a hard ride counts for more than it was', async ({ page, demo }) => {
   await oil.getByRole('button').first().click()
   await expect(oil.getByText(/1 hard ride since \(raced\): 1.2 h that count as 1.7 h/)).toBeVisible()
   await page.getByRole('button', { name: 'Note a ride' }).click()
+  await expect(page.getByLabel('How far, in any unit')).toBeFocused() // the dialog is done opening
   await page.getByLabel('Engine hours, or minutes').fill('42 min')
   await page.getByText('Raced', { exact: true }).click()
   await page.getByRole('button', { name: 'Write it down' }).click()

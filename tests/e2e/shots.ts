@@ -27,8 +27,14 @@ test('pictures', async ({ page, demo }) => {
   await shot('shed-phone', demo.address, phone)
   await shot('bike', causeway)
   await shot('bike-because', await demo.pageOf('Heron'), [1280, 800], 'light', async () => {
-    await page.getByRole('button', { name: /^Air filter/ }).first().click()
-    await page.getByRole('button', { name: /^Air filter/ }).first().scrollIntoViewIfNeeded()
+    await page
+      .getByRole('button', { name: /^Air filter/ })
+      .first()
+      .click()
+    await page
+      .getByRole('button', { name: /^Air filter/ })
+      .first()
+      .scrollIntoViewIfNeeded()
   })
   await shot('bike-phone', causeway, phone)
   await shot('sums', `${demo.address}/sums`)

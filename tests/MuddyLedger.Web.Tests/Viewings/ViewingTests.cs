@@ -317,4 +317,26 @@ public class ViewingTests
         Points(viewing).Select(point => (string)point["id"]!).ShouldContain("fluids.carburettor-stood");
         (await OpenAsync(shed))["first"]!.AsArray().ShouldBeEmpty();
     }
+
+    [Fact]
+    public async Task A_viewing_that_is_interrupted_at_every_stage_by_a_restart_loses_nothing()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var viewing = await OpenAsync(shed);
+        var address = $"/api/viewings/{(string)viewing["id"]!}";
+        // The gate first, so that the ride can be written down too.
+        var standing = viewing;
+        foreach (var point in Points(viewing).Where(point => (bool)point["opensRide"]!).ToList())
+            standing = (await ActAsync(shed, viewing, new { act = "graded", point = (string)point["id"]!, grade = "sound" })).ShouldBeOk();
+        foreach (var stage in viewing["stages"].AsArray())
+        {
+            var point = stage!["points"]!.AsArray().First(one => (string)one!["kind"]! == "graded" || (string)one["kind"]! == "yes-no")!;
+            standing = (await ActAsync(shed, viewing, new { act = "graded", point = (string)point["id"]!, grade = (string)stage["stage"]! == "ride-gate" ? "sound" : "failed" })).ShouldBeOk();
+            standing = (await ActAsync(shed, viewing, new { act = "noted", point = (string)point["id"]!, text = $"seen at {(string)stage["stage"]!}" })).ShouldBeOk();
+            await shed.RestartAsync();
+            (await shed.GetAsync(address)).ShouldBeOk().Body.ToJsonString().ShouldBe(standing.Body.ToJsonString());
+        }
+
+        Points(await shed.GetAsync(address)).Count(point => point["note"] is not null).ShouldBe(10);
+    }
 }

@@ -19,9 +19,10 @@ async function attempt(act: () => Promise<unknown>) {
   try {
     refusal.value = null
     await act()
-    await refresh()
+    // Acknowledged: the next act is another, even while the page is still being brought up to date.
     ids.write = newId()
     way.value = null
+    await refresh()
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
     if (refusal.value.status) ids.write = newId()
@@ -59,6 +60,7 @@ const reopen = () =>
       <template v-else-if="viewing.status === 'not-bought'">
         <p>Not bought: {{ viewing.ended }}</p>
         <v-btn class="plate" variant="outlined" @click="reopen">Open it again</v-btn>
+        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
       </template>
       <template v-else>
         <div class="ways">
