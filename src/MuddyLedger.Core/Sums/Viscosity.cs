@@ -33,9 +33,12 @@ public static class Viscosity
         return null;
     }
 
-    /// <summary>Multigrades for both ends, from the one that flows coldest; none where the weather is beyond the tables. 25W is not sold as one.</summary>
+    /// <summary>More choice than this helps nobody (house value).</summary>
+    private const int Few = 3;
+
+    /// <summary>Multigrades for both ends: the three thickest that the cold allows, the thickest first; none where the weather is beyond the tables. 25W is not sold as one.</summary>
     public static ImmutableArray<string> Multigrades(double coldestStart, double hottestRide, bool airCooled) =>
-        ForHeat(hottestRide, airCooled) is { } hot ? [.. For(coldestStart).Where(cold => cold.Grade != "25W").Select(cold => $"{cold.Grade}-{hot}")] : [];
+        ForHeat(hottestRide, airCooled) is { } hot ? [.. For(coldestStart).Where(cold => cold.Grade != "25W").Reverse().Take(Few).Select(cold => $"{cold.Grade}-{hot}")] : [];
 }
 
 /// <summary>A temperature as it is typed: "-12", "-12 C", "10 F".</summary>

@@ -19,7 +19,7 @@ public sealed record CorrectionAnswer(Shown Oil, Shown Fuel, Shown After, bool F
 /// <param name="Wanted">Percent that the coldest night asks for; null where none of the table holds it.</param>
 /// <param name="Replace">To drain and replace with the concentrate; null where it cannot be reached, or need not be.</param>
 /// <param name="Thin">Below what most inhibitors need.</param>
-public sealed record CoolantAnswer(double? FreezesAt, double? Wanted, Shown? Replace, bool Enough, bool Thin, bool Thick, double LeastForInhibitor, double Margin);
+public sealed record CoolantAnswer(double? FreezesAt, double? Wanted, Shown? Replace, bool Enough, bool Thin, bool Thick, double LeastForInhibitor, double Most, double Margin);
 
 public sealed record GearAnswer(int Gear, double Total, double KilometresAnHour, double MilesAnHour);
 
@@ -82,7 +82,7 @@ public static class SumsEndpoints
         var wanted = Coolant.ShareFor(night);
         var enough = wanted is { } need && now >= need;
         var replace = volume is { } all && wanted is { } target && !enough ? Coolant.Replace(all, now, target, poured) : null;
-        return Results.Ok(new CoolantAnswer(Coolant.FreezesAt(now), wanted, replace is { } out_ ? Shown.Of(out_, settings) : null, enough, now < Coolant.LeastForInhibitor, now > Coolant.Most, Coolant.LeastForInhibitor, Coolant.Margin));
+        return Results.Ok(new CoolantAnswer(Coolant.FreezesAt(now), wanted, replace is { } out_ ? Shown.Of(out_, settings) : null, enough, now < Coolant.LeastForInhibitor, now > Coolant.Most, Coolant.LeastForInhibitor, Coolant.Most, Coolant.Margin));
     }
 
     private static IResult Gearing(string? tyre, string? primary, string? gears, string? front, string? rear, string? rpm)

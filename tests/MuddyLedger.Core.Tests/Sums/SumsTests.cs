@@ -120,8 +120,8 @@ public class SumsTests
     public void Both_ends_of_the_weather_are_met_or_nothing_is_said()
     {
         Viscosity.Cold.Single(grade => grade.Grade == "10W").PumpsTo.ShouldBe(-30);
-        Viscosity.Multigrades(-18, 28, airCooled: true).ShouldBe(["0W-40", "5W-40", "10W-40", "15W-40"]);
-        Viscosity.Multigrades(5, 28, airCooled: false).ShouldBe(["0W-30", "5W-30", "10W-30", "15W-30", "20W-30"]);
+        Viscosity.Multigrades(-18, 28, airCooled: true).ShouldBe(["15W-40", "10W-40", "5W-40"]);
+        Viscosity.Multigrades(5, 28, airCooled: false).ShouldBe(["20W-30", "15W-30", "10W-30"]);
         Viscosity.Multigrades(-40, 28, true).ShouldBeEmpty();
         Viscosity.Multigrades(0, 60, true).ShouldBeEmpty();
     }

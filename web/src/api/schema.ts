@@ -2420,6 +2420,8 @@ export interface components {
             /** Format: double */
             leastForInhibitor: number;
             /** Format: double */
+            most: number;
+            /** Format: double */
             margin: number;
         };
         /** @enum {unknown} */

@@ -44,7 +44,9 @@ const cooled = [
       <b v-if="coolant.data.value.thin"
         >Under {{ coolant.data.value.leastForInhibitor }}% most makers' inhibitors no longer protect the metal.</b
       >
-      <b v-if="coolant.data.value.thick">Over 60% it carries less heat off, and freezes sooner again.</b>
+      <b v-if="coolant.data.value.thick"
+        >Over {{ coolant.data.value.most }}% it carries less heat off, and freezes sooner again.</b
+      >
     </template>
     <template #how>
       Freezing points of ethylene glycol after the ASHRAE handbook, straight lines in between and nothing beyond; five degrees to
@@ -59,7 +61,7 @@ const cooled = [
     </template>
     <template v-if="viscosity.data.value">
       <span v-if="viscosity.data.value.multigrades.length" class="figure big">{{
-        viscosity.data.value.multigrades.slice(-3).reverse().join(', ')
+        viscosity.data.value.multigrades.join(', ')
       }}</span>
       <span v-else class="big">Beyond the tables</span>
       <span class="soft">the maker's grade comes first, always; of these the lower first number starts easier in the cold</span>
