@@ -7,21 +7,31 @@ using MuddyLedger.Core.Viewings;
 namespace MuddyLedger.Content;
 
 /// <summary>The content files, read and checked once at start.</summary>
-public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableArray<ProfileSet> Sets, ViewingContent Viewing)
+public sealed record ContentLibrary(
+    ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableDictionary<string, AccessGroup> Access, ImmutableArray<ProfileSet> Sets, ViewingContent Viewing)
 {
-    /// <summary>Reads every YAML file of sets/, schedules/, jobs/, points/ and claims/ below a folder.</summary>
+    /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
     public static ContentLibrary Load(string folder)
     {
         var jobs = ReadAll(folder, "jobs", JobFile.Read, job => job.Id);
+        var access = ReadAll(folder, "access", AccessFile.Read, group => group.Id);
         var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
         var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
         var points = ReadAll(folder, "points", PointsFile.Read, stage => stage.Stage.ToString());
         var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
+        CheckAccess(access, jobs);
         var viewing = CheckViewing(points, claims, schedules);
-        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)], [.. sets.Select(pair => pair.Value)], viewing);
+        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)],
+            access.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.Value), [.. sets.Select(pair => pair.Value)], viewing)
+        { JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))) };
     }
+
+    /// <summary>The files of the jobs, as they were read: to be copied and changed.</summary>
+    public ImmutableDictionary<string, string> JobTexts { get; private init; } = ImmutableDictionary<string, string>.Empty;
+
+    public string? JobText(string id) => JobTexts.GetValueOrDefault(id);
 
     public Job? Job(string id) => Jobs.FirstOrDefault(job => job.Id == id);
 
@@ -30,6 +40,27 @@ public sealed record ContentLibrary(ImmutableArray<Schedule> Schedules, Immutabl
     {
         var capabilities = Capabilities.Of(bike);
         return Jobs.Where(job => job.Applies.To(capabilities));
+    }
+
+    /// <summary>A job of the owner's own, read as strictly as a shipped one.</summary>
+    /// <exception cref="ContentException">With line and reason.</exception>
+    public Job ReadJob(string file, string text)
+    {
+        var job = JobFile.Read(file, text);
+        CheckAccess([.. Access.Values.Select(group => ("", group))], [(file, job)]);
+        var tasks = Schedules.SelectMany(schedule => schedule.Components).SelectMany(component => component.Tasks).Select(task => task.Id).ToHashSet();
+        foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task))) throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+        return job;
+    }
+
+    private static void CheckAccess(ImmutableArray<(string File, AccessGroup Value)> access, ImmutableArray<(string File, Job Value)> jobs)
+    {
+        var known = access.Select(pair => pair.Value.Id).ToHashSet();
+        foreach (var (file, group) in access)
+            foreach (var need in group.Requires.Where(need => !known.Contains(need.Group))) throw new ContentException(file, 1, $"requires: there is no access group \"{need.Group}\"");
+        foreach (var (file, job) in jobs)
+            foreach (var step in job.Steps)
+                foreach (var id in step.Within.Concat(step.Closed).Where(id => !known.Contains(id))) throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
     }
 
     private static ImmutableArray<(string File, T Value)> ReadAll<T>(string folder, string kind, Func<string, string, T> read, Func<T, string> idOf)

@@ -12,10 +12,21 @@ internal static class JobFile
         var stepMaps = root.Maps("steps");
         if (stepMaps.IsEmpty) throw root.Wrong("\"steps\" is missing or empty");
         var choices = stepMaps.Where(map => map.Has("choose")).Select(map => map.Map("choose").Text("id")).ToHashSet();
-        var steps = stepMaps.Select(map => (Map: map, Step: ReadStep(map, choices))).ToImmutableArray();
+        var waste = root.OptionalText("waste");
+        var newFilter = root.Texts("new-filter-steps");
+        var read = stepMaps.Select(map => (Map: map, Step: StepFile.Read(map, choices))).ToImmutableArray();
+        // A filter's share belongs to the reservoir that the job drains.
+        var drained = read.Select(pair => pair.Step).FirstOrDefault(step => step.Kind == StepKind.Drain)?.Reservoir;
+        var steps = read.Select(pair => (pair.Map, Step: pair.Step with
+        {
+            Waste = pair.Step.Kind == StepKind.Drain ? pair.Step.Waste ?? waste : null,
+            NewFilter = newFilter.Contains(pair.Step.Id) ? drained : null,
+        })).ToImmutableArray();
         var job = new Job(root.Text("id"), root.Text("title"), root.Text("for"), root.Applies("applies"), root.Whole("minutes", 1, 2000), root.Provenance(),
-            [.. root.Maps("serves").Select(ReadServes)], root.Texts("new-filter-steps"), root.OptionalText("waste"), [.. steps.Select(pair => pair.Step)]);
+            [.. root.Maps("serves").Select(ReadServes)], [], null, [.. steps.Select(pair => pair.Step)])
+        { Group = root.Word<JobGroup>("group") };
         root.RefuseTheRest();
+        foreach (var id in newFilter.Where(id => job.Steps.All(step => step.Id != id))) throw root.Wrong("new-filter-steps", $"there is no step \"{id}\"");
         CheckReferences(root, job, steps);
         return job;
     }
@@ -26,84 +37,6 @@ internal static class JobFile
         if (serves.By.IsEmpty) throw map.Wrong("\"by\" is missing: name the steps that must be done for the task to count");
         map.RefuseTheRest();
         return serves;
-    }
-
-    private static Step ReadStep(YamlMap map, HashSet<string> choices)
-    {
-        var kind = map.Word<StepKind>("kind");
-        var minutes = map.Has("minutes") ? ReadMinutes(map.Map("minutes")) : null;
-        var choice = map.Has("choose") ? ReadChoice(map.Map("choose")) : null;
-        var reservoir = map.OptionalWord<ReservoirId>("reservoir");
-        if (kind is StepKind.Drain or StepKind.Pour or StepKind.Level && reservoir is null) throw map.Wrong($"a {Capabilities.Word(kind)} step needs its \"reservoir\"");
-        if (minutes is { FromReservoir: true } && reservoir is null) throw map.Wrong("minutes", "from-reservoir needs the step's \"reservoir\"");
-        if (kind == StepKind.Timer && minutes is null) throw map.Wrong("a timer step needs its \"minutes\"");
-        if ((kind == StepKind.Choose) != (choice is not null)) throw map.Wrong("\"choose\" belongs to a step of kind choose, and to no other");
-        var fastener = map.OptionalWord<Fastener>("fastener");
-        if ((kind == StepKind.Torque) != (fastener is not null)) throw map.Wrong("\"fastener\" belongs to a step of kind torque, and to no other");
-        var step = new Step(
-            map.Text("id"), map.Text("title"), map.Text("text"), map.OptionalText("detail"), map.OptionalText("why"), kind, map.Applies("applies", choices), map.Texts("after"),
-            [.. map.Maps("needs").Select(ReadNeed)], map.Words<Hazard>("cautions"), map.OptionalWord<Gate>("hold"),
-            [.. map.Maps("tray").Select(ReadTray)], map.Texts("refits"), [.. map.Maps("fits").Select(ReadFits)],
-            reservoir, map.Flag("first-go"), map.Flag("flush"), fastener, minutes, choice, map.OptionalText("done"))
-        {
-            Puts = [.. map.Maps("puts").Select(ReadForNow)],
-            Lifts = [.. map.Maps("lifts").Select(ReadForNow)],
-        };
-        map.RefuseTheRest();
-        return step;
-    }
-
-    private static StepMinutes ReadMinutes(YamlMap map)
-    {
-        var minutes = new StepMinutes(map.Whole("wait", 1, 1440), map.Provenance(), map.Flag("from-reservoir"));
-        map.RefuseTheRest();
-        return minutes;
-    }
-
-    private static Choice ReadChoice(YamlMap map)
-    {
-        var options = map.Maps("options").Select(option =>
-        {
-            var read = new ChoiceOption(option.Text("id"), option.Text("title"), option.Text("reason"));
-            option.RefuseTheRest();
-            return read;
-        }).ToImmutableArray();
-        var choice = new Choice(map.Text("id"), options, map.Text("default"));
-        if (options.Length < 2) throw map.Wrong("a choice needs two options or more");
-        if (options.All(option => option.Id != choice.Default)) throw map.Wrong("default", $"\"{choice.Default}\" is none of the options");
-        map.RefuseTheRest();
-        return choice;
-    }
-
-    private static Need ReadNeed(YamlMap map)
-    {
-        var kind = new[] { NeedKind.Tool, NeedKind.Fluid, NeedKind.Part, NeedKind.Consumable }.FirstOrDefault(kind => map.Has(Capabilities.Word(kind)), (NeedKind)(-1));
-        if ((int)kind < 0) throw map.Wrong("a need is a tool, a fluid, a part or a consumable");
-        var need = new Need(kind, map.Text(Capabilities.Word(kind)), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalWord<ReservoirId>("reservoir"));
-        map.RefuseTheRest();
-        return need;
-    }
-
-    private static TrayPart ReadTray(YamlMap map)
-    {
-        var part = new TrayPart(map.Text("id"), map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("where"));
-        map.RefuseTheRest();
-        return part;
-    }
-
-    private static ForNowThing ReadForNow(YamlMap map)
-    {
-        var thing = new ForNowThing(map.Text("id"), map.Text("what"), map.Flag("back"), map.Flag("lasting"));
-        if (thing is { Back: true, Lasting: true }) throw map.Wrong("lasting", "belongs to what a step begins, not to what it takes back");
-        map.RefuseTheRest();
-        return thing;
-    }
-
-    private static FitsPart ReadFits(YamlMap map)
-    {
-        var fits = new FitsPart(map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("replaces"));
-        map.RefuseTheRest();
-        return fits;
     }
 
     /// <summary>No dangling id, no part left on the tray by design, no steps that wait for each other, no choice used before it is made.</summary>
@@ -125,7 +58,7 @@ internal static class JobFile
         CheckForNow(steps, byId);
         var cycle = JobOrder.Of(job.Steps, _ => true).Cycle;
         if (!cycle.IsEmpty) throw steps.First(pair => pair.Step.Id == cycle[0]).Map.Wrong("after", $"these steps wait for each other: {string.Join(", ", cycle)}");
-        foreach (var id in job.Serves.SelectMany(serves => serves.By).Concat(job.NewFilterSteps).Where(id => !byId.ContainsKey(id)))
+        foreach (var id in job.Serves.SelectMany(serves => serves.By).Where(id => !byId.ContainsKey(id)))
             throw root.Wrong("serves", $"there is no step \"{id}\"");
         if (job.Steps.Count(step => step.Kind == StepKind.SignOff) != 1 || job.Steps[^1].Kind != StepKind.SignOff)
             throw root.Wrong("steps", "the last step, and only the last, must be of kind sign-off");

@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Viewings;
 using NodaTime;
 
@@ -90,6 +91,41 @@ public sealed class PriceRow
 {
     public required string Point { get; init; }
     public required string Cost { get; set; }
+}
+
+/// <summary>A job that the owner wrote, as the file that was written.</summary>
+public sealed class OwnJobRow
+{
+    public required string Id { get; init; }
+    public required string Text { get; set; }
+    public int Version { get; set; }
+    public Instant ChangedAt { get; set; }
+}
+
+/// <summary>Something kept on the shelf: what it is as JSON, and a version that counts its edits.</summary>
+public sealed class StockItemRow
+{
+    public Guid Id { get; init; }
+    public required string Item { get; set; }
+    public int Version { get; set; }
+    public Instant AddedAt { get; init; }
+    /// <summary>Not kept any more; its moves stay.</summary>
+    public bool Gone { get; set; }
+}
+
+/// <summary>What came to the shelf or went. Rows are added, never changed and never removed.</summary>
+public sealed class StockMoveRow
+{
+    public Guid Id { get; init; }
+    public Guid ItemId { get; init; }
+    public Guid? ContainerId { get; init; }
+    public decimal Amount { get; init; }
+    public LocalDate Date { get; init; }
+    public Instant At { get; init; }
+    public required string Device { get; init; }
+    public StockCause Cause { get; init; }
+    public string? Note { get; init; }
+    public Guid? RunId { get; init; }
 }
 
 /// <summary>A picture as stored: made anew from what was sent, so that nothing else that was in the file came along. Never changed.</summary>

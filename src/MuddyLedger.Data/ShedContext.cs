@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata;
 using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Viewings;
 using NodaTime;
 using NodaTime.Text;
@@ -21,6 +22,9 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
     public DbSet<ViewingRow> Viewings => Set<ViewingRow>();
     public DbSet<ViewingEventRow> ViewingEvents => Set<ViewingEventRow>();
     public DbSet<PriceRow> Prices => Set<PriceRow>();
+    public DbSet<OwnJobRow> OwnJobs => Set<OwnJobRow>();
+    public DbSet<StockItemRow> StockItems => Set<StockItemRow>();
+    public DbSet<StockMoveRow> StockMoves => Set<StockMoveRow>();
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<WriteRow> Writes => Set<WriteRow>();
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
@@ -52,6 +56,7 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
         configurationBuilder.Properties<Instant>().HaveConversion<InstantText>();
         configurationBuilder.Properties<RunStatus>().HaveConversion<string>();
         configurationBuilder.Properties<ViewingStatus>().HaveConversion<string>();
+        configurationBuilder.Properties<StockCause>().HaveConversion<string>();
     }
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -88,6 +93,14 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
         {
             act.HasOne<ViewingRow>().WithMany().HasForeignKey(row => row.ViewingId).OnDelete(DeleteBehavior.Restrict);
             act.HasIndex(row => new { row.ViewingId, row.Sequence }).IsUnique();
+        });
+        modelBuilder.Entity<OwnJobRow>().Property(row => row.Version).IsConcurrencyToken();
+        modelBuilder.Entity<StockItemRow>().Property(row => row.Version).IsConcurrencyToken();
+        modelBuilder.Entity<StockMoveRow>(move =>
+        {
+            move.HasOne<StockItemRow>().WithMany().HasForeignKey(row => row.ItemId).OnDelete(DeleteBehavior.Restrict);
+            move.HasOne<RunRow>().WithMany().HasForeignKey(row => row.RunId).OnDelete(DeleteBehavior.Restrict);
+            move.HasIndex(row => row.ItemId);
         });
         modelBuilder.Entity<PriceRow>().HasKey(row => row.Point);
         modelBuilder.Entity<BikeRow>().Property(row => row.Version).IsConcurrencyToken();

@@ -5,6 +5,7 @@ using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Viewings;
 using NodaTime;
 
@@ -23,7 +24,7 @@ public sealed class ShedExchange(ShedContext context)
         foreach (var row in bikes) copies.Add(await CopyAsync(row, cancel));
         var settings = bike is null ? await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) : null;
         var copy = new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings is null ? null : new(settings.VolumeUnit, settings.TorqueUnit, settings.Currency), [.. copies]);
-        if (bike is null) copy = copy with { Viewings = await ViewingsAsync(cancel), Prices = await new ViewingStore(context).PricesAsync(cancel) };
+        if (bike is null) copy = copy with { Viewings = await ViewingsAsync(cancel), Prices = await new ViewingStore(context).PricesAsync(cancel), Shelf = await ShelfAsync(cancel), Jobs = [.. (await new OwnJobStore(context).AllAsync(cancel)).Select(job => new OwnJobCopy(job.Id, job.Text))] };
         return copy with { Photos = await PhotosAsync(bike is null ? null : [.. copy.Bikes.SelectMany(one => one.Entries).Select(entry => entry.Body).OfType<PhotoTaken>().Select(taken => taken.Photo)], cancel) };
     }
 
@@ -69,6 +70,25 @@ public sealed class ShedExchange(ShedContext context)
             viewings.Add(new(new(viewing.Id), viewing.Details, viewing.Status, 1, viewing.AddedAt, viewing.EndedAt, viewing.Ended, viewing.Bike is { } bought ? new(bought) : null,
                 [.. viewing.Taps.Select(tap => new ViewingEvent(tap.Id, tap.At, tap.Device, tap.Act))]));
         context.Prices.AddRange(copy.Prices.Select(price => new PriceRow { Point = price.Key, Cost = CoreJson.Write(price.Value) }));
+        context.OwnJobs.AddRange((copy.Jobs.IsDefault ? [] : copy.Jobs).Select(job => new OwnJobRow { Id = job.Id, Text = job.Text, Version = 1, ChangedAt = copy.WrittenAt }));
+        foreach (var stock in copy.Shelf.IsDefault ? [] : copy.Shelf)
+        {
+            context.StockItems.Add(new StockItemRow { Id = stock.Id, Item = CoreJson.Write(stock.Item), Version = 1, AddedAt = stock.AddedAt });
+            context.StockMoves.AddRange(stock.Moves.Select(move => new StockMoveRow
+            {
+                Id = move.Id,
+                ItemId = stock.Id,
+                ContainerId = move.Container,
+                Amount = move.Amount,
+                Date = move.Date,
+                At = move.At,
+                Device = move.Device,
+                Cause = move.Cause,
+                Note = move.Note,
+                RunId = move.Run,
+            }));
+        }
+
         if (copy.Settings is { } settings)
             context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = settings.VolumeUnit, TorqueUnit = settings.TorqueUnit, Currency = settings.Currency, Version = 1 });
     }
@@ -87,6 +107,14 @@ public sealed class ShedExchange(ShedContext context)
         var taps = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row => row.ViewingId);
         return [.. rows.Select(row => new ViewingCopy(row.Id, row.AddedAt, CoreJson.Read<ViewingDetails>(row.Details), row.Status, row.EndedAt, row.Ended, row.BikeId,
             [.. taps[row.Id].Select(tap => new ViewingTapCopy(tap.Id, tap.At, tap.Device, CoreJson.Read<ViewingAct>(tap.Act)))]))];
+    }
+
+    private async Task<ImmutableArray<StockCopy>> ShelfAsync(CancellationToken cancel)
+    {
+        var items = await context.StockItems.AsNoTracking().Where(row => !row.Gone).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
+        var moves = (await context.StockMoves.AsNoTracking().OrderBy(row => row.At).ThenBy(row => row.Id).ToListAsync(cancel)).ToLookup(row => row.ItemId);
+        return [.. items.Select(row => new StockCopy(row.Id, row.AddedAt, CoreJson.Read<StockItem>(row.Item),
+            [.. moves[row.Id].Select(move => new StockMoveCopy(move.Id, move.ContainerId, move.Amount, move.Date, move.At, move.Device, move.Cause, move.Note, move.RunId))]))];
     }
 
     private async Task<BikeCopy> CopyAsync(BikeRow bike, CancellationToken cancel)

@@ -22,6 +22,9 @@ internal static class Given
 
     public static Job EngineOil => Content.Job("engine-oil")!;
 
+    /// <summary>A job as a bike gets to run it: with what stands in its way opened and closed.</summary>
+    public static Job Ready(Job job, Profile bike) => JobAssembly.Of([job], Content.Access, bike).Job;
+
     public static Profile Drumlin => Named("road-twin", "Causeway") with
     {
         BodyworkOverOil = true,
@@ -107,7 +110,7 @@ internal sealed class Bench(Profile bike, Job? job = null)
     private readonly List<RunEvent> _events = [];
     private Instant _now = Given.Noon;
 
-    public Job Job { get; } = job ?? Given.EngineOil;
+    public Job Job { get; } = job is { Joined.IsEmpty: false } ? job : Given.Ready(job ?? Given.EngineOil, bike);
     public RunState State => RunState.Of(Job, Given.Noon, _events);
     public JobPlan Plan => JobPlan.For(Job, bike, State);
     public IReadOnlyList<RunEvent> Events => _events;
@@ -153,6 +156,8 @@ internal sealed class Bench(Profile bike, Job? job = null)
             StepKind.Drain => new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false) },
             StepKind.Pour => new() { Volume = Given.Litres(2.2m), Fluid = "10W-40" },
             StepKind.Level => new() { Level = Level.Between },
+            StepKind.Measure => new() { Values = [.. Enumerable.Repeat(planned.Figure is { } limits ? limits.Low ?? limits.High!.Value : 1m, Math.Max(1, planned.Step.Measure!.Places.Length))] },
+            StepKind.Photo => new() { Photo = Guid.CreateVersion7() },
             _ => StepRecord.Nothing,
         };
     }

@@ -7,6 +7,7 @@ const content = new URL('../../content/', import.meta.url).pathname
 
 // The reader in C# is stricter still; this checks the published schemas with parsers that are not the ones in use.
 for (const [folder, schema] of [
+  ['access', 'access'],
   ['jobs', 'job'],
   ['schedules', 'schedule'],
   ['sets', 'set'],

@@ -17,6 +17,8 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["oil-filter"] = bike => Word(bike.OilFilter),
         ["bodywork-over-oil"] = bike => YesNo(bike.BodyworkOverOil),
         ["oil-pressure-light"] = bike => YesNo(bike.OilPressureLight),
+        ["tank-over-plugs"] = bike => YesNo(bike.TankOverPlugs),
+        ["air-filter-behind"] = bike => Word(bike.AirFilter),
         ["valves"] = bike => Word(bike.Valves),
         ["fuel"] = bike => Word(bike.Fuel),
         ["ignition"] = bike => Word(bike.Ignition),
@@ -58,6 +60,10 @@ public sealed record Applies(ImmutableDictionary<string, ImmutableArray<string>>
         want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
             ? choices is not null && choices.TryGetValue(want.Key[ChoicePrefix.Length..], out var chosen) && want.Value.Contains(chosen)
             : bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word));
+
+    /// <summary>Whether it holds for the bike under one choice or another.</summary>
+    public bool Possible(Capabilities bike) => Wanted.All(want => want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
+        || (bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word)));
 
     public const string ChoicePrefix = "choice.";
 }

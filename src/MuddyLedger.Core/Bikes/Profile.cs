@@ -22,6 +22,9 @@ public enum Ignition { Electronic, Points }
 public enum FuelTap { None, OnOff, OnReserveOff, Vacuum }
 public enum TankMaterial { Steel, Plastic, Aluminium }
 
+/// <summary>What must come off before the air filter can be reached.</summary>
+public enum AirFilterBehind { Nothing, SidePanel, Seat, Tank }
+
 /// <summary>How the bike is used beyond the ordinary. A severe use shortens the limits that name it.</summary>
 public enum Severity { Grit, Raced }
 
@@ -49,6 +52,9 @@ public sealed record Profile
     /// <summary>True where panels must come off to reach the oil filter or the drain plug.</summary>
     public bool BodyworkOverOil { get; init; }
     public bool OilPressureLight { get; init; }
+    /// <summary>True where the tank must come off to reach the spark plugs and the valve cover.</summary>
+    public bool TankOverPlugs { get; init; }
+    public AirFilterBehind AirFilter { get; init; }
     public required ValveAdjustment Valves { get; init; }
     public required FuelSystem Fuel { get; init; }
     public required BatteryKind Battery { get; init; }
@@ -66,7 +72,7 @@ public sealed record Profile
     public Volume? TankReserve { get; init; }
     /// <summary>2 to 5; 0 for an engine without valves.</summary>
     public int ValvesPerCylinder { get; init; }
-    /// <summary>Cold, as the manual gives it.</summary>
+    /// <summary>Of profiles from before figures had two limits: cold, as the manual gives it.</summary>
     public Length? IntakeClearance { get; init; }
     public Length? ExhaustClearance { get; init; }
     /// <summary>6 or 12; 0 without a battery.</summary>
@@ -85,6 +91,15 @@ public sealed record Profile
     /// <summary>What the owner knows of each reservoir; one with no entry here still exists, with its figures unknown.</summary>
     public ImmutableDictionary<ReservoirId, ReservoirSpec> Reservoirs { get; init; } = ImmutableDictionary<ReservoirId, ReservoirSpec>.Empty;
     public ImmutableDictionary<Fastener, TorqueSpec> Torques { get; init; } = ImmutableDictionary<Fastener, TorqueSpec>.Empty;
+    public ImmutableDictionary<BikeFigure, FigureSpec> Figures { get => field ?? ImmutableDictionary<BikeFigure, FigureSpec>.Empty; init; } = ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
+
+    /// <summary>The limits of a figure: the owner's, else what is usual; null where nobody can say.</summary>
+    public FigureSpec? Figure(BikeFigure figure) => Figures.TryGetValue(figure, out var own) ? own : figure switch
+    {
+        BikeFigure.IntakeClearance when IntakeClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
+        BikeFigure.ExhaustClearance when ExhaustClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
+        _ => BikeFigures.Usual(figure, this),
+    };
 
     public bool Has(MeterKind meter) => meter == MeterKind.Odometer ? Odometer is not null : HourMeter;
 
@@ -103,7 +118,10 @@ public sealed record Odometer(OdometerUnit Unit, int Digits)
 }
 
 /// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
-public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle }
+public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
+    FrontAxle, RearCaliper, FrontCaliper, ValveCover, CoolantDrainPlug, ClutchCentreNut, ClutchCover, ForkCap, UpperForkClamp, LowerForkClamp, SteeringStem, LinkageBolts,
+    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut,
+}
 
 public static class Fasteners
 {
@@ -120,6 +138,25 @@ public static class Fasteners
         Add(Fastener.OilFilter, bike.OilFilter is OilFilter.Cartridge or OilFilter.SpinOn);
         Add(Fastener.GearboxDrainPlug, bike.GearboxOil is GearboxOil.Separate or GearboxOil.SeparateWithPrimary);
         Add(Fastener.PrimaryDrainPlug, bike.GearboxOil is GearboxOil.SeparateWithPrimary);
+        Add(Fastener.FrontAxle, true);
+        Add(Fastener.RearAxle, bike.FinalDrive is not FinalDrive.Chain);
+        Add(Fastener.FrontCaliper, bike.FrontBrake is BrakeKind.Disc);
+        Add(Fastener.RearCaliper, bike.RearBrake is BrakeKind.Disc);
+        Add(Fastener.BrakeDisc, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc);
+        Add(Fastener.Banjo, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc || bike.Clutch is ClutchControl.Hydraulic);
+        Add(Fastener.ValveCover, bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket);
+        Add(Fastener.ScrewLocknut, bike.Valves is ValveAdjustment.ScrewAndLocknut);
+        Add(Fastener.CoolantDrainPlug, bike.Cooling is Cooling.Liquid);
+        Add(Fastener.ClutchCentreNut, bike.Clutch is not ClutchControl.None);
+        Add(Fastener.ClutchCover, bike.Clutch is not ClutchControl.None);
+        Add(Fastener.ForkCap, bike.Use is not BikeUse.Utility);
+        Add(Fastener.UpperForkClamp, bike.Use is not BikeUse.Utility);
+        Add(Fastener.LowerForkClamp, bike.Use is not BikeUse.Utility);
+        Add(Fastener.SteeringStem, true);
+        Add(Fastener.LinkageBolts, bike.Linkage);
+        Add(Fastener.RearSprocket, bike.FinalDrive is FinalDrive.Chain);
+        Add(Fastener.ExhaustFlange, true);
+        Add(Fastener.ShaftDrainPlug, bike.FinalDrive is FinalDrive.Shaft);
         return list.ToImmutable();
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Viewings;
 using NodaTime;
 
@@ -17,6 +18,12 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
 
     /// <summary>The owner's own prices, by point.</summary>
     public ImmutableSortedDictionary<string, FaultCost> Prices { get; init; } = ImmutableSortedDictionary<string, FaultCost>.Empty;
+
+    /// <summary>The jobs that the owner wrote, each as its file. Left out where there are none.</summary>
+    public ImmutableArray<OwnJobCopy> Jobs { get; init; } = [];
+
+    /// <summary>The shelf. Left out where it is empty.</summary>
+    public ImmutableArray<StockCopy> Shelf { get; init; } = [];
 
     /// <summary>Every picture that a line or a tap speaks of. Left out where there are none.</summary>
     public ImmutableArray<PhotoCopy> Photos { get; init; } = [];
@@ -70,6 +77,17 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
             if (viewing.Bike is { } bought && Bikes.All(bike => bike.Id != bought)) refusals.Add(new($"viewings.{at}.bike", "is no bike of this copy"));
         }
 
+        foreach (var (stock, at) in (Shelf.IsDefault ? [] : Shelf).Select((stock, at) => (stock, at)))
+        {
+            Once($"shelf.{at}.id", stock.Id);
+            foreach (var (move, number) in stock.Moves.Select((move, number) => (move, number)))
+            {
+                Once($"shelf.{at}.moves.{number}.id", move.Id);
+                if (move.Run is { } run && Bikes.All(bike => bike.Runs.All(one => one.Id != run))) refusals.Add(new($"shelf.{at}.moves.{number}.run", "is no job run of this copy"));
+            }
+        }
+
+        foreach (var twice in (Jobs.IsDefault ? [] : Jobs).GroupBy(job => job.Id).Where(same => same.Count() > 1)) refusals.Add(new("jobs", $"hold \"{twice.Key}\" more than once"));
         refusals.AddRange(PhotoRefusals());
         return refusals.ToImmutable();
     }
@@ -106,6 +124,8 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
         return In("bikes", Bikes, (path, bike) => bike.Profile is null ? $"{path}.profile"
             : In($"{path}.entries", bike.Entries, (at, entry) => entry.Body is null ? $"{at}.body" : null) ?? In($"{path}.strikes", bike.Strikes)
             ?? In($"{path}.runs", bike.Runs, (at, run) => run.Job is null ? $"{at}.job" : In($"{at}.taps", run.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)))
+            ?? (Jobs.IsDefault ? null : In("jobs", Jobs, (path, job) => job.Id is null ? $"{path}.id" : job.Text is null ? $"{path}.text" : null))
+            ?? (Shelf.IsDefault ? null : In("shelf", Shelf, (path, stock) => stock.Item?.Name is null || stock.Item.Serves.IsDefault || stock.Item.Bikes.IsDefault || stock.Item.Packs.IsDefault ? $"{path}.item" : In($"{path}.moves", stock.Moves)))
             ?? (Photos.IsDefault ? null : In("photos", Photos, (path, photo) => photo.Image is null ? $"{path}.image" : null))
             ?? (Prices is null || Prices.Any(price => price.Value is null) ? "prices" : null) ?? (Viewings.IsDefault ? null : In("viewings", Viewings, (path, viewing) => viewing.Details?.Profile is null ? $"{path}.details" : In($"{path}.taps", viewing.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)));
     }
@@ -139,6 +159,13 @@ public sealed record StrikeCopy(Guid Entry, Instant At, string Device, string Re
 public sealed record ViewingCopy(Guid Id, Instant AddedAt, ViewingDetails Details, ViewingStatus Status, Instant? EndedAt, string? Ended, Guid? Bike, ImmutableArray<ViewingTapCopy> Taps);
 
 public sealed record ViewingTapCopy(Guid Id, Instant At, string Device, ViewingAct Act);
+
+public sealed record OwnJobCopy(string Id, string Text);
+
+public sealed record StockCopy(Guid Id, Instant AddedAt, StockItem Item, ImmutableArray<StockMoveCopy> Moves);
+
+/// <summary>As <see cref="StockMove"/>, with who wrote it and when.</summary>
+public sealed record StockMoveCopy(Guid Id, Guid? Container, decimal Amount, LocalDate Date, Instant At, string Device, StockCause Cause, string? Note, Guid? Run);
 
 /// <param name="Image">A JPEG, as it is kept.</param>
 public sealed record PhotoCopy(Guid Id, Instant AddedAt, byte[] Image);

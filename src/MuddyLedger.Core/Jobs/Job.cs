@@ -3,13 +3,18 @@ using MuddyLedger.Core.Bikes;
 
 namespace MuddyLedger.Core.Jobs;
 
-public enum StepKind { Do, Check, Reading, Level, Drain, Pour, Torque, Timer, Choose, SignOff }
+/// <summary>What a step asks for. <see cref="Watch"/> is several looks over hours; <see cref="Photo"/> a picture kept in the book.</summary>
+public enum StepKind { Do, Check, Reading, Level, Drain, Pour, Torque, Timer, Choose, Measure, Photo, Watch, SignOff }
 
 /// <summary>What can hurt. The words shown for each are in <see cref="Cautions"/>.</summary>
 public enum Hazard
 {
     CarbonMonoxide, HotParts, HotOil, BikeOnStand, FuelVapour, RunningEngine, UsedOilOnSkin, MovingParts, SlipperyFloor,
+    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide,
 }
+
+/// <summary>Headings of the list of jobs, in its order.</summary>
+public enum JobGroup { Rides, OilAndFluids, EngineTop, FuelAndAir, Drive, BrakesAndWheels, Chassis, Electrics, Standing, Other }
 
 public enum NeedKind { Tool, Fluid, Part, Consumable }
 
@@ -55,7 +60,47 @@ public sealed record Step(
 
     /// <summary>Taken away only for now, or taken away again.</summary>
     public ImmutableArray<ForNowThing> Lifts { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The access groups that must be open while this is done.</summary>
+    public ImmutableArray<string> Within { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The access groups that must be closed again before this, where the run opens them.</summary>
+    public ImmutableArray<string> Closed { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The same step in other jobs carries the same word: joined, it is done once.</summary>
+    public string? Shared { get; init; }
+
+    /// <summary>Reservoirs that, where the run drains them, must be drained before this and may be filled only after it.</summary>
+    public ImmutableArray<ReservoirId> Empty { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>What a drain adds to the waste to hand in.</summary>
+    public string? Waste { get; init; }
+
+    /// <summary>Doing this makes the fill case of that reservoir "drain and filter".</summary>
+    public ReservoirId? NewFilter { get; init; }
+
+    /// <summary>For a measure step.</summary>
+    public MeasureAsked? Measure { get; init; }
+
+    /// <summary>For a watch step: after how many hours each look is due, in order.</summary>
+    public ImmutableArray<int> Looks { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>Other matches under which it is done too: what it has from the jobs that it was joined from.</summary>
+    public ImmutableArray<Applies> OrApplies { get => field.IsDefault ? [] : field; init; } = [];
+
+    public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) => Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices));
+
+    /// <summary>The engine runs while this is done: everything that keeps it from running is closed by then.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool EngineRuns => Cautions.Contains(Hazard.RunningEngine);
 }
+
+/// <summary>What a measure step asks for.</summary>
+/// <param name="Figure">The bike's own limits to hold it against; null where there are none to be had.</param>
+/// <param name="Unit">What it is measured in, where no figure says so.</param>
+/// <param name="Places">Where it is measured, a value for each: "left leg", "right leg". One nameless place where it is empty.</param>
+/// <param name="Within">The most that the places may differ by, in the unit; null where they may.</param>
+public sealed record MeasureAsked(BikeFigure? Figure, Units.Unit Unit, ImmutableArray<string> Places, decimal? Within);
 
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>
 public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromReservoir = false);
@@ -64,11 +109,22 @@ public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromRe
 public sealed record Serves(string Task, ImmutableArray<string> By);
 
 /// <summary>A guided procedure, held as data.</summary>
-/// <param name="NewFilterSteps">Doing one of these makes the fill case "drain and filter".</param>
-/// <param name="WasteKind">What its drains add to the waste to hand in.</param>
+/// <param name="Minutes">Usual time on the bench, without opening and closing what is in the way.</param>
+/// <param name="NewFilterSteps">Of runs from before steps said so themselves: doing one of these makes the fill case "drain and filter".</param>
+/// <param name="WasteKind">Of runs from before steps said so themselves: what its drains add to the waste to hand in.</param>
 public sealed record Job(
     string Id, string Title, string For, Applies Applies, int Minutes, Provenance Provenance, ImmutableArray<Serves> Serves,
     ImmutableArray<string> NewFilterSteps, string? WasteKind, ImmutableArray<Step> Steps)
 {
+    /// <summary>Under which heading it is offered.</summary>
+    public JobGroup Group { get; init; } = JobGroup.Other;
+
+    /// <summary>The jobs that this one was joined from; empty for a job of its own.</summary>
+    public ImmutableArray<string> Joined { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The ids of the jobs that running this one runs.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public ImmutableArray<string> Covers => Joined.IsEmpty ? [Id] : Joined;
+
     public IEnumerable<string> TrayPartIds => Steps.SelectMany(step => step.Tray).Select(part => part.Id);
 }

@@ -11,38 +11,43 @@ namespace MuddyLedger.Core.Jobs;
 /// <param name="Expected">For a drain step: what should come out.</param>
 /// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
 /// <param name="Minutes">For a timer step.</param>
+/// <param name="Figure">For a measure step: the bike's limits; null where the owner has not entered them.</param>
+/// <param name="Case">What its reservoir is filled for: drained only, or with a new filter.</param>
 public sealed record PlannedStep(
-    Step Step, ImmutableHashSet<string> WaitsFor, PourPlan? Pour, Volume? Expected, ReservoirSpec? Reservoir, TorqueSpec? Torque, StepMinutes? Minutes);
+    Step Step, ImmutableHashSet<string> WaitsFor, PourPlan? Pour, Volume? Expected, ReservoirSpec? Reservoir, TorqueSpec? Torque, StepMinutes? Minutes,
+    FigureSpec? Figure, FillCase Case);
 
 /// <summary>Something to have ready, with how much of it this bike takes.</summary>
 public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade);
 
 /// <summary>A job made out for one bike and the choices of one run: the steps that apply, in order, with their quantities.</summary>
-public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs, FillCase Case)
+public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs)
 {
     /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets here.</exception>
     public static JobPlan For(Job job, Profile bike, RunState? state = null)
     {
         var capabilities = Capabilities.Of(bike);
         var choices = state?.Choices ?? job.Steps.Where(step => step.Choice is not null).ToImmutableDictionary(step => step.Choice!.Id, step => step.Choice!.Default);
-        bool Fits(Step step) => step.Applies.To(capabilities, choices);
+        bool Fits(Step step) => step.AppliesTo(capabilities, choices);
 
         var order = JobOrder.Of(job.Steps, Fits);
         if (!order.Cycle.IsEmpty) throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
         var waits = JobOrder.WaitsFor(job.Steps, Fits);
-        var fillCase = CaseOf(job, order.Steps, state);
-        var steps = order.Steps.Select(step => Planned(step, waits[step.Id], bike, fillCase)).ToImmutableArray();
-        return new(job, bike, steps, NeedsOf(steps, bike, fillCase), fillCase);
+        FillCase CaseFor(ReservoirId reservoir) => CaseOf(job, order.Steps, state, reservoir);
+        var steps = order.Steps.Select(step => Planned(step, waits[step.Id], bike, CaseFor)).ToImmutableArray();
+        return new(job, bike, steps, NeedsOf(steps, bike, CaseFor));
     }
 
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
 
     /// <summary>A new filter is counted on until its step is skipped: then the drain-only amount goes in.</summary>
-    private static FillCase CaseOf(Job job, ImmutableArray<Step> steps, RunState? state) =>
-        steps.Any(step => job.NewFilterSteps.Contains(step.Id) && state?.Step(step.Id).Mark != StepMark.Skipped) ? FillCase.DrainAndFilter : FillCase.DrainOnly;
+    private static FillCase CaseOf(Job job, ImmutableArray<Step> steps, RunState? state, ReservoirId reservoir) =>
+        steps.Any(step => (step.NewFilter == reservoir || job.NewFilterSteps.Contains(step.Id)) && state?.Step(step.Id).Mark != StepMark.Skipped)
+            ? FillCase.DrainAndFilter : FillCase.DrainOnly;
 
-    private static PlannedStep Planned(Step step, ImmutableHashSet<string> waitsFor, Profile bike, FillCase fillCase)
+    private static PlannedStep Planned(Step step, ImmutableHashSet<string> waitsFor, Profile bike, Func<ReservoirId, FillCase> caseOf)
     {
+        var fillCase = step.Reservoir is { } whose ? caseOf(whose) : FillCase.DrainOnly;
         var spec = step.Reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null;
         var minutes = step.Minutes is { FromReservoir: true } && spec is not null
             ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
@@ -53,11 +58,13 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
             step.Kind == StepKind.Drain ? spec?.Capacity(fillCase) : null,
             spec,
             step.Fastener is { } fastener ? bike.Torques.GetValueOrDefault(fastener) : null,
-            minutes is { Minutes: > 0 } ? minutes : null);
+            minutes is { Minutes: > 0 } ? minutes : null,
+            step.Measure?.Figure is { } figure ? bike.Figure(figure) : null,
+            fillCase);
     }
 
     /// <summary>Needs of all steps: the same thing once, at the largest count for tools and at the sum for parts.</summary>
-    private static ImmutableArray<PlannedNeed> NeedsOf(ImmutableArray<PlannedStep> steps, Profile bike, FillCase fillCase) =>
+    private static ImmutableArray<PlannedNeed> NeedsOf(ImmutableArray<PlannedStep> steps, Profile bike, Func<ReservoirId, FillCase> caseOf) =>
     [
         .. from planned in steps
            from need in planned.Step.Needs
@@ -67,6 +74,6 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
            let spec = reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null
            select new PlannedNeed(same.Key.Kind, same.Key.What,
                same.Key.Kind == NeedKind.Part ? same.Sum(need => need.Count) : same.Max(need => need.Count),
-               reservoir is null ? null : spec?.Capacity(fillCase), reservoir is null ? null : spec?.Grade),
+               reservoir is { } whose ? spec?.Capacity(caseOf(whose)) : null, reservoir is null ? null : spec?.Grade),
     ];
 }

@@ -23,6 +23,7 @@ public sealed record RunEvent(Guid Id, Instant At, string Device, RunAct Act);
 [JsonDerivedType(typeof(TrayPut), "tray-put")]
 [JsonDerivedType(typeof(TrayTaken), "tray-taken")]
 [JsonDerivedType(typeof(StepNoted), "step-noted")]
+[JsonDerivedType(typeof(LookTaken), "look-taken")]
 public abstract record RunAct;
 
 public sealed record StepDone(string Step, StepRecord Record) : RunAct;
@@ -49,6 +50,14 @@ public sealed record TrayTaken(string Item) : RunAct;
 
 public sealed record StepNoted(string Step, string Text) : RunAct;
 
+/// <summary>One look of a watch: what was seen, and wiped off after.</summary>
+public sealed record LookTaken(string Step, ImmutableArray<LeakSpot> Spots) : RunAct
+{
+    public bool Equals(LookTaken? other) => other is not null && Step == other.Step && Spots.SequenceEqual(other.Spots);
+
+    public override int GetHashCode() => HashCode.Combine(Step, Spots.Length);
+}
+
 /// <summary>What a step recorded. Which parts are filled follows from the step's kind; a part that was not seen is null.</summary>
 public sealed record StepRecord
 {
@@ -61,4 +70,10 @@ public sealed record StepRecord
     public Level? Level { get; init; }
     public Torque? Torque { get; init; }
     public string? Option { get; init; }
+
+    /// <summary>What was measured, a value for each place asked for, in the unit asked for.</summary>
+    public ImmutableArray<decimal> Values { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>A picture of the bike, kept in its book already.</summary>
+    public Guid? Photo { get; init; }
 }

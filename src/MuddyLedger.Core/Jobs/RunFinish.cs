@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
@@ -32,7 +33,9 @@ public static class RunFinish
 
     /// <summary>Everything that finishing writes, in the order it happened. The caller writes all of it or nothing.</summary>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
-    public static ImmutableArray<PlannedEntry> Entries(JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf)
+    /// <param name="standing">The things on the bike's undo list: what neither stands there nor was begun in this run is not said to be undone.</param>
+    public static ImmutableArray<PlannedEntry> Entries(
+        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, IReadOnlySet<string> standing)
     {
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
         foreach (var planned in plan.Steps)
@@ -41,6 +44,8 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
+        var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(standing).ToHashSet();
+        entries.RemoveAll(entry => entry.Body is ForNowUndone undone && !begun.Contains(undone.Thing));
         entries.AddRange(Findings(plan, state, dayOf, today));
         foreach (var serves in plan.Job.Serves.Where(serves => serves.By.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done)))
             entries.Add(new(dayOf(serves.By.Max(id => state.Step(id).At)), new TaskDone(serves.Task, Evidence.DoneHere)));
@@ -52,7 +57,8 @@ public static class RunFinish
     }
 
     /// <summary>What a run that is set aside unfinished leaves: what was seen stays seen, and an empty reservoir stays empty.</summary>
-    public static ImmutableArray<PlannedEntry> EntriesSetAside(JobPlan plan, RunState state, LocalDate today, Func<Instant, LocalDate> dayOf, string reason)
+    public static ImmutableArray<PlannedEntry> EntriesSetAside(
+        JobPlan plan, RunState state, LocalDate today, Func<Instant, LocalDate> dayOf, string reason)
     {
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
         foreach (var planned in plan.Steps)
@@ -71,10 +77,10 @@ public static class RunFinish
     {
         var drains = plan.Steps.Where(planned => planned.Step.Kind == StepKind.Drain && state.Step(planned.Step.Id).Mark == StepMark.Done).ToList();
         var signs = drains.SelectMany(planned => state.Step(planned.Step.Id).Record.Drain is { } reading ? DrainMeanings.Of(reading) : []).DistinctBy(meaning => meaning.Sign);
-        var measured = drains.Where(planned => state.Step(planned.Step.Id).Record.Volume is not null).ToList();
-        var shortOf = measured.Count == 0 ? null : DrainMeanings.Short(
-            measured.Aggregate(Volume.Zero, (sum, planned) => sum + state.Step(planned.Step.Id).Record.Volume!.Value), measured[0].Expected);
-        return shortOf is null ? [.. signs] : [.. signs, shortOf];
+        var shortOf = drains.Where(planned => state.Step(planned.Step.Id).Record.Volume is not null).GroupBy(planned => planned.Step.Reservoir)
+            .Select(same => DrainMeanings.Short(same.Aggregate(Volume.Zero, (sum, planned) => sum + state.Step(planned.Step.Id).Record.Volume!.Value), same.First().Expected))
+            .OfType<DrainMeaning>();
+        return [.. signs, .. shortOf];
     }
 
     private static IEnumerable<EntryBody> OfStep(JobPlan plan, PlannedStep planned, StepState step, RunState state)
@@ -87,7 +93,7 @@ public static class RunFinish
                 break;
             case StepKind.Drain:
                 yield return new FluidDrained(reservoir!.Value, step.Record.Volume, step.Record.Drain ?? DrainReading.NotRead);
-                if (plan.Job.WasteKind is { } waste && (step.Record.Volume ?? planned.Expected) is { } out_) yield return new WasteHeld(waste, out_);
+                if ((planned.Step.Waste ?? plan.Job.WasteKind) is { } waste && (step.Record.Volume ?? planned.Expected) is { } out_) yield return new WasteHeld(waste, out_);
                 break;
             case StepKind.Pour:
                 // The first pour is the fill; the rest tops it up, so the chain shows both as they were.
@@ -100,6 +106,13 @@ public static class RunFinish
                 if (step.Record.Volume is { Litres: > 0 } added)
                     yield return new FluidToppedUp(reservoir!.Value, added, FluidPoured(plan, state, planned.Step) ?? "as before");
                 yield return new LevelSeen(reservoir!.Value, step.Record.Level!.Value);
+                break;
+            case StepKind.Measure:
+                var asked = planned.Step.Measure!;
+                yield return new MeasurementTaken(asked.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id, planned.Step.Title, step.Record.Values, asked.Unit.Symbol);
+                break;
+            case StepKind.Watch:
+                foreach (var look in state.Looks.Where(look => look.Step == planned.Step.Id)) yield return new LeakLooked(look.Spots);
                 break;
         }
 
@@ -121,13 +134,26 @@ public static class RunFinish
         foreach (var meaning in DrainMeaningsOf(plan, state).Where(meaning => meaning.Severity > FindingSeverity.Note))
         {
             // Oil that says "do not run it" keeps the engine from being run, not merely from being ridden.
-            var gate = meaning.Severity == FindingSeverity.Stop ? Bikes.Gate.Run : (Bikes.Gate?)null;
+            var gate = meaning.Severity == FindingSeverity.Stop ? Gate.Run : (Gate?)null;
             yield return new(today, new FindingOpened(meaning.Sign, meaning.Severity, $"{meaning.Meaning} {meaning.Action}", null, gate));
         }
 
+        foreach (var found in MeasureFindings(plan, state)) yield return new(today, found);
+        if (!state.Looks.IsEmpty && LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], complete: true).Finding is { } leak) yield return new(today, leak);
         foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && state.Step(planned.Step.Id).Mark == StepMark.Skipped))
             yield return new(today, new FindingOpened($"Not proven: {hold.Step.Title}", FindingSeverity.Stop,
                 $"The hold point was skipped: {state.Step(hold.Step.Id).Reason}", null, hold.Step.Hold));
+    }
+
+    /// <summary>What was measured outside its limits and not measured right again later in the run.</summary>
+    private static IEnumerable<FindingOpened> MeasureFindings(JobPlan plan, RunState state)
+    {
+        var done = plan.Steps.Where(planned => planned.Step.Kind == StepKind.Measure && state.Step(planned.Step.Id).Mark == StepMark.Done).ToList();
+        foreach (var last in done.GroupBy(planned => planned.Step.Measure!.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id).Select(same => same.Last()))
+        {
+            var reading = MeasureReading.Of(last.Step.Measure!, last.Figure, state.Step(last.Step.Id).Record.Values);
+            if (!reading.Right) yield return new($"{last.Step.Title}: out of limits", FindingSeverity.FixSoon, reading.Words);
+        }
     }
 
     private static string? Blank(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();

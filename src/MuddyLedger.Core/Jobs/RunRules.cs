@@ -10,7 +10,7 @@ public static class RunRules
     /// <summary>Why this act cannot be taken now; null where it can.</summary>
     public static Refusal? Refuse(JobPlan plan, RunState state, RunAct act) => act switch
     {
-        StepDone done => RefuseAnswer(plan, state, done.Step) ?? RefuseRecord(plan, done),
+        StepDone done => RefuseAnswer(plan, state, done.Step) ?? RefuseRecord(plan, state, done),
         StepNotSound bad => RefuseAnswer(plan, state, bad.Step),
         StepSkipped skip => RefuseAnswer(plan, state, skip.Step) ?? RefuseSkip(plan, skip),
         StepReopened again => RefuseReopen(plan, state, again.Step),
@@ -21,6 +21,7 @@ public static class RunRules
         FindingNoted noted => noted.Step is null || plan.Step(noted.Step) is not null ? null : Unknown,
         TrayPut put => state.Tray.Any(item => item.Item == put.Item) || plan.Job.TrayPartIds.Contains(put.Item) ? new("item", "is on the tray already") : null,
         TrayTaken taken => state.Tray.Any(item => item.Item == taken.Item) ? null : new("item", "is not on the tray"),
+        LookTaken look => RefuseAnswer(plan, state, look.Step) ?? (plan.Step(look.Step)!.Step.Kind == StepKind.Watch ? null : new("step", "is not watched for leaks")),
         StepNoted note => plan.Step(note.Step) is null ? Unknown : null,
         _ => new(null, "is not something that can be done on the bench"),
     };
@@ -87,7 +88,7 @@ public static class RunRules
             : null;
     }
 
-    private static Refusal? RefuseRecord(JobPlan plan, StepDone done)
+    private static Refusal? RefuseRecord(JobPlan plan, RunState state, StepDone done)
     {
         var planned = plan.Step(done.Step)!;
         var record = done.Record;
@@ -101,7 +102,28 @@ public static class RunRules
             StepKind.Choose when planned.Step.Choice!.Options.All(option => option.Id != record.Option) => new("record.option", "is none of the choices"),
             StepKind.Reading when record.Meters.IsDefaultOrEmpty => new("record.meters", "is missing: write what the meter shows, or skip with the reason"),
             StepKind.Reading when record.Meters.Any(meter => !plan.Bike.Has(meter.Kind)) => new("record.meters", "is for a meter that this bike has not got"),
+            StepKind.Measure => RefuseMeasure(planned, record),
+            StepKind.Photo when record.Photo is null => new("record.photo", "is missing: take it, or skip with the reason"),
+            StepKind.Watch => RefuseWatch(planned.Step, state),
             _ => null,
         };
+    }
+
+    private static Refusal? RefuseMeasure(PlannedStep planned, StepRecord record)
+    {
+        var asked = planned.Step.Measure!;
+        var wanted = Math.Max(1, asked.Places.Length);
+        if (record.Values.Length != wanted) return new("record.values", wanted == 1 ? "is missing: write what you measured" : $"must be {wanted} values, one for each place");
+        var reading = MeasureReading.Of(asked, planned.Figure, record.Values);
+        // What is measured before it is set may be anything; what is measured as the proof of it may not.
+        return planned.Step.Hold is not null && !reading.Right ? new("record.values", $"{reading.Words}: put it right and measure again, or say that it is not sound") : null;
+    }
+
+    private static Refusal? RefuseWatch(Step step, RunState state)
+    {
+        var taken = state.Looks.Count(look => look.Step == step.Id);
+        if (LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], complete: true).Verdict == LeakVerdict.Leaking)
+            return new("step", "leaks: say that it is not sound, trace it and fix it, then take the answer back and watch anew");
+        return taken < step.Looks.Length ? new("step", $"wants {step.Looks.Length} looks, and has had {taken}") : null;
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using NodaTime;
 
@@ -12,6 +13,9 @@ public enum RunStatus { Running, Finished, SetAside }
 public sealed record StepState(StepMark Mark, Instant At, StepRecord Record, string? Reason);
 
 public sealed record RunningTimer(string Step, Instant Started, Instant Ends);
+
+/// <summary>A look taken at a step of kind watch.</summary>
+public sealed record WatchLook(string Step, Instant At, ImmutableArray<LeakSpot> Spots);
 
 /// <summary>Something on the tray.</summary>
 /// <param name="Item">The part's id in the job, or the id its putter gave it.</param>
@@ -31,6 +35,12 @@ public sealed record RunState(
     Duration Worked,
     Instant LastTouched)
 {
+    /// <summary>All looks for leaks, in the order in which they were taken.</summary>
+    public ImmutableArray<WatchLook> Looks { get; init; } = [];
+
+    /// <summary>When the watch of a step began.</summary>
+    public ImmutableDictionary<string, Instant> Watches { get; init; } = ImmutableDictionary<string, Instant>.Empty;
+
     /// <summary>A pause longer than this was spent elsewhere (house value).</summary>
     public static readonly Duration LongestPause = Duration.FromMinutes(30);
 
@@ -56,13 +66,32 @@ public sealed record RunState(
             { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding)) },
             StepSkipped skip => next.Answered(skip.Step, new(StepMark.Skipped, @event.At, StepRecord.Nothing, skip.Reason)),
             StepReopened again => next.Undid(job, job.Steps.First(step => step.Id == again.Step)),
-            TimerStarted timer => next with { Timers = Timers.SetItem(timer.Step, new(timer.Step, @event.At, @event.At + Duration.FromMinutes(timer.Minutes))) },
+            TimerStarted timer => next with
+            {
+                Timers = Timers.SetItem(timer.Step, new(timer.Step, @event.At, @event.At + Duration.FromMinutes(timer.Minutes))),
+                Watches = job.Steps.First(step => step.Id == timer.Step).Kind == StepKind.Watch ? Watches.SetItem(timer.Step, @event.At) : Watches,
+            },
+            LookTaken look => next.Looked(job.Steps.First(step => step.Id == look.Step), look, @event.At),
             TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
             FindingNoted noted => next with { Findings = Findings.Add(new(@event.Id, @event.At, noted.Step, noted.Finding)) },
             TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
             TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },
             StepNoted note => next with { Notes = note.Text.Length == 0 ? Notes.Remove(note.Step) : Notes.SetItem(note.Step, note.Text) },
             _ => throw new InvalidOperationException($"No rule for {@event.Act.GetType().Name}."),
+        };
+    }
+
+    /// <summary>A look counts, and sets the reminder for the one after it, from when the watch began.</summary>
+    private RunState Looked(Step step, LookTaken look, Instant at)
+    {
+        var began = Watches.GetValueOrDefault(step.Id, at);
+        var taken = Looks.Add(new(step.Id, at, look.Spots));
+        var count = taken.Count(one => one.Step == step.Id);
+        return this with
+        {
+            Looks = taken,
+            Watches = Watches.SetItem(step.Id, began),
+            Timers = count < step.Looks.Length ? Timers.SetItem(step.Id, new(step.Id, began, began + Duration.FromHours(step.Looks[count]))) : Timers.Remove(step.Id),
         };
     }
 
@@ -87,6 +116,9 @@ public sealed record RunState(
         return this with
         {
             Steps = Steps.Remove(step.Id),
+            // A watch taken back is begun anew: what was put right in between counts from here.
+            Looks = step.Kind == StepKind.Watch ? Looks.RemoveAll(look => look.Step == step.Id) : Looks,
+            Watches = Watches.Remove(step.Id),
             Choices = step.Choice is { } choice ? Choices.SetItem(choice.Id, choice.Default) : Choices,
             Tray = wasDone ? Tray.RemoveAll(item => item.Step == step.Id).AddRange(back) : Tray,
         };

@@ -19,12 +19,13 @@ namespace MuddyLedger.Core.Json;
     [
         typeof(QuantityConverter.OfDistance), typeof(QuantityConverter.OfHours), typeof(QuantityConverter.OfVolume), typeof(QuantityConverter.OfTorque),
         typeof(QuantityConverter.OfMeter), typeof(QuantityConverter.OfMoney), typeof(QuantityConverter.OfLength), typeof(QuantityConverter.OfPressure),
-        typeof(DateConverter), typeof(InstantConverter),
+        typeof(QuantityConverter.OfUnit), typeof(DateConverter), typeof(InstantConverter),
     ])]
 [JsonSerializable(typeof(Profile))]
 [JsonSerializable(typeof(EntryBody))]
 [JsonSerializable(typeof(RunAct))]
 [JsonSerializable(typeof(Job))]
+[JsonSerializable(typeof(Shelf.StockItem))]
 [JsonSerializable(typeof(Exchange.ShedCopy))]
 [JsonSerializable(typeof(Viewings.ViewingDetails))]
 [JsonSerializable(typeof(Viewings.ViewingAct))]
@@ -77,6 +78,15 @@ public static class QuantityConverter
         public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => Money.Of(reader.GetDecimal());
 
         public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Amount);
+    }
+
+    /// <summary>A unit by its symbol.</summary>
+    public sealed class OfUnit : JsonConverter<Unit>
+    {
+        public override Unit Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            Unit.Find(reader.GetString() ?? "") ?? throw new JsonException("Not a unit known here.");
+
+        public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) => writer.WriteStringValue(value.Symbol);
     }
 
     public abstract class Texts<T>(Func<T, string> write, Func<Quantity, T> make, Unit? unit) : JsonConverter<T>

@@ -32,6 +32,7 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(PhotoTaken), "photo")]
 [JsonDerivedType(typeof(LeftForNow), "for-now")]
 [JsonDerivedType(typeof(ForNowUndone), "for-now-undone")]
+[JsonDerivedType(typeof(LeakLooked), "leak-look")]
 [JsonDerivedType(typeof(LaidUp), "laid-up")]
 [JsonDerivedType(typeof(WokenUp), "woken-up")]
 [JsonDerivedType(typeof(IntervalSet), "interval")]
@@ -135,6 +136,14 @@ public sealed record LeftForNow(string Thing, string What, Jobs.ForNow Way) : En
 
 /// <param name="How">Said where it was undone by hand, outside of a job.</param>
 public sealed record ForNowUndone(string Thing, string What, string? How = null) : EntryBody;
+
+/// <summary>A look for leaks: what was seen and wiped off. Empty where all was dry.</summary>
+public sealed record LeakLooked(ImmutableArray<LeakSpot> Spots) : EntryBody
+{
+    public bool Equals(LeakLooked? other) => other is not null && Spots.SequenceEqual(other.Spots);
+
+    public override int GetHashCode() => Spots.Length;
+}
 
 /// <summary>From here on the bike stands: a lay-up, or a long stay on the hoist. Its use is not expected to go on.</summary>
 public sealed record LaidUp(string? Why = null) : EntryBody;

@@ -45,6 +45,8 @@ public static partial class QuantityText
         Dimension.Seconds => "a time in seconds",
         Dimension.Years => "an age in years",
         Dimension.Count => "a count",
+        Dimension.EngineSpeed => "an engine speed",
+        Dimension.Temperature => "a temperature",
         _ => "a length",
     };
 
@@ -56,7 +58,7 @@ public static partial class QuantityText
             : compact.Replace(',', '.');
     }
 
-    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""°][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
 
     [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d+)?$", RegexOptions.CultureInvariant)]

@@ -3,11 +3,11 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
 
-public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure, Voltage, Seconds, Years, Count }
+public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure, Voltage, Seconds, Years, Count, EngineSpeed, Temperature }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
 /// <remarks>
-/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick.
+/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick, revolution per minute, degree Celsius.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed there.
 /// </remarks>
 /// <param name="Symbol">As printed on screen and read back.</param>
@@ -48,11 +48,13 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     public static readonly Unit Second = Of("s", Dimension.Seconds, 1m, 0, "sec", "secs", "second", "seconds");
     public static readonly Unit Annum = Of("a", Dimension.Years, 1m, 0, "year", "years");
     public static readonly Unit Kick = Of("kicks", Dimension.Count, 1m, 0, "kick");
+    public static readonly Unit Rpm = Of("rpm", Dimension.EngineSpeed, 1m, 0, "1/min", "r/min", "revs");
+    public static readonly Unit Celsius = Of("°C", Dimension.Temperature, 1m, 0, "c", "deg c", "celsius");
 
     public static readonly ImmutableArray<Unit> All =
     [
         Metre, Kilometre, Mile, Hour, Minute, Litre, Millilitre, UsGallon, UsQuart, UsPint, UsFluidOunce, ImperialGallon, ImperialPint,
-        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi, Volt, Second, Annum, Kick,
+        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi, Volt, Second, Annum, Kick, Rpm, Celsius,
     ];
 
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
@@ -81,6 +83,8 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Dimension.Seconds => Second,
         Dimension.Years => Annum,
         Dimension.Count => Kick,
+        Dimension.EngineSpeed => Rpm,
+        Dimension.Temperature => Celsius,
         _ => Millimetre,
     };
 

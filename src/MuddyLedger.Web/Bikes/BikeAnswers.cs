@@ -6,6 +6,7 @@ using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
@@ -33,7 +34,9 @@ public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string Bik
 
 public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string Title, int Answered, int Steps, string Next, Instant LastTouched, int OnTray, IReadOnlyList<Instant> TimersEnd);
 
-public sealed record JobOffer(string Id, string Title, string For, int Minutes);
+/// <param name="Minutes">With what stands in its way opened and closed.</param>
+/// <param name="Own">Written by the owner.</param>
+public sealed record JobOffer(string Id, string Title, string For, JobGroup Group, int Minutes, bool Own);
 
 /// <summary>Put in place or taken away only for now.</summary>
 /// <param name="Run">The running job that began it; it is undone there.</param>
@@ -51,7 +54,7 @@ public static class BikeAnswers
 {
     private const int LatestEntries = 8;
 
-    public static BikeAnswer Of(BikePicture picture, ContentLibrary content, OwnerSettings settings)
+    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings)
     {
         var bike = picture.Profile;
         return new(picture.Bike.Id.Value, picture.Bike.Version, bike.Nickname, bike.Make, bike.Model, bike.Year, bike.Use, ProfileForm.Of(bike, settings),
@@ -60,7 +63,7 @@ public static class BikeAnswers
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
             FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))], RunningOf(picture),
-            [.. content.JobsFor(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Minutes))],
+            [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, jobs.Assemble([job], bike).Job.Minutes, jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);
     }

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Meters;
 using MuddyLedger.Web.Settings;
 
@@ -27,12 +28,12 @@ public static class BikeEndpoints
         api.MapPut("/bikes/{bike:guid}/profile", ChangeAsync).Produces<BikeAnswer>();
     }
 
-    private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, ContentLibrary content) =>
+    private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, JobLibraries jobs) =>
         await pictures.OneAsync(bike, http.RequestAborted) is { } picture
-            ? Writing.Answer(http, BikeAnswers.Of(picture, content, await pictures.SettingsAsync(http.RequestAborted)))
+            ? Writing.Answer(http, BikeAnswers.Of(picture, await jobs.OpenAsync(http.RequestAborted), await pictures.SettingsAsync(http.RequestAborted)))
             : Problems.NotFound("bike");
 
-    private static async Task<IResult> AddAsync(NewBike body, HttpContext http, ShedPictures pictures, ContentLibrary content, Writing writing)
+    private static async Task<IResult> AddAsync(NewBike body, HttpContext http, ShedPictures pictures, JobLibraries jobs, Writing writing)
     {
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var today = pictures.Today;
@@ -56,10 +57,10 @@ public static class BikeEndpoints
                     writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At, pen.Device, new MeterRead(reading)));
                 return Task.FromResult<IResult?>(null);
             },
-            async () => BikeAnswers.Of((await pictures.OneAsync(body.Id, http.RequestAborted))!, content, settings));
+            async () => BikeAnswers.Of((await pictures.OneAsync(body.Id, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings));
     }
 
-    private static async Task<IResult> ChangeAsync(Guid bike, ProfileChange body, HttpContext http, ShedPictures pictures, ContentLibrary content, Writing writing)
+    private static async Task<IResult> ChangeAsync(Guid bike, ProfileChange body, HttpContext http, ShedPictures pictures, JobLibraries jobs, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
@@ -68,7 +69,7 @@ public static class BikeEndpoints
         var profile = body.Profile.Read(check, settings, pictures.Today.Year);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
-        async Task<object> Answer() => BikeAnswers.Of((await pictures.OneAsync(bike, http.RequestAborted))!, content, settings);
+        async Task<object> Answer() => BikeAnswers.Of((await pictures.OneAsync(bike, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings);
         return await writing.OnceAsync(http, body.Id, body,
             async (writer, _) =>
             {

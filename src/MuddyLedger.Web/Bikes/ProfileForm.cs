@@ -18,23 +18,25 @@ public sealed record TyreForm(string? Size, string? Placard, string? DateCode, T
 public sealed record ProfileForm(
     string? Nickname, string? Make, string? Model, int Year, string? FrameNumber, string? Registration, TitleStatus Title, BikeUse Use,
     Stroke Stroke, int DisplacementCc, int Cylinders, Cooling Cooling, Starting Starting, Lubrication Lubrication, GearboxOil GearboxOil, OilFilter OilFilter,
-    bool BodyworkOverOil, bool OilPressureLight, ValveAdjustment Valves, int ValvesPerCylinder, string? IntakeClearance, string? ExhaustClearance,
+    bool BodyworkOverOil, bool OilPressureLight, bool TankOverPlugs, AirFilterBehind AirFilter, ValveAdjustment Valves, int ValvesPerCylinder,
     FuelSystem Fuel, int Carburettors, FuelTap FuelTap, TankMaterial Tank, string? TankReserve, Ignition Ignition, BatteryKind Battery, int BatteryVolts,
     FinalDrive FinalDrive, BrakeKind FrontBrake, BrakeKind RearBrake, ClutchControl Clutch, bool Linkage, TyreForm? FrontTyre, TyreForm? RearTyre,
     OdometerUnit? Odometer, int OdometerDigits, bool HourMeter, string? StatedUsePerYear, ImmutableArray<Severity> Severities,
-    IReadOnlyDictionary<string, ReservoirForm> Reservoirs, IReadOnlyDictionary<string, string> Torques)
+    IReadOnlyDictionary<string, ReservoirForm> Reservoirs, IReadOnlyDictionary<string, string> Torques, IReadOnlyDictionary<string, string> Figures)
 {
     public static ProfileForm Of(Profile bike, OwnerSettings settings) => new(
         bike.Nickname, bike.Make, bike.Model, bike.Year, bike.FrameNumber, bike.Registration, bike.Title, bike.Use,
         bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
-        bike.BodyworkOverOil, bike.OilPressureLight, bike.Valves, bike.ValvesPerCylinder, Shown.Of(bike.IntakeClearance)?.ToString(), Shown.Of(bike.ExhaustClearance)?.ToString(),
+        bike.BodyworkOverOil, bike.OilPressureLight, bike.TankOverPlugs, bike.AirFilter, bike.Valves, bike.ValvesPerCylinder,
         bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).ToString() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
         bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch, bike.Linkage, FormOf(bike.FrontTyre), FormOf(bike.RearTyre),
         bike.Odometer?.Unit, bike.Odometer?.Digits ?? 6, bike.HourMeter,
         bike.StatedUsePerYear is { } use ? Shown.Of(use, bike).ToString() : null, bike.Severities,
         // All that the bike has, those of which nothing is known too: the page only lists them.
         Core.Bikes.Reservoirs.Of(bike).Union(bike.Reservoirs.Keys).ToDictionary(id => Capabilities.Word(id), id => FormOf(bike.Reservoirs.GetValueOrDefault(id, new ReservoirSpec()), settings)),
-        Fasteners.Of(bike).Union(bike.Torques.Keys).ToDictionary(id => Capabilities.Word(id), id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).ToString() : ""));
+        Fasteners.Of(bike).Union(bike.Torques.Keys).ToDictionary(id => Capabilities.Word(id), id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).ToString() : ""),
+        BikeFigures.Of(bike).Union(bike.Figures.Keys).ToDictionary(id => Capabilities.Word(id),
+            id => bike.Figure(id) is { Provenance.Kind: not ProvenanceKind.CommonPractice } known ? BikeFigures.Text(known, id) : ""));
 
     /// <summary>The profile meant, with every field that cannot be read or cannot be true refused by its name.</summary>
     public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear)
@@ -67,8 +69,8 @@ public sealed record ProfileForm(
             RearBrake = RearBrake,
             Clutch = Clutch,
             ValvesPerCylinder = ValvesPerCylinder,
-            IntakeClearance = Clearance(check, "intakeClearance", IntakeClearance),
-            ExhaustClearance = Clearance(check, "exhaustClearance", ExhaustClearance),
+            TankOverPlugs = TankOverPlugs,
+            AirFilter = AirFilter,
             Carburettors = Carburettors,
             FuelTap = FuelTap,
             Tank = Tank,
@@ -84,6 +86,7 @@ public sealed record ProfileForm(
             Severities = Severities.IsDefault ? [] : [.. Severities.Distinct()],
             Reservoirs = ReadReservoirs(check, settings),
             Torques = ReadTorques(check, settings),
+            Figures = ReadFigures(check),
         };
         check.Refuse(ProfileCheck.Of(profile, thisYear));
         return profile;
@@ -96,8 +99,6 @@ public sealed record ProfileForm(
         string.IsNullOrWhiteSpace(form.Placard) ? null : Pressure.From(check.Quantity($"{field}.placard", form.Placard, Unit.Bar, ProfileCheck.LargestPressure.Kilopascals)),
         check.OptionalText($"{field}.dateCode", form.DateCode, 10), form.Inner);
 
-    private static Length? Clearance(FieldCheck check, string field, string? text) =>
-        string.IsNullOrWhiteSpace(text) ? null : Length.From(check.Quantity(field, text, Unit.Millimetre, ProfileCheck.LargestClearance.Millimetres));
 
     private static ReservoirForm FormOf(ReservoirSpec spec, OwnerSettings settings)
     {
@@ -153,6 +154,23 @@ public sealed record ProfileForm(
             if (Known<Fastener>(word) is not { } fastener) check.Refuse($"torques.{word}", "is not a fastener known here");
             else if (!string.IsNullOrWhiteSpace(text))
                 read[fastener] = new(Torque.From(check.Quantity($"torques.{word}", text, settings.Torque, ProfileCheck.LargestTorque.NewtonMetres)), new(ProvenanceKind.Owner));
+        }
+
+        return read.ToImmutable();
+    }
+
+    private ImmutableDictionary<BikeFigure, FigureSpec> ReadFigures(FieldCheck check)
+    {
+        var read = ImmutableDictionary.CreateBuilder<BikeFigure, FigureSpec>();
+        foreach (var (word, text) in Figures)
+        {
+            if (Known<BikeFigure>(word) is not { } figure) check.Refuse($"figures.{word}", "is not a figure known here");
+            else if (!string.IsNullOrWhiteSpace(text))
+            {
+                var spec = BikeFigures.Read(text, figure);
+                if (spec.IsRefused) check.Refuse($"figures.{word}", spec.Refusal!);
+                else read[figure] = spec.Value!;
+            }
         }
 
         return read.ToImmutable();

@@ -72,7 +72,7 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
     /// <param name="stopBefore">The step to stop at; null runs it through and signs it off.</param>
     public void OilChange(LocalDate on, MeterAmount? meter, string fluid, DrainReading drain, Volume drained, string? stopBefore = null, string jobId = "engine-oil", params CostPaid[] costs)
     {
-        var job = content.Job(jobId)!;
+        var job = JobAssembly.Of([content.Job(jobId)!], content.Access, bike).Job;
         var start = MomentOf(on, 10);
         var events = new List<RunEvent>();
         var id = new RunId(Guid.CreateVersion7());
@@ -85,7 +85,7 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
             if (next is null || next.Step.Id == stopBefore) break;
             RunAct act = next.Step.Kind == StepKind.Reading && meter is null
                 ? new StepSkipped(next.Step.Id, "it has no meter")
-                : new StepDone(next.Step.Id, RecordFor(next, plan.Case, meter, fluid, drain, drained));
+                : new StepDone(next.Step.Id, RecordFor(next, next.Case, meter, fluid, drain, drained));
             if (RunRules.Refuse(plan, state, act) is { } refusal) throw new InvalidOperationException($"Demo run: {next.Step.Id} {refusal.Words}");
             events.Add(new RunEvent(Guid.CreateVersion7(), start + Duration.FromMinutes(2 * (events.Count + 1)), Device, act));
         }
@@ -94,7 +94,7 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
         writer.AddRun(new StoredRun(id, Bike, job, start, finished ? RunStatus.Finished : RunStatus.Running, events.Count + 1, finished ? start + Duration.FromHours(2) : null, [.. events]));
         if (!finished) return;
         var signOff = new SignOff(2 * events.Count, [.. costs], null, null);
-        foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf)) Write(entry.Date, entry.Body, id, hour: 12);
+        foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf, new HashSet<string>())) Write(entry.Date, entry.Body, id, hour: 12);
     }
 
     private static StepRecord RecordFor(PlannedStep planned, FillCase fillCase, MeterAmount? meter, string fluid, DrainReading drain, Volume drained) => planned.Step.Kind switch

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
@@ -15,13 +16,27 @@ namespace MuddyLedger.Web.Jobs;
 
 public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade);
 
-public sealed record PourAnswer(Shown Whole, Shown First, Shown ThenAbout);
+/// <param name="Case">What the capacity is for: drained only, or with a new filter.</param>
+public sealed record PourAnswer(Shown Whole, Shown First, Shown ThenAbout, FillCase Case);
 
 public sealed record TorqueAnswer(Shown Torque, ShownProvenance Provenance);
 
 public sealed record LevelAnswer(LevelMethod? Method, LevelStance Stance, OilTemperature ReadAt, int WaitMinutes);
 
-public sealed record RecordAnswer(IReadOnlyList<Shown> Meters, Shown? Volume, string? Fluid, DrainReading? Drain, Level? Level, string? Option);
+/// <param name="Places">Where it is measured; one nameless place where it is empty.</param>
+/// <param name="Low">Null where the manual sets no lower limit, or none was entered.</param>
+/// <param name="Within">By how much the places may differ.</param>
+public sealed record MeasureAnswer(string Unit, IReadOnlyList<string> Places, Shown? Low, Shown? High, ShownProvenance? LimitsFrom, Shown? Within);
+
+public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots);
+
+/// <param name="Hours">After how many hours each look is due.</param>
+/// <param name="Verdict">What all looks of the job say together, as far as they are taken.</param>
+public sealed record WatchAnswer(IReadOnlyList<int> Hours, IReadOnlyList<LookAnswer> Looks, LeakVerdict Verdict, IReadOnlyList<PlaceVerdict> Places);
+
+/// <param name="Photo">Kept in the bike's book under this id.</param>
+public sealed record RecordAnswer(
+    IReadOnlyList<Shown> Meters, Shown? Volume, string? Fluid, DrainReading? Drain, Level? Level, string? Option, IReadOnlyList<Shown> Values, string? ValuesWrong, Guid? Photo);
 
 /// <param name="Locked">Why it cannot be answered yet; null where it can.</param>
 /// <param name="Expected">For a drain: what should come out, where the owner has entered the capacity.</param>
@@ -29,7 +44,8 @@ public sealed record RecordAnswer(IReadOnlyList<Shown> Meters, Shown? Volume, st
 public sealed record StepAnswer(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, StepMark Mark, string? Locked, string? Reason, string? Note, string DoneWords,
     IReadOnlyList<Caution> Cautions, Gate? Hold, PourAnswer? Pour, bool FirstGo, ReservoirId? Reservoir, string? Grade, Shown? Expected, LevelAnswer? Level, TorqueAnswer? Torque,
-    int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen, IReadOnlyList<StepForNow> ForNow);
+    int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen, IReadOnlyList<StepForNow> ForNow,
+    MeasureAnswer? Measure, WatchAnswer? Watch);
 
 /// <param name="Back">The step ends what another began.</param>
 public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
@@ -45,7 +61,7 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
 public sealed record RunAnswer(
     Guid Id, Guid Bike, string BikeName, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
-    FillCase Case, IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
+    IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite,
     IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
 
@@ -62,14 +78,14 @@ public static class RunAnswers
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
         return new(run.Id.Value, run.Bike.Value, bike.Nickname, run.Job.Id, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
-            plan.Case, [.. plan.Needs.Select(need => NeedOf(need, settings))],
+            [.. plan.Needs.Select(need => NeedOf(need, settings))],
             [.. plan.Steps.Select(planned => StepOf(planned, plan, state, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
             [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
             refused is null && run.Status == RunStatus.Running
-                ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf).Where(entry => entry.Body is not JobFinished)
+                ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, StandingOf(picture, dayOf)).Where(entry => entry.Body is not JobFinished)
                     .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))]
                 : [],
             [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
@@ -80,7 +96,7 @@ public static class RunAnswers
     private static MeterField MeterFieldOf(MeterHistory history, Profile bike) =>
         new(history.Kind, bike.UnitOf(history.Kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);
 
-    private static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings) =>
+    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings) =>
         new(need.Kind, need.What, need.Count, need.Volume is { } volume ? Shown.Of(volume, settings) : null, need.Grade);
 
     private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, OwnerSettings settings)
@@ -89,17 +105,34 @@ public static class RunAnswers
         var standing = state.Step(step.Id);
         return new(step.Id, step.Title, step.Text, step.Detail, step.Why, step.Kind, standing.Mark, RunRules.Locked(plan, state, planned), standing.Reason,
             state.Notes.GetValueOrDefault(step.Id), step.Done ?? "Done", [.. step.Cautions.Select(Cautions.For)], step.Hold,
-            planned.Pour is { } pour ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings)) : null, step.FirstGo,
+            planned.Pour is { } pour ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings), planned.Case) : null, step.FirstGo,
             step.Reservoir, planned.Reservoir?.Grade, planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
             planned.Reservoir is { } spec ? new(spec.Level, spec.Stance, spec.ReadAt, spec.WaitMinutes) : null,
             planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
             planned.Minutes?.Minutes, planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null, step.Choice,
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
-            standing.Mark == StepMark.Done ? RecordOf(standing.Record, plan.Bike, settings) : null,
-            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))]);
+            standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
+            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state) : null);
     }
 
-    private static RecordAnswer RecordOf(StepRecord record, Profile bike, OwnerSettings settings) => new(
+    /// <summary>What stands on the undo list by the book alone: jobs under way not counted.</summary>
+    public static IReadOnlySet<string> StandingOf(BikePicture picture, Func<Instant, LocalDate> dayOf) => UndoList.Of(picture.Ledger, [], dayOf).Select(one => one.Thing).ToHashSet();
+
+    private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)
+    {
+        Shown? In(decimal? value) => value is { } known ? Shown.Of(new Quantity(known, asked.Unit)) : null;
+        return new(asked.Unit.Symbol, asked.Places, In(limits?.Low), In(limits?.High), limits is null ? null : ShownProvenance.Of(limits.Provenance), In(asked.Within));
+    }
+
+    private static WatchAnswer WatchOf(Step step, RunState state)
+    {
+        var watch = LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], state.Looks.Count(look => look.Step == step.Id) >= step.Looks.Length);
+        return new(step.Looks, [.. state.Looks.Where(look => look.Step == step.Id).Select(look => new LookAnswer(look.At, look.Spots))], watch.Verdict, watch.Places);
+    }
+
+    private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) => new(
         [.. record.Meters.Select(meter => Shown.Of(meter, bike))], record.Volume is { } volume ? Shown.Of(volume, settings) : null,
-        record.Fluid, record.Drain, record.Level, record.Option);
+        record.Fluid, record.Drain, record.Level, record.Option, [.. record.Values.Select(value => Shown.Of(new Quantity(value, planned.Step.Measure!.Unit)))],
+        planned.Step.Measure is { } asked && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong ? wrong.Words : null, record.Photo);
 }

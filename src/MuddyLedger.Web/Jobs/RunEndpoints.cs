@@ -15,6 +15,7 @@ public static class RunEndpoints
     public static void MapRuns(this IEndpointRouteBuilder api)
     {
         api.MapPost("/bikes/{bike:guid}/runs", StartAsync).Produces<RunAnswer>();
+        api.MapGet("/bikes/{bike:guid}/joined", JoinedAsync).Produces<JoinedAnswer>();
         api.MapGet("/runs/{run:guid}", GetAsync).Produces<RunAnswer>();
         api.MapPost("/runs/{run:guid}/acts", ActAsync).Produces<RunAnswer>();
         api.MapPost("/runs/{run:guid}/finish", FinishAsync).Produces<RunAnswer>();
@@ -44,24 +45,38 @@ public static class RunEndpoints
     private static async Task<IResult> GetAsync(Guid run, HttpContext http, Bench bench) =>
         await bench.OpenAsync(run, http.RequestAborted) is null ? Problems.NotFound("job run") : Writing.Answer(http, await bench.AnswerAsync(run, http.RequestAborted));
 
-    private static async Task<IResult> StartAsync(Guid bike, StartRequest body, HttpContext http, ShedPictures pictures, ContentLibrary content, Bench bench, Writing writing)
+    private static async Task<IResult> StartAsync(Guid bike, StartRequest body, HttpContext http, ShedPictures pictures, JobLibraries libraries, Bench bench, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var check = new FieldCheck();
         check.Id("id", body.Id);
-        var name = check.Text("job", body.Job, 60);
-        var job = content.JobsFor(picture.Profile).FirstOrDefault(one => one.Id == name);
-        if (job is null) check.Refuse("job", content.Job(name) is null ? "is not known here" : "does not fit this bike");
+        var jobs = await libraries.OpenAsync(http.RequestAborted);
+        var wanted = jobs.Named(body.Jobs, picture.Profile, check);
+        if (!check.Failed && JobAssembly.Refuse(wanted, jobs.Access, picture.Profile) is { } refused) check.Refuse([refused]);
         if (check.Failed) return check.Problem();
+        var job = jobs.Assemble(wanted, picture.Profile).Job;
         return await writing.OnceAsync(http, body.Id, body,
             (writer, pen) =>
             {
-                if (picture.Running.FirstOrDefault(run => run.Job.Id == job!.Id) is { } already)
-                    return Task.FromResult<IResult?>(Problems.Refused("job", $"is running on this bike already, since {bench.Day(already.Started):d MMMM}: go on with that one"));
-                writer.AddRun(new StoredRun(new RunId(body.Id), picture.Bike.Id, job!, pen.At, RunStatus.Running, 1, null, []));
+                if (picture.Running.FirstOrDefault(run => run.Job.Covers.Intersect(job.Covers).Any()) is { } already)
+                    return Task.FromResult<IResult?>(Problems.Refused("jobs", $"\"{already.Job.Title}\" is running on this bike already, since {bench.Day(already.Started):d MMMM}: go on with that one"));
+                writer.AddRun(new StoredRun(new RunId(body.Id), picture.Bike.Id, job, pen.At, RunStatus.Running, 1, null, []));
                 return Task.FromResult<IResult?>(null);
             },
             () => bench.AnswerAsync(body.Id, http.RequestAborted));
+    }
+
+    /// <summary>What several jobs would be as one run, before it is started.</summary>
+    /// <param name="jobs">Their ids, in the order wanted.</param>
+    private static async Task<IResult> JoinedAsync(Guid bike, string[]? jobs, HttpContext http, ShedPictures pictures, JobLibraries libraries)
+    {
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        var check = new FieldCheck();
+        var library = await libraries.OpenAsync(http.RequestAborted);
+        var wanted = library.Named(jobs, picture.Profile, check);
+        if (check.Failed) return check.Problem();
+        var settings = await pictures.SettingsAsync(http.RequestAborted);
+        return TypedResults.Ok(JoinedAnswer.Of(wanted, library, picture.Profile, settings));
     }
 
     private static async Task<IResult> ActAsync(Guid run, ActRequest body, HttpContext http, ShedPictures pictures, Bench bench, Writing writing)
@@ -69,7 +84,7 @@ public static class RunEndpoints
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
         var check = new FieldCheck();
         check.Id("id", body.Id);
-        var act = RunReading.Act(body, picture.Profile, await pictures.SettingsAsync(http.RequestAborted), check);
+        var act = RunReading.Act(body, plan, await pictures.SettingsAsync(http.RequestAborted), check);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
         return await writing.OnceAsync(http, body.Id, body,
@@ -102,7 +117,7 @@ public static class RunEndpoints
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 var state = stored.State;
                 if (RunFinish.Refuse(plan, state, signOff) is { } refusal) return Problems.Refused(refusal);
-                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day);
+                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, RunAnswers.StandingOf(picture, bench.Day));
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
                     if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
@@ -124,7 +139,7 @@ public static class RunEndpoints
             (writer, pen) =>
             {
                 if (stored.Status == RunStatus.Running) return Task.FromResult<IResult?>(Problems.Refused(null, "This job is not finished: there is nothing to undo."));
-                if (picture.Running.Any(other => other.Job.Id == stored.Job.Id))
+                if (picture.Running.Any(other => other.Job.Covers.Intersect(stored.Job.Covers).Any()))
                     return Task.FromResult<IResult?>(Problems.Refused(null, "The same job is running on this bike again. Finish that or set it aside first."));
                 foreach (var entry in picture.Ledger.Standing.Where(entry => entry.Run == stored.Id)) writer.AddStrike(new Strike(entry.Id, pen.At, pen.Device, reason));
                 writer.EndRun(stored, RunStatus.Running, null);

@@ -13,18 +13,24 @@ using MuddyLedger.Web.Settings;
 
 namespace MuddyLedger.Web.Jobs;
 
-public sealed record StartRequest(Guid Id, string? Job);
+/// <param name="Jobs">One job, or several to be joined into one run, in the order wanted.</param>
+public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs);
 
-public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayTaken, StepNoted }
+public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayTaken, StepNoted, LookTaken }
 
 /// <summary>One tap on the bench. Which fields are needed follows from the act.</summary>
 public sealed record ActRequest(
     Guid Id, RunActKind Act, string? Step = null, RecordRequest? Record = null, string? Reason = null, FindingRequest? Finding = null,
-    TrayRequest? Tray = null, string? Item = null, string? Text = null);
+    TrayRequest? Tray = null, string? Item = null, string? Text = null, IReadOnlyList<SpotRequest>? Spots = null);
+
+public sealed record SpotRequest(LeakPlace Place, LeakGrade Grade, LeakFluid Fluid);
 
 /// <param name="Odometer">As typed, in any unit.</param>
+/// <param name="Values">What was measured, one for each place, as typed; a number alone is in the step's unit.</param>
+/// <param name="Photo">A picture that is in the bike's book already.</param>
 /// <param name="Volume">What came out, went in or was added, as typed.</param>
-public sealed record RecordRequest(string? Odometer = null, string? Hours = null, string? Volume = null, string? Fluid = null, DrainRequest? Drain = null, Level? Level = null, string? Option = null);
+public sealed record RecordRequest(string? Odometer = null, string? Hours = null, string? Volume = null, string? Fluid = null, DrainRequest? Drain = null, Level? Level = null, string? Option = null,
+    IReadOnlyList<string?>? Values = null, Guid? Photo = null);
 
 public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
 
@@ -43,10 +49,12 @@ public sealed record EndRequest(Guid Id, string? Reason);
 public static class RunReading
 {
     private const int MostCosts = 20;
+    private const int MostValues = 20;
+    private const decimal MostMeasured = 1_000_000;
 
-    public static RunAct? Act(ActRequest body, Profile bike, OwnerSettings settings, FieldCheck check) => body.Act switch
+    public static RunAct? Act(ActRequest body, JobPlan plan, OwnerSettings settings, FieldCheck check) => body.Act switch
     {
-        RunActKind.StepDone => new StepDone(Step(body, check), Record(body.Record, bike, settings, check)),
+        RunActKind.StepDone => new StepDone(Step(body, check), Record(body.Record, plan, plan.Step(body.Step ?? "")?.Step, settings, check)),
         RunActKind.StepNotSound => new StepNotSound(Step(body, check), Finding(body.Finding, check)),
         RunActKind.StepSkipped => new StepSkipped(Step(body, check), check.Text("reason", body.Reason, 300)),
         RunActKind.StepReopened => new StepReopened(Step(body, check)),
@@ -54,10 +62,19 @@ public static class RunReading
         RunActKind.TimerStopped => new TimerStopped(Step(body, check)),
         RunActKind.FindingNoted => new FindingNoted(body.Step, Finding(body.Finding, check)),
         RunActKind.TrayPut => Put(body, check),
-        RunActKind.TrayTaken => new TrayTaken(check.Text("item", body.Item, 60)),
+        RunActKind.TrayTaken => new TrayTaken(check.Text("item", body.Item, 120)),
         RunActKind.StepNoted => new StepNoted(Step(body, check), check.OptionalText("text", body.Text, 1000) ?? ""),
+        RunActKind.LookTaken => new LookTaken(Step(body, check), Spots(body.Spots, check)),
         _ => null,
     };
+
+    private static ImmutableArray<LeakSpot> Spots(IReadOnlyList<SpotRequest>? spots, FieldCheck check)
+    {
+        var seen = spots ?? [];
+        if (seen.Any(spot => spot is null)) check.Refuse("spots", "has an empty line");
+        else if (seen.Select(spot => spot.Place).Distinct().Count() < seen.Count) check.Refuse("spots", "name a place twice: say the worst of it once");
+        return [.. seen.Where(spot => spot is { Grade: > LeakGrade.None }).Select(spot => new LeakSpot(spot.Place, spot.Grade, spot.Fluid))];
+    }
 
     public static SignOff SignOff(FinishRequest body, FieldCheck check)
     {
@@ -67,7 +84,7 @@ public static class RunReading
             check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000));
     }
 
-    private static string Step(ActRequest body, FieldCheck check) => check.Text("step", body.Step, 60);
+    private static string Step(ActRequest body, FieldCheck check) => check.Text("step", body.Step, 120);
 
     private static TrayPut Put(ActRequest body, FieldCheck check)
     {
@@ -85,9 +102,10 @@ public static class RunReading
             finding?.Severity == FindingSeverity.Stop ? Gate.Ridden : null);
     }
 
-    private static StepRecord Record(RecordRequest? record, Profile bike, OwnerSettings settings, FieldCheck check)
+    private static StepRecord Record(RecordRequest? record, JobPlan plan, Step? step, OwnerSettings settings, FieldCheck check)
     {
         if (record is null) return StepRecord.Nothing;
+        var bike = plan.Bike;
         return new()
         {
             Meters = [.. Meter(MeterKind.Odometer, "record.odometer", record.Odometer, bike, check), .. Meter(MeterKind.HourMeter, "record.hours", record.Hours, bike, check)],
@@ -95,7 +113,10 @@ public static class RunReading
             Fluid = check.OptionalText("record.fluid", record.Fluid, 80),
             Drain = record.Drain is { } drain ? new(drain.Colour, drain.Magnet, drain.Debris, drain.SmellsOfFuel) : null,
             Level = record.Level,
-            Option = check.OptionalText("record.option", record.Option, 60),
+            Option = check.OptionalText("record.option", record.Option, 120),
+            Values = step?.Measure is { } asked && record.Values is { } values
+                ? [.. values.Take(MostValues).Select((text, at) => check.Quantity($"record.values.{at}", text, asked.Unit, MostMeasured).In(asked.Unit).Value)] : [],
+            Photo = record.Photo,
         };
     }
 

@@ -64,6 +64,8 @@ public static class EntryFigures
         ],
         LeftForNow left => [Text("what", left.What) with { Editable = null }, Word("way", left.Way == Core.Jobs.ForNow.InPlace ? "in place" : "away")],
         ForNowUndone undone => [Text("what", undone.What) with { Editable = null }, .. Optional("how", undone.How)],
+        LeakLooked look => look.Spots.IsEmpty ? [Text("seen", "all dry") with { Editable = null }]
+            : [.. look.Spots.Select(spot => Text("seen", $"{Core.Fluids.LeakWatch.Words(spot.Place)}: {Capabilities.Word(spot.Grade).Replace('-', ' ')}, {Capabilities.Word(spot.Fluid).Replace('-', ' ')}") with { Editable = null })],
         LaidUp laidUp => Optional("why", laidUp.Why),
         WokenUp woken => Optional("how", woken.How),
         IntervalSet interval =>

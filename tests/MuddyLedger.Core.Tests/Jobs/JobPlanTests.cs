@@ -10,12 +10,12 @@ public class JobPlanTests
     {
         var road = Ids(Given.Drumlin);
         road.ShouldContain("filter-off");
-        road.ShouldContain("bodywork-off");
+        road.ShouldContain("bodywork-off/off");
         road.ShouldContain("light");
         road.ShouldNotContain("cover-off");
         var dirt = Ids(Given.Scree);
         dirt.ShouldContain("cover-off");
-        dirt.ShouldNotContain("bodywork-off");
+        dirt.ShouldNotContain("bodywork-off/off");
         dirt.ShouldNotContain("light");
         Ids(Given.Drumlin with { OilFilter = OilFilter.Screen }).ShouldContain("screen-clean");
         Ids(Given.Drumlin with { OilFilter = OilFilter.Centrifugal }).ShouldContain("centrifugal-clean");
@@ -23,7 +23,7 @@ public class JobPlanTests
 
     [Fact]
     public void The_filler_cap_comes_off_before_the_plug_and_the_plug_before_the_drain() =>
-        InOrder(Ids(Given.Drumlin), "bodywork-off", "cap-off", "plug-out", "drain-read", "plug-in", "pour-first", "level-first", "cap-on", "light", "run", "leaks", "level-final", "bodywork-on", "sign-off");
+        InOrder(Ids(Given.Drumlin), "bodywork-off/off", "cap-off", "plug-out", "drain-read", "plug-in", "pour-first", "level-first", "cap-on", "light", "run", "leaks", "level-final", "bodywork-off/on", "sign-off");
 
     [Fact]
     public void The_engine_is_not_warmed_when_the_oil_is_drained_cold()
@@ -45,7 +45,7 @@ public class JobPlanTests
     public void A_skipped_filter_makes_it_the_fill_without_one()
     {
         var bench = new Bench(Given.Drumlin).UpTo("filter-new").Do(new StepSkipped("filter-new", "none in the shop"));
-        bench.Plan.Case.ShouldBe(FillCase.DrainOnly);
+        bench.Plan.Step("pour-first")!.Case.ShouldBe(FillCase.DrainOnly);
         bench.Plan.Step("pour-first")!.Pour!.Whole.ShouldBe(Given.Litres(2.4m));
     }
 
@@ -95,7 +95,7 @@ public class JobPlanTests
         foreach (var set in Given.Content.Sets)
             foreach (var job in Given.Content.JobsFor(set.Profile))
             {
-                var plan = JobPlan.For(job, set.Profile);
+                var plan = JobPlan.For(Given.Ready(job, set.Profile), set.Profile);
                 plan.Steps[^1].Step.Kind.ShouldBe(StepKind.SignOff, job.Id);
                 var refits = plan.Steps.SelectMany(planned => planned.Step.Refits).ToHashSet();
                 plan.Steps.SelectMany(planned => planned.Step.Tray).ShouldAllBe(part => refits.Contains(part.Id), job.Id);
@@ -104,7 +104,7 @@ public class JobPlanTests
             }
     }
 
-    private static string[] Ids(Profile bike) => [.. JobPlan.For(Given.EngineOil, bike).Steps.Select(planned => planned.Step.Id)];
+    private static string[] Ids(Profile bike) => [.. JobPlan.For(Given.Ready(Given.EngineOil, bike), bike).Steps.Select(planned => planned.Step.Id)];
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
 }

@@ -93,7 +93,7 @@ public class RunRulesTests
     public void What_comes_off_lies_on_the_tray_until_its_step_refits_it()
     {
         var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out");
-        bench.State.Tray.Select(item => item.Item).ShouldBe(["panel", "panel-bolts", "indicator", "cap", "plug"]);
+        bench.State.Tray.Select(item => item.Item).ShouldBe(["bodywork-off/panel", "bodywork-off/panel-bolts", "bodywork-off/indicator", "cap", "plug"]);
         bench.UpTo("pour-first").State.Tray.ShouldNotContain(item => item.Item == "plug");
         bench.UpTo().State.Tray.ShouldBeEmpty();
     }

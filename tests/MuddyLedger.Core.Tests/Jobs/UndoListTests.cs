@@ -70,7 +70,7 @@ public class UndoListTests
             new(Guid.CreateVersion7(), Begin + Duration.FromMinutes(3), "bench", new StepSkipped("out", "called away"))]);
         UndoList.Open(job, state).ShouldHaveSingleItem().Thing.ShouldBe(Rag);
         var plan = JobPlan.For(job, Given.Drumlin, state);
-        var written = RunFinish.Entries(plan, state, new(5, [], null, null), Day(Begin), Day).Select(entry => entry.Body).ToArray();
+        var written = RunFinish.Entries(plan, state, new(5, [], null, null), Day(Begin), Day, new HashSet<string>()).Select(entry => entry.Body).ToArray();
         UndoList.Of(Book(written), [], Day).ShouldHaveSingleItem().Thing.ShouldBe("rag");
         // Set aside instead, it stands as well.
         UndoList.Of(Book([.. RunFinish.EntriesSetAside(plan, state, Day(Begin), Day, "no time").Select(entry => entry.Body)]), [], Day).ShouldHaveSingleItem();

@@ -38,6 +38,7 @@ public class CoreJsonTests
         new MeasurementTaken("off-the-ground.front-disc", "Front disc thickness", [4.9m, 4.85m, 4.9m], "mm"),
         new LeftForNow("battery", "the battery in the cellar", ForNow.Away),
         new ForNowUndone("battery", "the battery", "charged and fitted"),
+        new LeakLooked([new(Core.Fluids.LeakPlace.DrainPlug, Core.Fluids.LeakGrade.OneSpot, Core.Fluids.LeakFluid.EngineOil)]),
         new PhotoTaken(Guid.CreateVersion7(), "the left side"),
         new NoteWritten("quotes \" and \u00e9 and \n lines"),
     ];

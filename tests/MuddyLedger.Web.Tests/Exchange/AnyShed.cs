@@ -48,6 +48,7 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Int[0, 9_999].Array[1, 4]), (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")),
         Body(Gen.Select(Words, Gen.Enum<Core.Jobs.ForNow>()), (what, way) => new LeftForNow("rag", what, way)),
         Body(Gen.Select(Words, Gen.Bool), (what, _) => new ForNowUndone("rag", what)),
+        Body(Gen.Select(Gen.Enum<Core.Fluids.LeakPlace>(), Gen.Enum<Core.Fluids.LeakGrade>()), (place, grade) => new LeakLooked([new(place, grade, Core.Fluids.LeakFluid.Coolant)])),
         Body(Gen.Select(Ids, Words), (photo, words) => new PhotoTaken(photo, words)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new LaidUp(said ? words : null)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new WokenUp(said ? words : null)),

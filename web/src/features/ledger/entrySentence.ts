@@ -22,6 +22,7 @@ const kindNames: Record<string, string> = {
   note: 'Note',
   measurement: 'Measured',
   photo: 'Photo',
+  'leak-look': 'Looked for leaks',
   'for-now': 'Only for now',
   'for-now-undone': 'Undone again',
   'laid-up': 'Laid up',

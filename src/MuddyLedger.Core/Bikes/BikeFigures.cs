@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Bikes;
+
+/// <summary>A figure that jobs measure against, and whose limits the owner copies from the manual.</summary>
+public enum BikeFigure
+{
+    IntakeClearance, ExhaustClearance, PlugGap, PointsGap, IdleSpeed, FloatHeight, ChainSlack, ClutchPlate, ClutchSpring, ClutchLeverPlay,
+    FrontBrakePlay, RearBrakePlay, FrontDisc, RearDisc, FrontPads, RearPads, FrontShoes, RearShoes, ForkOilLevel, FuelLevel, ThrottlePlay,
+    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage,
+}
+
+/// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
+public sealed record FigureSpec(decimal? Low, decimal? High, Provenance Provenance)
+{
+    public bool Holds(decimal value) => !(value < Low) && !(value > High);
+}
+
+public static class BikeFigures
+{
+    /// <summary>What a figure is kept and held against in.</summary>
+    public static Unit UnitOf(BikeFigure figure) => figure switch
+    {
+        BikeFigure.IdleSpeed => Unit.Rpm,
+        BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
+        BikeFigure.CompressionPressure => Unit.Kilopascal,
+        _ => Unit.Millimetre,
+    };
+
+    /// <summary>The figures that a bike of this profile has, in the order in which its profile lists them.</summary>
+    public static ImmutableArray<BikeFigure> Of(Profile bike)
+    {
+        var list = ImmutableArray.CreateBuilder<BikeFigure>();
+        void Add(bool present, params BikeFigure[] figures) { if (present) list.AddRange(figures); }
+
+        Add(bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket, BikeFigure.IntakeClearance, BikeFigure.ExhaustClearance);
+        Add(true, BikeFigure.PlugGap);
+        Add(bike.Ignition == Ignition.Points, BikeFigure.PointsGap);
+        Add(true, BikeFigure.IdleSpeed, BikeFigure.ThrottlePlay, BikeFigure.CompressionPressure);
+        Add(bike.Fuel == FuelSystem.Carburettor, BikeFigure.FloatHeight);
+        Add(bike.FinalDrive == FinalDrive.Chain, BikeFigure.ChainSlack);
+        Add(bike.Clutch != ClutchControl.None, BikeFigure.ClutchPlate, BikeFigure.ClutchSpring);
+        Add(bike.Clutch == ClutchControl.Cable, BikeFigure.ClutchLeverPlay);
+        Add(bike.FrontBrake == BrakeKind.Disc, BikeFigure.FrontDisc, BikeFigure.FrontPads);
+        Add(bike.FrontBrake == BrakeKind.Drum, BikeFigure.FrontShoes, BikeFigure.FrontBrakePlay);
+        Add(bike.RearBrake == BrakeKind.Disc, BikeFigure.RearDisc, BikeFigure.RearPads);
+        Add(bike.RearBrake == BrakeKind.Drum, BikeFigure.RearShoes, BikeFigure.RearBrakePlay);
+        Add(bike.Use != BikeUse.Utility, BikeFigure.ForkOilLevel);
+        Add(bike.Battery != BatteryKind.None, BikeFigure.RestingVoltage, BikeFigure.CrankingVoltage, BikeFigure.ChargingVoltage);
+        return list.ToImmutable();
+    }
+
+    /// <summary>What holds where the owner has entered nothing: common practice for lead batteries of 12 V; null elsewhere, for a guess would be taken for a limit.</summary>
+    public static FigureSpec? Usual(BikeFigure figure, Profile bike) => (figure, bike.Battery, bike.BatteryVolts) switch
+    {
+        (BikeFigure.RestingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(12.6m, 13.2m, Provenance.CommonPractice),
+        (BikeFigure.RestingVoltage, BatteryKind.Flooded, 6) => new(6.3m, 6.6m, Provenance.CommonPractice),
+        (BikeFigure.CrankingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(9.6m, null, Provenance.CommonPractice),
+        (BikeFigure.ChargingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(14.0m, 15.0m, Provenance.CommonPractice),
+        _ => null,
+    };
+
+    /// <summary>"45 to 55 mm", "45-55", "at least 4.5", "at most 0.7 mm", "1300": a single figure is both limits.</summary>
+    public static Reading<FigureSpec> Read(string text, BikeFigure figure)
+    {
+        var unit = UnitOf(figure);
+        var trimmed = text.Trim();
+        var least = Words(trimmed, "at least", ">=", "min", "from");
+        var most = Words(trimmed, "at most", "<=", "max", "up to");
+        if (least is not null || most is not null)
+        {
+            var one = QuantityText.Read(least ?? most, unit, Most);
+            if (one.Refusal is { } wrong) return Reading<FigureSpec>.Refused(wrong);
+            var value = one.Value.In(unit).Value;
+            return Reading<FigureSpec>.Of(least is not null ? new(value, null, new(ProvenanceKind.Owner)) : new(null, value, new(ProvenanceKind.Owner)));
+        }
+
+        var parts = Between.Split(trimmed, 2);
+        var high = QuantityText.Read(parts[^1], unit, Most);
+        if (high.Refusal is { } bad) return Reading<FigureSpec>.Refused(bad);
+        if (parts.Length == 1) return Reading<FigureSpec>.Of(new(high.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
+        // "45 to 55 mm": the unit behind the second belongs to the first as well.
+        var low = QuantityText.Read(parts[0], high.Value.Unit, Most);
+        if (low.Refusal is { } lowWrong) return Reading<FigureSpec>.Refused(lowWrong);
+        return low.Value.In(unit).Value > high.Value.In(unit).Value
+            ? Reading<FigureSpec>.Refused("has its lower limit above its upper one")
+            : Reading<FigureSpec>.Of(new(low.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
+    }
+
+    /// <summary>As it is written back into its field.</summary>
+    public static string Text(FigureSpec spec, BikeFigure figure)
+    {
+        var unit = UnitOf(figure);
+        string Number(decimal value) => value.Normalized().ToString(CultureInfo.InvariantCulture);
+        return spec switch
+        {
+            { Low: { } low, High: { } high } when low == high => $"{Number(low)} {unit.Symbol}",
+            { Low: { } low, High: { } high } => $"{Number(low)} to {Number(high)} {unit.Symbol}",
+            { Low: { } low } => $"at least {Number(low)} {unit.Symbol}",
+            { High: { } high } => $"at most {Number(high)} {unit.Symbol}",
+            _ => "",
+        };
+    }
+
+    private static string? Words(string text, params string[] starts) =>
+        starts.Where(start => text.StartsWith(start, StringComparison.OrdinalIgnoreCase)).Select(start => text[start.Length..].Trim()).FirstOrDefault();
+
+    private static readonly Regex Between = new(@"\s*(?:\bto\b|-|–|\.\.)\s*", RegexOptions.CultureInvariant | RegexOptions.IgnoreCase, TimeSpan.FromSeconds(1));
+    private const decimal Most = 20_000;
+}

@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+
+namespace MuddyLedger.Core.Fluids;
+
+/// <summary>How much is to be seen at a place, from nothing to running. The order is the order of gravity.</summary>
+public enum LeakGrade { None, Damp, OneSpot, Several, Drip, Running }
+
+/// <summary>Where it is seen, as the places are on the bike's drawing.</summary>
+public enum LeakPlace { FrontBrake, ForkSeals, TankAndTap, Carburettor, CylinderHead, CylinderBase, ClutchCover, GeneratorCover, DrainPlug, OilFilter, GearboxSprocket, OilLines, Radiator, RearBrake, ShaftDrive }
+
+public enum LeakFluid { EngineOil, GearOil, ForkOil, Coolant, BrakeFluid, Fuel, Unknown }
+
+public sealed record LeakSpot(LeakPlace Place, LeakGrade Grade, LeakFluid Fluid);
+
+public enum LeakVerdict { Watching, Dry, Weeping, Leaking }
+
+/// <summary>What the looks at one place say.</summary>
+/// <param name="Because">The rule that decided, in words.</param>
+public sealed record PlaceVerdict(LeakPlace Place, LeakFluid Fluid, LeakVerdict Verdict, ImmutableArray<LeakGrade> Grades, string Because);
+
+/// <summary>
+/// What a watch for leaks says, by the trend from look to look. Each look is wiped clean after it, so what is seen again has come back.
+/// House rules: residue of filling is seen once and not again; what comes back weeps; what grows, drips or runs leaks; fuel and brake fluid
+/// leak at the first trace.
+/// </summary>
+public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict> Places)
+{
+    /// <param name="looks">What each look saw, in order.</param>
+    /// <param name="complete">All looks that were asked for are taken; until then a place that is not leaking is still watched.</param>
+    public static LeakWatch Of(ImmutableArray<ImmutableArray<LeakSpot>> looks, bool complete)
+    {
+        var places = looks.SelectMany(look => look).Where(spot => spot.Grade > LeakGrade.None).Select(spot => spot.Place).Distinct().Order()
+            .Select(place => OfPlace(place, [.. looks.Select(look => look.FirstOrDefault(spot => spot.Place == place))], complete)).ToImmutableArray();
+        var quiet = complete && !looks.IsEmpty ? LeakVerdict.Dry : LeakVerdict.Watching;
+        return new(places.Select(place => place.Verdict).Append(quiet).Max(), places);
+    }
+
+    /// <summary>The finding that a watch leaves; null where all is dry or not decided.</summary>
+    public FindingOpened? Finding
+    {
+        get
+        {
+            var bad = Places.Where(place => place.Verdict == Verdict).ToList();
+            var where = string.Join(", ", bad.Select(place => Words(place.Place)));
+            return Verdict switch
+            {
+                LeakVerdict.Weeping => new($"Weeping: {where}", FindingSeverity.Watch, "Watch it: look again after the next ride, and at the level."),
+                LeakVerdict.Leaking => new($"Leaking: {where}", FindingSeverity.Stop, $"Trace it and fix it, then watch anew. {bad[0].Because}", null,
+                    bad.Any(place => place.Fluid == LeakFluid.Fuel) ? Gate.Run : Gate.Ridden),
+                _ => null,
+            };
+        }
+    }
+
+    public static string Words(LeakPlace place) => Capabilities.Word(place).Replace('-', ' ');
+
+    private static PlaceVerdict OfPlace(LeakPlace place, ImmutableArray<LeakSpot?> looks, bool complete)
+    {
+        var grades = looks.Select(spot => spot?.Grade ?? LeakGrade.None).ToImmutableArray();
+        var fluid = looks.Last(spot => spot is not null)!.Fluid;
+        var seen = grades.Count(grade => grade > LeakGrade.None);
+        var last = grades[^1];
+        var before = grades.Length > 1 ? grades[^2] : LeakGrade.None;
+        PlaceVerdict Says(LeakVerdict verdict, string because) => new(place, fluid, verdict, grades, because);
+
+        if (looks.Any(spot => spot is { Grade: > LeakGrade.None, Fluid: LeakFluid.Fuel or LeakFluid.BrakeFluid }) || place is LeakPlace.FrontBrake or LeakPlace.RearBrake or LeakPlace.TankAndTap && seen > 0)
+            return Says(LeakVerdict.Leaking, "Fuel and brakes fail at the first trace.");
+        if (last >= LeakGrade.Drip) return Says(LeakVerdict.Leaking, "It drips or runs.");
+        if (seen > 1 && last > before && before > LeakGrade.None) return Says(LeakVerdict.Leaking, "It came back, and more of it.");
+        if (grades.Length > 1 && last >= LeakGrade.Several) return Says(LeakVerdict.Leaking, "Several spots where it had been wiped clean.");
+        if (!complete) return Says(LeakVerdict.Watching, "Not all looks are taken.");
+        if (grades.Length == 1) return Says(LeakVerdict.Weeping, "Seen once, and not looked at again.");
+        if (last > LeakGrade.None) return Says(LeakVerdict.Weeping, seen > 1 ? "It came back after it was wiped off." : "It was seen at the last look, where it had been dry.");
+        return seen > 1 ? Says(LeakVerdict.Weeping, "It came back once, and was dry at the last look.") : Says(LeakVerdict.Dry, "Seen once and wiped off, and it did not come back: what was spilt in filling.");
+    }
+}

@@ -1,0 +1,177 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+
+namespace MuddyLedger.Core.Jobs;
+
+/// <summary>A place opened and closed in a run, and the jobs that work behind it.</summary>
+public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJobs);
+
+/// <summary>
+/// One run out of one job or several: what stands in the way is opened once, in the order in which it nests, and closed in reverse; what the
+/// jobs share is done once; what drains comes before what needs it empty; and while the engine runs, everything is closed.
+/// </summary>
+/// <param name="Job">What is run: its steps name all that they wait for, the opening and closing included.</param>
+/// <param name="Cycle">The titles of steps that wait for each other, where these jobs cannot be joined; else empty.</param>
+/// <param name="Opened">Every opening, in order. A group that blocks running stands here twice where it must be closed for a run in between.</param>
+/// <param name="MinutesApart">What the jobs would take one after another, each with its own opening and closing.</param>
+/// <param name="SharedSteps">How many steps joining saves, the opening and closing included.</param>
+public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, ImmutableArray<AccessOpened> Opened, int MinutesApart, int SharedSteps)
+{
+    /// <param name="jobs">In the order the owner named them; that order is kept where nothing asks for another.</param>
+    public static JobAssembly Of(ImmutableArray<Job> jobs, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        var merged = JobMerge.Of(jobs);
+        var stages = StageOf(merged.Steps, draft => draft.Step.Applies.Possible(capabilities)
+            ? AccessGroup.Chain(draft.Step.Within, access, capabilities).Where(group => group.BlocksRunning).Select(group => group.Id) : []);
+        var drafts = merged.Steps.OrderBy(draft => stages[draft.Id]).ToList();
+        KeepStages(drafts, stages);
+        KeepEmpty(drafts);
+        var opened = AccessPlan.Insert(drafts, stages, access, capabilities);
+        var steps = drafts.Select(draft => draft.Whole).ToImmutableArray();
+        var cycle = JobOrder.Of(steps, _ => true).Cycle;
+        var titles = cycle.Select(id => steps.First(step => step.Id == id).Title).ToImmutableArray();
+        var minutes = jobs.Sum(job => job.Minutes) + opened.Sum(one => one.Group.Minutes);
+        var whole = jobs.Length == 1
+            ? jobs[0] with { Minutes = minutes, Steps = steps, NewFilterSteps = [], WasteKind = null }
+            : new Job(string.Join('+', jobs.Select(job => job.Id)), string.Join("; ", jobs.Select(job => job.Title)), string.Join(" ", jobs.Select(job => job.For)),
+                Applies.Always, minutes, Provenance.House, merged.Serves, [], null, steps)
+            { Joined = [.. jobs.Select(job => job.Id)], Group = jobs[0].Group };
+        if (jobs.Length == 1) return new(whole, titles, opened, minutes, 0);
+        var apart = jobs.Select(job => Of([job], access, bike)).ToList();
+        return new(whole, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
+    }
+
+    /// <summary>At most this many jobs are joined: more would be a day that nobody can look over.</summary>
+    public const int MostJobs = 8;
+
+    /// <summary>Why these jobs cannot be joined into one run on this bike; null where they can.</summary>
+    public static Refusal? Refuse(ImmutableArray<Job> jobs, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
+    {
+        if (jobs.IsEmpty) return new("jobs", "is missing: name at least one job");
+        if (jobs.Length > MostJobs) return new("jobs", $"are more than {MostJobs}: run some of them another day");
+        if (jobs.GroupBy(job => job.Id).FirstOrDefault(same => same.Count() > 1) is { } twice) return new("jobs", $"name \"{twice.First().Title}\" twice");
+        var capabilities = Capabilities.Of(bike);
+        var filled = from job in jobs
+                     from reservoir in job.Steps.Where(step => step.Kind == StepKind.Pour && step.Applies.Possible(capabilities)).Select(step => step.Reservoir!.Value).Distinct()
+                     group job by reservoir into same
+                     where same.Count() > 1
+                     select same;
+        if (filled.FirstOrDefault() is { } both)
+            return new("jobs", $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Gates.Words(both.Key).ToLowerInvariant()}. Run one after the other");
+        var cycle = Of(jobs, access, bike).Cycle;
+        return cycle.IsEmpty ? null : new("jobs", $"cannot be joined: these steps would wait for each other: {string.Join(", ", cycle)}");
+    }
+
+    /// <summary>When in a run a step has its place. The engine runs in two of them, and in no other.</summary>
+    internal enum Stage { BeforeWarm, Warm, Apart, Proof, SignOff }
+
+    private const string WarmUp = "warm-up";
+    private const string EngineCold = "engine-cold";
+
+    /// <summary>The earliest stage that the step's kind, its job and all that it waits for leave it.</summary>
+    /// <param name="places">The access groups that must be open for a step, and closed while the engine runs.</param>
+    private static Dictionary<string, Stage> StageOf(ImmutableArray<StepDraft> drafts, Func<StepDraft, IEnumerable<string>> places)
+    {
+        var byId = drafts.ToDictionary(draft => draft.Id);
+        var warm = drafts.FirstOrDefault(draft => draft.Step.Shared == WarmUp);
+        var cold = drafts.FirstOrDefault(draft => draft.Step.Shared == EngineCold);
+        var afterWarm = warm is null ? [] : Following(drafts, warm.Id);
+        var beforeWarm = warm is null ? [] : Preceding(byId, warm.Id);
+        var coldJobs = cold?.Jobs ?? [];
+        // A job that does not mind either way goes with the cold ones where it works behind the same place, so that it is opened once.
+        var coldPlaces = drafts.Where(draft => draft.Jobs.Overlaps(coldJobs)).SelectMany(places).ToHashSet();
+        var warmJobs = drafts.Where(draft => draft.Step.Shared == WarmUp).SelectMany(draft => draft.Jobs).ToHashSet();
+        var withCold = drafts.Where(draft => places(draft).Any(coldPlaces.Contains)).SelectMany(draft => draft.Jobs).Where(job => !warmJobs.Contains(job)).ToHashSet();
+
+        var stages = new Dictionary<string, Stage>();
+        foreach (var draft in InOrder(drafts)) stages[draft.Id] = Later(Own(draft), draft.After.Where(stages.ContainsKey).Select(id => stages[id]));
+        return stages;
+
+        Stage Own(StepDraft draft)
+        {
+            var step = draft.Step;
+            if (step.Kind == StepKind.SignOff) return Stage.SignOff;
+            if (step.Shared == WarmUp) return Stage.Warm;
+            if (step.EngineRuns) return Stage.Proof;
+            if (warm is null || beforeWarm.Contains(draft.Id)) return Stage.BeforeWarm;
+            if (afterWarm.Contains(draft.Id)) return Stage.Apart;
+            return draft.Jobs.Overlaps(coldJobs) || draft.Jobs.Overlaps(withCold) || step.Kind == StepKind.Reading ? Stage.BeforeWarm : Stage.Apart;
+        }
+
+        static Stage Later(Stage own, IEnumerable<Stage> earlier) => earlier.Append(own).Max();
+    }
+
+    /// <summary>The engine is run only when all that comes before is done, and nothing of what comes after is begun.</summary>
+    private static void KeepStages(List<StepDraft> drafts, Dictionary<string, Stage> stages)
+    {
+        foreach (var draft in drafts)
+        {
+            var stage = stages[draft.Id];
+            var entersLater = draft.After.All(id => stages[id] < stage);
+            if (!entersLater || stage == Stage.BeforeWarm) continue;
+            var last = drafts.Where(other => stages[other.Id] < stage).Select(other => stages[other.Id]).DefaultIfEmpty(Stage.BeforeWarm).Max();
+            foreach (var earlier in drafts.Where(other => stages[other.Id] == last && stages[other.Id] < stage)) draft.After.Add(earlier.Id);
+        }
+    }
+
+    private static void KeepEmpty(List<StepDraft> drafts)
+    {
+        foreach (var draft in drafts)
+            foreach (var reservoir in draft.Step.Empty)
+            {
+                foreach (var drain in drafts.Where(other => other.Step.Kind == StepKind.Drain && other.Step.Reservoir == reservoir)) draft.After.Add(drain.Id);
+                foreach (var pour in drafts.Where(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == reservoir)) pour.After.Add(draft.Id);
+            }
+    }
+
+    private static HashSet<string> Following(IEnumerable<StepDraft> drafts, string first)
+    {
+        var found = new HashSet<string>();
+        var more = true;
+        while (more)
+        {
+            more = false;
+            foreach (var draft in drafts.Where(draft => !found.Contains(draft.Id) && draft.After.Any(id => id == first || found.Contains(id)))) more |= found.Add(draft.Id);
+        }
+
+        return found;
+    }
+
+    private static HashSet<string> Preceding(Dictionary<string, StepDraft> byId, string last)
+    {
+        var found = new HashSet<string>();
+        var open = new Stack<string>(byId[last].After);
+        while (open.TryPop(out var id)) if (found.Add(id)) foreach (var earlier in byId[id].After) open.Push(earlier);
+        return found;
+    }
+
+    /// <summary>Each after all it waits for; steps of a cycle come last, for the caller to name.</summary>
+    internal static ImmutableArray<StepDraft> InOrder(IEnumerable<StepDraft> drafts)
+    {
+        var left = drafts.ToList();
+        var done = new HashSet<string>();
+        var order = ImmutableArray.CreateBuilder<StepDraft>(left.Count);
+        while (left.Count > 0)
+        {
+            var next = left.FindIndex(draft => draft.After.All(id => done.Contains(id)));
+            if (next < 0) next = 0;
+            order.Add(left[next]);
+            done.Add(left[next].Id);
+            left.RemoveAt(next);
+        }
+
+        return order.ToImmutable();
+    }
+}
+
+/// <summary>A step while a run is put together: what it waits for still grows.</summary>
+internal sealed class StepDraft(Step step, IEnumerable<string> jobs)
+{
+    public string Id => Step.Id;
+    public Step Step { get; } = step;
+    public HashSet<string> After { get; } = [.. step.After];
+    public HashSet<string> Jobs { get; } = [.. jobs];
+    public Step Whole => Step with { After = [.. After.Order(StringComparer.Ordinal)] };
+}

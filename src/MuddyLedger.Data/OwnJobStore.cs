@@ -1,0 +1,38 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace MuddyLedger.Data;
+
+/// <param name="Text">The file as the owner wrote it.</param>
+public sealed record OwnJob(string Id, string Text, int Version, Instant ChangedAt);
+
+/// <summary>The jobs that the owner wrote. A change is committed with the request that asks for it.</summary>
+public sealed class OwnJobStore(ShedContext context)
+{
+    public async Task<ImmutableArray<OwnJob>> AllAsync(CancellationToken cancel) =>
+        [.. (await context.OwnJobs.AsNoTracking().OrderBy(row => row.Id).ToListAsync(cancel)).Select(row => new OwnJob(row.Id, row.Text, row.Version, row.ChangedAt))];
+
+    /// <param name="version">That is replaced; null where there is none yet.</param>
+    /// <param name="text">Null takes it away.</param>
+    public async Task KeepAsync(string id, int? version, string? text, Instant at, CancellationToken cancel)
+    {
+        var row = version is null ? null : await context.OwnJobs.SingleAsync(one => one.Id == id, cancel);
+        if (row is null)
+        {
+            if (text is not null) context.OwnJobs.Add(new OwnJobRow { Id = id, Text = text, Version = 1, ChangedAt = at });
+            return;
+        }
+
+        context.Entry(row).Property(one => one.Version).OriginalValue = version!.Value;
+        if (text is null)
+        {
+            context.OwnJobs.Remove(row);
+            return;
+        }
+
+        row.Text = text;
+        row.Version = version.Value + 1;
+        row.ChangedAt = at;
+    }
+}

@@ -1,0 +1,59 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Shelf;
+using NodaTime;
+
+namespace MuddyLedger.Data;
+
+/// <param name="Version">Counts the edits of what it is; its moves have no version.</param>
+public sealed record StoredItem(Guid Id, StockItem Item, int Version, Instant AddedAt);
+
+/// <summary>Reads and writes the shelf. A change is committed with the request that asks for it.</summary>
+public sealed class ShelfStore(ShedContext context)
+{
+    public async Task<ImmutableArray<StoredItem>> ItemsAsync(CancellationToken cancel) =>
+        [.. (await context.StockItems.AsNoTracking().Where(row => !row.Gone).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel))
+            .Select(row => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt))];
+
+    public async Task<ImmutableArray<Stock>> StockAsync(CancellationToken cancel)
+    {
+        var moves = (await MovesAsync(cancel)).ToLookup(move => move.Item);
+        return [.. (await ItemsAsync(cancel)).Select(item => Stock.Of(item.Id, item.Item, moves[item.Id]))];
+    }
+
+    /// <summary>In the order in which they were written.</summary>
+    public async Task<ImmutableArray<StockMove>> MovesAsync(CancellationToken cancel, Guid? item = null) =>
+        [.. (await context.StockMoves.AsNoTracking().Where(row => item == null || row.ItemId == item).OrderBy(row => row.At).ThenBy(row => row.Id).ToListAsync(cancel)).Select(MoveOf)];
+
+    public async Task<ImmutableArray<StockMove>> OfRunAsync(Guid run, CancellationToken cancel) =>
+        [.. (await context.StockMoves.AsNoTracking().Where(row => row.RunId == run).OrderBy(row => row.At).ThenBy(row => row.Id).ToListAsync(cancel)).Select(MoveOf)];
+
+    public void Add(Guid id, StockItem item, Instant at) => context.StockItems.Add(new StockItemRow { Id = id, Item = CoreJson.Write(item), Version = 1, AddedAt = at });
+
+    /// <param name="item">Null where it is not kept any more.</param>
+    public async Task ChangeAsync(Guid id, int version, StockItem? item, CancellationToken cancel)
+    {
+        var row = await context.StockItems.SingleAsync(one => one.Id == id, cancel);
+        context.Entry(row).Property(one => one.Version).OriginalValue = version;
+        if (item is null) row.Gone = true;
+        else row.Item = CoreJson.Write(item);
+        row.Version = version + 1;
+    }
+
+    public void Add(StockMove move, Instant at, string device) => context.StockMoves.Add(new StockMoveRow
+    {
+        Id = move.Id,
+        ItemId = move.Item,
+        ContainerId = move.Container,
+        Amount = move.Amount,
+        Date = move.Date,
+        At = at,
+        Device = device,
+        Cause = move.Cause,
+        Note = move.Note,
+        RunId = move.Run,
+    });
+
+    private static StockMove MoveOf(StockMoveRow row) => new(row.Id, row.ItemId, row.ContainerId, row.Amount, row.Date, row.Cause, row.Note, row.RunId);
+}

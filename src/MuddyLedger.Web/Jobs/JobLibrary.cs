@@ -1,0 +1,75 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+
+namespace MuddyLedger.Web.Jobs;
+
+/// <summary>A job of the owner's own, as it was written and as it was read.</summary>
+/// <param name="Job">Null where it cannot be used any more.</param>
+/// <param name="Broken">Why it cannot, by line.</param>
+public sealed record ReadOwnJob(OwnJob Own, Job? Job, string? Broken);
+
+/// <summary>Opens the library as it stands. What an owner wrote is read once for each time it was changed.</summary>
+public sealed class JobLibraries(ContentLibrary content, OwnJobStore store)
+{
+    private static readonly ConcurrentDictionary<string, ReadOwnJob> Known = new();
+
+    public async Task<JobLibrary> OpenAsync(CancellationToken cancel) => new(content, [.. (await store.AllAsync(cancel)).Select(Read)]);
+
+    private ReadOwnJob Read(OwnJob own)
+    {
+        if (Known.TryGetValue(own.Id, out var known) && known.Own == own) return known;
+        try
+        {
+            known = new(own, content.ReadJob($"{own.Id}.yaml", own.Text), null);
+        }
+        catch (ContentException broken)
+        {
+            known = new(own, null, $"line {broken.Line}: {broken.Reason}");
+        }
+
+        return Known[own.Id] = known;
+    }
+}
+
+/// <summary>All jobs that can be run here: those that ship, and the owner's own, which stand in for a shipped one of the same id.</summary>
+public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob> own)
+{
+    public ImmutableDictionary<string, AccessGroup> Access => content.Access;
+
+    public ImmutableArray<ReadOwnJob> Own => own;
+
+    public IEnumerable<Job> All => content.Jobs.Where(job => !IsOwn(job.Id)).Concat(own.Select(one => one.Job).OfType<Job>());
+
+    public bool IsOwn(string id) => own.Any(one => one.Own.Id == id && one.Job is not null);
+
+    public bool Ships(string id) => content.Job(id) is not null;
+
+    /// <summary>Those that fit a bike, heading by heading.</summary>
+    public IEnumerable<Job> For(Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        return All.Where(job => job.Applies.To(capabilities)).OrderBy(job => job.Group).ThenBy(job => job.Title, StringComparer.Ordinal);
+    }
+
+    public JobAssembly Assemble(ImmutableArray<Job> jobs, Profile bike) => JobAssembly.Of(jobs, content.Access, bike);
+
+    /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>
+    public ImmutableArray<Job> Named(IReadOnlyList<string?>? ids, Profile bike, FieldCheck check)
+    {
+        var fitting = For(bike).ToDictionary(job => job.Id);
+        var found = ImmutableArray.CreateBuilder<Job>();
+        if (ids is null or { Count: 0 }) check.Refuse("jobs", "is missing: name at least one job");
+        foreach (var (id, at) in (ids ?? []).Take(JobAssembly.MostJobs + 1).Select((id, at) => (id ?? "", at)))
+        {
+            if (fitting.TryGetValue(id, out var job)) found.Add(job);
+            else check.Refuse($"jobs.{at}", All.Any(one => one.Id == id) ? "does not fit this bike" : "is not known here");
+        }
+
+        return found.ToImmutable();
+    }
+}
