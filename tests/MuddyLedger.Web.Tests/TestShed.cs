@@ -92,7 +92,7 @@ internal sealed class TestShed : IAsyncDisposable
         using var connection = new SqliteConnection($"Data Source={File};Mode=ReadOnly");
         connection.Open();
         var all = new List<string>();
-        foreach (var table in new[] { "Bikes", "Entries", "Strikes", "Runs", "RunEvents", "Viewings", "ViewingEvents", "Prices", "Photos", "Writes", "Settings" })
+        foreach (var table in new[] { "Bikes", "Entries", "Strikes", "Runs", "RunEvents", "Viewings", "ViewingEvents", "Prices", "OwnJobs", "StockItems", "StockMoves", "Photos", "Writes", "Settings" })
         {
             using var command = connection.CreateCommand();
 #pragma warning disable CA2100 // the table names stand right above
@@ -161,8 +161,9 @@ internal static class InTheShed
         return new JsonArray([.. months.SelectMany(month => month!["entries"]!.AsArray()).Select(entry => entry!.DeepClone())]);
     }
 
-    public static async Task<Answer> StartAsync(this TestShed shed, string bike, string job = "engine-oil") =>
-        await shed.PostAsync($"/api/bikes/{bike}/runs", new { id = NewId(), job });
+    public static Task<Answer> StartAsync(this TestShed shed, string bike, string job = "engine-oil") => shed.StartAsync(bike, [job]);
+
+    public static async Task<Answer> StartAsync(this TestShed shed, string bike, string[] jobs) => await shed.PostAsync($"/api/bikes/{bike}/runs", new { id = NewId(), jobs });
 
     /// <summary>Taps one act at the version that the run has now.</summary>
     public static async Task<Answer> TapAsync(this TestShed shed, Answer run, object act)
@@ -175,7 +176,7 @@ internal static class InTheShed
     /// <summary>Answers every step in order, up to this one.</summary>
     public static async Task<Answer> UpToAsync(this TestShed shed, Answer run, string? stop = null)
     {
-        while ((string?)run.Body["current"] is { } step && step != stop && step != "sign-off")
+        while ((string?)run.Body["current"] is { } step && step != stop && !step.EndsWith("sign-off", StringComparison.Ordinal))
             run = (await shed.TapAsync(run, new { act = "step-done", step, record = RecordFor(step, run) })).ShouldBeOk();
         return run;
     }
@@ -183,11 +184,19 @@ internal static class InTheShed
     public static Task<Answer> FinishAsync(this TestShed shed, Answer run, string? leftover = null, object[]? costs = null) =>
         shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = NewId(), minutes = 47, costs = costs ?? [], leftover, note = (string?)null }, run.ETag);
 
-    public static object? RecordFor(string step, Answer run) => step switch
+    public static object? RecordFor(string step, Answer run) => (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["kind"] switch
+    {
+        "measure" => new { values = MeasuredFor(run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["measure"]!) },
+        "choose" => new { option = (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["choice"]!["default"] },
+        _ => RecordByName(step[(step.IndexOf('/', StringComparison.Ordinal) + 1)..], run),
+    };
+
+    private static string[] MeasuredFor(JsonNode measure) =>
+        [.. Enumerable.Repeat(((measure["low"] ?? measure["high"]) is { } limit ? limit["value"]!.ToString() : "1"), Math.Max(1, measure["places"]!.AsArray().Count))];
+
+    private static object? RecordByName(string step, Answer run) => step switch
     {
         "reading" => run["meters"].AsArray() is [{ } meter, ..] && (string?)meter["kind"] == "odometer" ? new { odometer = "23650" } : new { hours = "97" },
-        "school" => new { option = "warm" },
-        "kind" => new { option = "foam" },
         "drain-read" => new { volume = "2.5 L", drain = new { colour = "dark", magnet = "fine-paste", debris = "none", smellsOfFuel = false } },
         "pour-first" => new { volume = "2.2 L", fluid = "10W-40, JASO MA2" },
         "level-first" => new { level = "between", volume = "0.2 L" },

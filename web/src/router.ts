@@ -34,6 +34,25 @@ export const router = createRouter({
       meta: { title: 'Bench', bench: true },
     },
     {
+      path: '/jobs',
+      name: 'jobs',
+      component: () => import('./features/jobs/JobFilesPage.vue'),
+      meta: { title: 'Job files' },
+    },
+    {
+      path: '/jobs/:job',
+      name: 'job-file',
+      component: () => import('./features/jobs/JobFilePage.vue'),
+      props: true,
+      meta: { title: 'A job file' },
+    },
+    {
+      path: '/shelf',
+      name: 'shelf',
+      component: () => import('./features/shelf/ShelfPage.vue'),
+      meta: { title: 'Shelf' },
+    },
+    {
       path: '/sums',
       name: 'sums',
       component: () => import('./features/sums/SumsPage.vue'),

@@ -78,6 +78,7 @@ public static class BikeFigures
             return Reading<FigureSpec>.Of(least is not null ? new(value, null, new(ProvenanceKind.Owner)) : new(null, value, new(ProvenanceKind.Owner)));
         }
 
+        if (trimmed.StartsWith('-')) return Reading<FigureSpec>.Refused("cannot be less than nothing");
         var parts = Between.Split(trimmed, 2);
         var high = QuantityText.Read(parts[^1], unit, Most);
         if (high.Refusal is { } bad) return Reading<FigureSpec>.Refused(bad);

@@ -41,6 +41,8 @@ public sealed record Profile
     public required BikeUse Use { get; init; }
 
     public required Stroke Stroke { get; init; }
+    /// <summary>The owner's yes to a heavier oil for a bike that is ridden only in heat and warmed up with care; the maker's grade otherwise.</summary>
+    public bool HeavierOilInHeat { get; init; }
     /// <summary>In cubic centimetres, 20 to 3,000.</summary>
     public required int DisplacementCc { get; init; }
     public required int Cylinders { get; init; }

@@ -54,6 +54,32 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         }
     }
 
+    /// <summary>Where such a bike can leak, and what would most likely come out there.</summary>
+    public static ImmutableArray<(LeakPlace Place, LeakFluid Fluid)> PlacesOf(Profile bike)
+    {
+        var engine = bike.GearboxOil == GearboxOil.Shared || bike.Stroke == Stroke.Four ? LeakFluid.EngineOil : LeakFluid.GearOil;
+        var gearbox = bike.GearboxOil is GearboxOil.Shared or GearboxOil.None ? engine : LeakFluid.GearOil;
+        var places = ImmutableArray.CreateBuilder<(LeakPlace, LeakFluid)>();
+        void Add(bool present, LeakPlace place, LeakFluid fluid) { if (present) places.Add((place, fluid)); }
+
+        Add(bike.FrontBrake == BrakeKind.Disc, LeakPlace.FrontBrake, LeakFluid.BrakeFluid);
+        Add(bike.Use != BikeUse.Utility, LeakPlace.ForkSeals, LeakFluid.ForkOil);
+        Add(true, LeakPlace.TankAndTap, LeakFluid.Fuel);
+        Add(bike.Fuel == FuelSystem.Carburettor, LeakPlace.Carburettor, LeakFluid.Fuel);
+        Add(bike.Stroke == Stroke.Four, LeakPlace.CylinderHead, LeakFluid.EngineOil);
+        Add(true, LeakPlace.CylinderBase, bike.Cooling == Cooling.Liquid && bike.Stroke == Stroke.Two ? LeakFluid.Coolant : engine);
+        Add(bike.Clutch != ClutchControl.None, LeakPlace.ClutchCover, gearbox);
+        Add(true, LeakPlace.GeneratorCover, engine);
+        Add(true, LeakPlace.DrainPlug, engine);
+        Add(bike.OilFilter is OilFilter.Cartridge or OilFilter.SpinOn, LeakPlace.OilFilter, LeakFluid.EngineOil);
+        Add(bike.FinalDrive == FinalDrive.Chain, LeakPlace.GearboxSprocket, gearbox);
+        Add(bike.Lubrication is Lubrication.DrySump or Lubrication.OilInjection || bike.Cooling == Cooling.Oil, LeakPlace.OilLines, LeakFluid.EngineOil);
+        Add(bike.Cooling == Cooling.Liquid, LeakPlace.Radiator, LeakFluid.Coolant);
+        Add(bike.RearBrake == BrakeKind.Disc, LeakPlace.RearBrake, LeakFluid.BrakeFluid);
+        Add(bike.FinalDrive == FinalDrive.Shaft, LeakPlace.ShaftDrive, LeakFluid.GearOil);
+        return places.ToImmutable();
+    }
+
     public static string Words(LeakPlace place) => Capabilities.Word(place).Replace('-', ' ');
 
     private static PlaceVerdict OfPlace(LeakPlace place, ImmutableArray<LeakSpot?> looks, bool complete)
@@ -65,7 +91,7 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         var before = grades.Length > 1 ? grades[^2] : LeakGrade.None;
         PlaceVerdict Says(LeakVerdict verdict, string because) => new(place, fluid, verdict, grades, because);
 
-        if (looks.Any(spot => spot is { Grade: > LeakGrade.None, Fluid: LeakFluid.Fuel or LeakFluid.BrakeFluid }) || place is LeakPlace.FrontBrake or LeakPlace.RearBrake or LeakPlace.TankAndTap && seen > 0)
+        if (looks.Any(spot => spot is { Grade: > LeakGrade.None, Fluid: LeakFluid.Fuel or LeakFluid.BrakeFluid }))
             return Says(LeakVerdict.Leaking, "Fuel and brakes fail at the first trace.");
         if (last >= LeakGrade.Drip) return Says(LeakVerdict.Leaking, "It drips or runs.");
         if (seen > 1 && last > before && before > LeakGrade.None) return Says(LeakVerdict.Leaking, "It came back, and more of it.");

@@ -15,7 +15,11 @@ namespace MuddyLedger.Core.Jobs;
 /// <param name="Case">What its reservoir is filled for: drained only, or with a new filter.</param>
 public sealed record PlannedStep(
     Step Step, ImmutableHashSet<string> WaitsFor, PourPlan? Pour, Volume? Expected, ReservoirSpec? Reservoir, TorqueSpec? Torque, StepMinutes? Minutes,
-    FigureSpec? Figure, FillCase Case);
+    FigureSpec? Figure, FillCase Case)
+{
+    /// <summary>How long its timer runs: the wait, or the time to the first look. 0 where it has none.</summary>
+    public int TimerMinutes => Minutes?.Minutes ?? (Step.Kind == StepKind.Watch ? Step.Looks[0] * 60 : 0);
+}
 
 /// <summary>Something to have ready, with how much of it this bike takes.</summary>
 public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade);

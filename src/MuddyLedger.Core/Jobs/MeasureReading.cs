@@ -21,7 +21,7 @@ public sealed record MeasureReading(bool Right, string Words)
         }
 
         if (asked.Within is { } most && values.Length > 1 && values.Max() - values.Min() is var apart && apart > most)
-            words.Add($"the places differ by {Text(apart)} {asked.Unit.Symbol}, and may by {Text(most)}");
+            words.Add($"the places differ by {Text(apart)} {asked.Unit.Symbol}, and may by {Text(most)} {asked.Unit.Symbol}");
         return new(words.Count == 0, string.Join("; ", words));
     }
 

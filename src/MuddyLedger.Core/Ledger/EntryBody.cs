@@ -67,7 +67,8 @@ public sealed record FluidToppedUp(ReservoirId Reservoir, Volume Volume, string 
 /// <param name="Volume">Null where it was drained but not measured.</param>
 public sealed record FluidDrained(ReservoirId Reservoir, Volume? Volume, DrainReading Reading) : EntryBody;
 
-public sealed record LevelSeen(ReservoirId Reservoir, Level Level) : EntryBody;
+/// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
+public sealed record LevelSeen(ReservoirId Reservoir, Level Level, Volume? UnderFull = null) : EntryBody;
 
 /// <summary>How a task is known to have been done.</summary>
 public enum Evidence

@@ -50,6 +50,8 @@ public static class Shopping
     {
         var fitting = shelf.Where(stock => stock.Item.FitsBike(one.Bike) && (stock.Item.Kind == StockKind.Fluid) == (one.Kind == StockKind.Fluid))
             .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0).ThenByDescending(stock => stock.Left).ToList();
-        return fitting.Find(stock => stock.Item.IsCalled(one.What)) ?? (one.Or is { } other ? fitting.Find(stock => stock.Item.IsCalled(other)) : null);
+        return fitting.Find(stock => stock.Item.IsCalled(one.What)) ?? (one.Or is { } other
+            // Another grade is not bought for a bike because it happens to serve the same purpose on another one.
+            ? fitting.Find(stock => (one.Kind != StockKind.Fluid || !stock.Item.Bikes.IsEmpty) && stock.Item.IsCalled(other)) : null);
     }
 }

@@ -25,6 +25,21 @@ public static class Viscosity
     /// <summary>The grades that may be cranked at the coldest start, the thickest last; none where it is colder than any.</summary>
     public static ImmutableArray<ColdGrade> For(double coldestStart) => [.. Cold.Where(grade => grade.CranksTo <= coldestStart)];
 
+    /// <summary>SAE J300 at 100 C, in mm2/s (from memory): at least, and under.</summary>
+    public static readonly ImmutableArray<(string Grade, double Least, double Under)> AtOperatingHeat = [("20", 6.9, 9.3), ("30", 9.3, 12.5), ("40", 12.5, 16.3), ("50", 16.3, 21.9), ("60", 21.9, 26.1)];
+
+    /// <summary>SAE J306 for gear oils at 100 C, in mm2/s (from memory): at least.</summary>
+    public static readonly ImmutableArray<(string Grade, double Least)> GearOil = [("80", 7.0), ("85", 11.0), ("90", 13.5), ("110", 18.5), ("140", 24.0)];
+
+    /// <summary>How thick a gear oil is, told as an engine oil: the two numbers are never compared. 80W is as thin as a 20.</summary>
+    /// <returns>Null where the grade is not in the table.</returns>
+    public static string? AsEngineOil(string gearGrade)
+    {
+        var number = gearGrade.Trim().TrimEnd('W', 'w');
+        var known = GearOil.FirstOrDefault(one => one.Grade == number);
+        return known.Grade is null ? null : AtOperatingHeat.First(one => known.Least >= one.Least && known.Least < one.Under).Grade;
+    }
+
     /// <returns>Null where it is hotter than the table goes.</returns>
     public static string? ForHeat(double hottestRide, bool airCooled)
     {

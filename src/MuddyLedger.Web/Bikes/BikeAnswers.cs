@@ -32,7 +32,7 @@ public sealed record ReservoirAnswer(
 /// <param name="Entry">Null for a finding that a running job will write when it ends.</param>
 public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string BikeName, string Title, string? Detail, FindingSeverity Severity, LocalDate Since, string? CostGuess);
 
-public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string Title, int Answered, int Steps, string Next, Instant LastTouched, int OnTray, IReadOnlyList<Instant> TimersEnd);
+public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string Title, IReadOnlyList<string> Jobs, int Answered, int Steps, string Next, Instant LastTouched, int OnTray, IReadOnlyList<Instant> TimersEnd);
 
 /// <param name="Minutes">With what stands in its way opened and closed.</param>
 /// <param name="Own">Written by the owner.</param>
@@ -81,7 +81,7 @@ public static class BikeAnswers
         var state = run.State;
         var plan = JobPlan.For(run.Job, picture.Profile, state);
         var next = plan.Steps.First(planned => state.Step(planned.Step.Id).Mark == StepMark.Open);
-        return new RunningAnswer(run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname, run.Job.Title,
+        return new RunningAnswer(run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname, run.Job.Title, run.Job.Covers,
             plan.Steps.Count(planned => state.Step(planned.Step.Id).Mark != StepMark.Open), plan.Steps.Length, next.Step.Title,
             state.LastTouched, state.Tray.Length, [.. state.Timers.Values.Select(timer => timer.Ends).Order()]);
     })];

@@ -56,7 +56,7 @@ internal static class DemoOldOnes
     };
 
     /// <summary>Errands, year in, year out; its five digits went round last spring.</summary>
-    public static void Dray(DemoPen pen, LocalDate today)
+    public static void Dray(DemoPen pen, LocalDate today, Instant now)
     {
         var from = today.PlusDays(-760);
         pen.AddBike(from);
@@ -72,6 +72,7 @@ internal static class DemoOldOnes
         pen.Done(today.PlusDays(-410), "front-drum.inspect", "rear-drum.inspect", "valves.measure", "spark-plugs.replace");
         pen.Done(today.PlusDays(-60), "chain.lubricate", "battery.inspect", "battery.measure", "air-filter.clean");
         pen.Write(today.PlusDays(-200), new PaperHeld("registration", today.PlusDays(60)));
+        pen.LeakWatch(now, began: 13, looked: 3, new(LeakPlace.DrainPlug, LeakGrade.OneSpot, LeakFluid.EngineOil));
     }
 
     /// <summary>Last run in 2007. A flush fill is in it, the tap weeps, the rear brake's cam is seized.</summary>

@@ -97,6 +97,20 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
         foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf, new HashSet<string>())) Write(entry.Date, entry.Body, id, hour: 12);
     }
 
+    /// <summary>A leak watch under way: begun the evening before, looked at once, the next look due.</summary>
+    /// <param name="began">Hours before the demo's moment.</param>
+    public void LeakWatch(Instant now, int began, int looked, LeakSpot spot)
+    {
+        var job = JobAssembly.Of([content.Job("leak-watch")!], content.Access, bike).Job;
+        var start = now - Duration.FromHours(began) - Duration.FromMinutes(12);
+        var acts = new List<(Instant At, RunAct Act)>();
+        foreach (var step in new[] { "wipe", "levels", "sheet" }) acts.Add((start + Duration.FromMinutes(3 * (acts.Count + 1)), new StepDone(step, StepRecord.Nothing)));
+        acts.Add((now - Duration.FromHours(began), new TimerStarted("standing", 4 * 60)));
+        acts.Add((now - Duration.FromHours(looked), new LookTaken("standing", [spot])));
+        var events = acts.Select(act => new RunEvent(Guid.CreateVersion7(), act.At, Device, act.Act)).ToImmutableArray();
+        writer.AddRun(new StoredRun(new RunId(Guid.CreateVersion7()), Bike, job, start, RunStatus.Running, events.Length + 1, null, events));
+    }
+
     private static StepRecord RecordFor(PlannedStep planned, FillCase fillCase, MeterAmount? meter, string fluid, DrainReading drain, Volume drained) => planned.Step.Kind switch
     {
         StepKind.Reading => new() { Meters = [meter!.Value] },

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
@@ -25,12 +26,15 @@ internal static class DemoShed
         var today = options.DayOf(options.Clock.GetCurrentInstant());
         Profile Set(string id) => content.Sets.First(set => set.Id == id).Profile;
 
-        Heron(new DemoPen(writer, content, options, HeronProfile(Set("two-stroke-enduro"))), today);
+        var drumlin = new DemoPen(writer, content, options, DrumlinProfile(Set("road-twin")));
+        var heron = new DemoPen(writer, content, options, HeronProfile(Set("two-stroke-enduro")));
+        Heron(heron, today);
         Scree(new DemoPen(writer, content, options, ScreeProfile(Set("motocross-four-stroke"))), today);
-        Drumlin(new DemoPen(writer, content, options, DrumlinProfile(Set("road-twin"))), today);
-        DemoOldOnes.Dray(new DemoPen(writer, content, options, DemoOldOnes.DrayProfile(Set("step-through"))), today);
+        Drumlin(drumlin, today);
+        DemoOldOnes.Dray(new DemoPen(writer, content, options, DemoOldOnes.DrayProfile(Set("step-through"))), today, options.Clock.GetCurrentInstant());
         DemoOldOnes.Fathom(new DemoPen(writer, content, options, DemoOldOnes.FathomProfile(Set("trials-single"))), today);
         DemoOldOnes.Barrow(new DemoPen(writer, content, options, DemoOldOnes.BarrowProfile(Set("field-runabout"))), today);
+        DemoShelf.Fill(scope.ServiceProvider.GetRequiredService<ShelfStore>(), options, today, drumlin.Bike, heron.Bike);
         DemoViewings.Fill(scope.ServiceProvider.GetRequiredService<ViewingStore>(), content, options.Clock.GetCurrentInstant());
         await writer.CommitAsync(Guid.CreateVersion7(), "the Fallow Tarn shed", options.Clock.GetCurrentInstant(), cancel);
     }
@@ -80,8 +84,14 @@ internal static class DemoShed
         Registration = "FT 14 DRC",
         FrontTyre = new Tyre("120/70-17", Pressure.FromKilopascals(225), "0722", TyreInner.Tubeless),
         RearTyre = new Tyre("160/60-17", Pressure.FromKilopascals(250), "1820", TyreInner.Tubeless),
-        IntakeClearance = Length.FromMillimetres(0.16m),
-        ExhaustClearance = Length.FromMillimetres(0.25m),
+        Figures = ImmutableDictionary<BikeFigure, FigureSpec>.Empty
+            .Add(BikeFigure.IntakeClearance, new(0.13m, 0.20m, new(Core.ProvenanceKind.Manual, "p. 3-9")))
+            .Add(BikeFigure.ExhaustClearance, new(0.23m, 0.30m, new(Core.ProvenanceKind.Manual, "p. 3-9")))
+            .Add(BikeFigure.PlugGap, new(0.8m, 0.9m, new(Core.ProvenanceKind.Manual, "p. 3-7")))
+            .Add(BikeFigure.ChainSlack, new(25m, 35m, new(Core.ProvenanceKind.Manual, "p. 2-20")))
+            .Add(BikeFigure.IdleSpeed, new(1_250m, 1_350m, new(Core.ProvenanceKind.Manual, "p. 2-9"))),
+        TankOverPlugs = true,
+        AirFilter = AirFilterBehind.Tank,
         FrameNumber = "DRC730-20933",
         BodyworkOverOil = true,
         Reservoirs = set.Reservoirs
@@ -96,7 +106,9 @@ internal static class DemoShed
             .SetItem(ReservoirId.Coolant, new ReservoirSpec { Grade = "ethylene glycol, silicate free, 50%", DryFill = Litres(1.9m) }),
         Torques = set.Torques
             .SetItem(Fastener.OilDrainPlug, new(Torque.FromNewtonMetres(30), new(Core.ProvenanceKind.Manual, "p. 2-12")))
-            .SetItem(Fastener.OilFilter, new(Torque.FromNewtonMetres(17), new(Core.ProvenanceKind.Manual, "p. 2-13"))),
+            .SetItem(Fastener.OilFilter, new(Torque.FromNewtonMetres(17), new(Core.ProvenanceKind.Manual, "p. 2-13")))
+            .SetItem(Fastener.SparkPlug, new(Torque.FromNewtonMetres(12), new(Core.ProvenanceKind.Manual, "p. 3-7")))
+            .SetItem(Fastener.RearAxle, new(Torque.FromNewtonMetres(105), new(Core.ProvenanceKind.Manual, "p. 2-21"))),
     };
 
     /// <summary>Two seasons counted in hours, ridden hard in grit; its oil pump was just refitted and is not proven.</summary>

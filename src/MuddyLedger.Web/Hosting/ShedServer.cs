@@ -18,6 +18,7 @@ using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
 using MuddyLedger.Web.Settings;
 using MuddyLedger.Web.Shed;
+using MuddyLedger.Web.Shelf;
 using MuddyLedger.Web.Sums;
 using MuddyLedger.Web.Viewings;
 using NodaTime;
@@ -86,7 +87,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton<PictureCache>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
-        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ViewingEndpoints.Yard>();
+        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -111,6 +112,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapRuns();
         api.MapUndoList();
         api.MapOwnJobs();
+        api.MapShelf();
         api.MapBook();
         api.MapViewings();
         api.MapPractice();

@@ -4,17 +4,23 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Settings;
+using MuddyLedger.Web.Shelf;
 using NodaTime;
 
 namespace MuddyLedger.Web.Jobs;
 
-public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade);
+/// <param name="OnShelf">Whether the shelf has all of it; null where the shelf keeps no count of it.</param>
+public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade, bool? OnShelf = null);
+
+/// <param name="Missing">It was used, and the shelf did not have it.</param>
+public sealed record FromShelf(string What, Shown Amount, bool Missing);
 
 /// <param name="Case">What the capacity is for: drained only, or with a new filter.</param>
 public sealed record PourAnswer(Shown Whole, Shown First, Shown ThenAbout, FillCase Case);
@@ -32,7 +38,12 @@ public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots);
 
 /// <param name="Hours">After how many hours each look is due.</param>
 /// <param name="Verdict">What all looks of the job say together, as far as they are taken.</param>
-public sealed record WatchAnswer(IReadOnlyList<int> Hours, IReadOnlyList<LookAnswer> Looks, LeakVerdict Verdict, IReadOnlyList<PlaceVerdict> Places);
+/// <param name="CanLeak">Where this bike can leak, and what would most likely come out there.</param>
+/// <param name="Began">Null until the watch is started.</param>
+public sealed record WatchAnswer(
+    IReadOnlyList<int> Hours, Instant? Began, IReadOnlyList<LookAnswer> Looks, LeakVerdict Verdict, IReadOnlyList<PlaceVerdict> Places, IReadOnlyList<CanLeak> CanLeak);
+
+public sealed record CanLeak(LeakPlace Place, LeakFluid Fluid);
 
 /// <param name="Photo">Kept in the bike's book under this id.</param>
 public sealed record RecordAnswer(
@@ -60,16 +71,16 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
 public sealed record RunAnswer(
-    Guid Id, Guid Bike, string BikeName, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
+    Guid Id, Guid Bike, string BikeName, BikeUse Use, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
     IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite,
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf,
     IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
 
 public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
 
 public static class RunAnswers
 {
-    public static RunAnswer Of(StoredRun run, BikePicture picture, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
+    public static RunAnswer Of(StoredRun run, BikePicture picture, ImmutableArray<Stock> shelf, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
     {
         var bike = picture.Profile;
         var state = run.State;
@@ -77,17 +88,17 @@ public static class RunAnswers
         var current = plan.Steps.FirstOrDefault(planned => Waiting(state.Step(planned.Step.Id).Mark, planned));
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
-        return new(run.Id.Value, run.Bike.Value, bike.Nickname, run.Job.Id, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
-            [.. plan.Needs.Select(need => NeedOf(need, settings))],
+        ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, StandingOf(picture, dayOf)) : [];
+        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Id, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
+            [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
             [.. plan.Steps.Select(planned => StepOf(planned, plan, state, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
             [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
-            refused is null && run.Status == RunStatus.Running
-                ? [.. RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, StandingOf(picture, dayOf)).Where(entry => entry.Body is not JobFinished)
-                    .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))]
-                : [],
+            [.. lines.Where(entry => entry.Body is not JobFinished)
+                    .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))],
+            FromShelfOf(lines, shelf, run.Bike.Value, settings),
             [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
     }
 
@@ -96,8 +107,33 @@ public static class RunAnswers
     private static MeterField MeterFieldOf(MeterHistory history, Profile bike) =>
         new(history.Kind, bike.UnitOf(history.Kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);
 
-    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings) =>
-        new(need.Kind, need.What, need.Count, need.Volume is { } volume ? Shown.Of(volume, settings) : null, need.Grade);
+    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings, ImmutableArray<Stock> shelf, Guid bike) =>
+        new(need.Kind, need.What, need.Count, need.Volume is { } volume ? Shown.Of(volume, settings) : null, need.Grade, OnShelf(need, shelf, bike));
+
+    private static bool? OnShelf(PlannedNeed need, ImmutableArray<Stock> shelf, Guid bike)
+    {
+        if (need.Kind == NeedKind.Tool) return null;
+        var kind = need.Kind == NeedKind.Fluid ? StockKind.Fluid : StockKind.Part;
+        var kept = shelf.Where(stock => stock.Item.FitsBike(bike) && (stock.Item.Kind == StockKind.Fluid) == (kind == StockKind.Fluid)
+            && (stock.Item.IsCalled(need.What) || (need.Grade is { } grade && stock.Item.IsCalled(grade)))).ToList();
+        return kept.Count == 0 ? null : kept.Sum(stock => stock.Left) >= (need.Volume?.Litres ?? (kind == StockKind.Fluid ? 0.01m : need.Count));
+    }
+
+    /// <summary>What the lines of a job take from the shelf.</summary>
+    public static Taking TakingOf(IEnumerable<PlannedEntry> lines, ImmutableArray<Stock> shelf, Guid bike) =>
+        Taking.Of(Taking.UsedBy(lines.Select(line => line.Body), ShelfAnswers.FluidFor), shelf, bike);
+
+    private static List<FromShelf> FromShelfOf(ImmutableArray<PlannedEntry> lines, ImmutableArray<Stock> shelf, Guid bike, OwnerSettings settings)
+    {
+        var taking = TakingOf(lines, shelf, bike);
+        var kinds = shelf.ToDictionary(stock => stock.Id, stock => stock.Item.Kind);
+        return
+        [
+            .. taking.Takes.GroupBy(take => take.Item).Select(same => new FromShelf(same.First().Name, ShelfAnswers.Amount(same.Sum(take => take.Amount), kinds[same.Key], settings), false)),
+            // Said only of what the shelf keeps: the rest was bought for the day.
+            .. taking.Missing.Where(used => shelf.Any(stock => stock.Item.IsCalled(used.What) && stock.Item.FitsBike(bike))).Select(used => new FromShelf(used.What, ShelfAnswers.Amount(used.Amount, used.Kind, settings), true)),
+        ];
+    }
 
     private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, OwnerSettings settings)
     {
@@ -113,7 +149,7 @@ public static class RunAnswers
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
             standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
             RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
-            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state) : null);
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan.Bike) : null);
     }
 
     /// <summary>What stands on the undo list by the book alone: jobs under way not counted.</summary>
@@ -125,10 +161,11 @@ public static class RunAnswers
         return new(asked.Unit.Symbol, asked.Places, In(limits?.Low), In(limits?.High), limits is null ? null : ShownProvenance.Of(limits.Provenance), In(asked.Within));
     }
 
-    private static WatchAnswer WatchOf(Step step, RunState state)
+    private static WatchAnswer WatchOf(Step step, RunState state, Profile bike)
     {
         var watch = LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], state.Looks.Count(look => look.Step == step.Id) >= step.Looks.Length);
-        return new(step.Looks, [.. state.Looks.Where(look => look.Step == step.Id).Select(look => new LookAnswer(look.At, look.Spots))], watch.Verdict, watch.Places);
+        return new(step.Looks, state.Watches.TryGetValue(step.Id, out var began) ? began : null, [.. state.Looks.Where(look => look.Step == step.Id).Select(look => new LookAnswer(look.At, look.Spots))], watch.Verdict, watch.Places,
+            [.. LeakWatch.PlacesOf(bike).Select(one => new CanLeak(one.Place, one.Fluid))]);
     }
 
     private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) => new(

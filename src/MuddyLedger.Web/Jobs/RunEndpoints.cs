@@ -2,6 +2,7 @@ using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
@@ -24,8 +25,10 @@ public static class RunEndpoints
     }
 
     /// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
-    public sealed class Bench(ShedReader reader, ShedPictures pictures, ShedOptions options)
+    public sealed class Bench(ShedReader reader, ShedPictures pictures, ShelfStore shelf, ShedOptions options)
     {
+        public ShelfStore Shelf => shelf;
+
         public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
         {
             if (await reader.RunAsync(new RunId(run), cancel) is not { } stored) return null;
@@ -36,7 +39,7 @@ public static class RunEndpoints
         public async Task<object> AnswerAsync(Guid run, CancellationToken cancel)
         {
             var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
-            return RunAnswers.Of(stored, picture, await pictures.SettingsAsync(cancel), options.Clock.GetCurrentInstant(), options.DayOf);
+            return RunAnswers.Of(stored, picture, await shelf.StockAsync(cancel), await pictures.SettingsAsync(cancel), options.Clock.GetCurrentInstant(), options.DayOf);
         }
 
         public LocalDate Day(Instant instant) => options.DayOf(instant);
@@ -68,7 +71,7 @@ public static class RunEndpoints
 
     /// <summary>What several jobs would be as one run, before it is started.</summary>
     /// <param name="jobs">Their ids, in the order wanted.</param>
-    private static async Task<IResult> JoinedAsync(Guid bike, string[]? jobs, HttpContext http, ShedPictures pictures, JobLibraries libraries)
+    private static async Task<IResult> JoinedAsync(Guid bike, string[]? jobs, HttpContext http, ShedPictures pictures, JobLibraries libraries, ShelfStore shelf)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var check = new FieldCheck();
@@ -76,7 +79,7 @@ public static class RunEndpoints
         var wanted = library.Named(jobs, picture.Profile, check);
         if (check.Failed) return check.Problem();
         var settings = await pictures.SettingsAsync(http.RequestAborted);
-        return TypedResults.Ok(JoinedAnswer.Of(wanted, library, picture.Profile, settings));
+        return TypedResults.Ok(JoinedAnswer.Of(wanted, library, picture.Profile, await shelf.StockAsync(http.RequestAborted), bike, settings));
     }
 
     private static async Task<IResult> ActAsync(Guid run, ActRequest body, HttpContext http, ShedPictures pictures, Bench bench, Writing writing)
@@ -92,7 +95,7 @@ public static class RunEndpoints
             {
                 if (version != stored.Version) return Problems.Stale(await bench.AnswerAsync(run, http.RequestAborted));
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
-                if (act is TimerStarted timer) act = timer with { Minutes = plan.Step(timer.Step)?.Minutes?.Minutes ?? 0 };
+                if (act is TimerStarted timer) act = timer with { Minutes = plan.Step(timer.Step)?.TimerMinutes ?? 0 };
                 if (act is TimerStarted { Minutes: 0 }) return Problems.Refused("step", "has no timer");
                 var refusal = RunRules.Refuse(plan, stored.State, act!) ?? RefuseReading(act!, picture, bench.Day(pen.At));
                 if (refusal is not null) return Problems.Refused(refusal);
@@ -122,6 +125,8 @@ public static class RunEndpoints
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
                     if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
                 Write(writer, readings, stored, pen);
+                foreach (var take in RunAnswers.TakingOf(readings, await bench.Shelf.StockAsync(http.RequestAborted), stored.Bike.Value).Takes)
+                    bench.Shelf.Add(new StockMove(Guid.CreateVersion7(), take.Item, take.Container, -take.Amount, bench.Day(pen.At), StockCause.Taken, stored.Job.Title, stored.Id.Value), pen.At, pen.Device);
                 writer.EndRun(stored, RunStatus.Finished, pen.At);
                 return null;
             },
@@ -136,14 +141,15 @@ public static class RunEndpoints
         var reason = check.Text("reason", body.Reason, 300);
         if (check.Failed) return check.Problem();
         return await writing.OnceAsync(http, body.Id, body,
-            (writer, pen) =>
+            async (writer, pen) =>
             {
-                if (stored.Status == RunStatus.Running) return Task.FromResult<IResult?>(Problems.Refused(null, "This job is not finished: there is nothing to undo."));
+                if (stored.Status == RunStatus.Running) return Problems.Refused(null, "This job is not finished: there is nothing to undo.");
                 if (picture.Running.Any(other => other.Job.Covers.Intersect(stored.Job.Covers).Any()))
-                    return Task.FromResult<IResult?>(Problems.Refused(null, "The same job is running on this bike again. Finish that or set it aside first."));
+                    return Problems.Refused(null, "The same job is running on this bike again. Finish that or set it aside first.");
                 foreach (var entry in picture.Ledger.Standing.Where(entry => entry.Run == stored.Id)) writer.AddStrike(new Strike(entry.Id, pen.At, pen.Device, reason));
+                await PutBackAsync(bench.Shelf, stored.Id.Value, bench.Day(pen.At), pen, http.RequestAborted);
                 writer.EndRun(stored, RunStatus.Running, null);
-                return Task.FromResult<IResult?>(null);
+                return null;
             },
             () => bench.AnswerAsync(run, http.RequestAborted));
     }
@@ -166,6 +172,13 @@ public static class RunEndpoints
                 return null;
             },
             () => bench.AnswerAsync(run, http.RequestAborted));
+    }
+
+    /// <summary>What the job took from the shelf stands there again, each in the bottle it came out of.</summary>
+    private static async Task PutBackAsync(ShelfStore shelf, Guid run, LocalDate today, Pen pen, CancellationToken cancel)
+    {
+        foreach (var taken in (await shelf.OfRunAsync(run, cancel)).GroupBy(move => (move.Item, move.Container)).Where(same => same.Sum(move => move.Amount) < 0))
+            shelf.Add(new StockMove(Guid.CreateVersion7(), taken.Key.Item, taken.Key.Container, -taken.Sum(move => move.Amount), today, StockCause.PutBack, taken.First().Note, run), pen.At, pen.Device);
     }
 
     private static void Write(ShedWriter writer, IEnumerable<PlannedEntry> entries, StoredRun run, Pen pen)

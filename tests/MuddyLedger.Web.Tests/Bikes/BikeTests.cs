@@ -72,20 +72,24 @@ public sealed class BikeTests : IAsyncLifetime
             profile["frameNumber"] = "1M8GDM9AXKP042789";
             profile["rearTyre"]!["dateCode"] = "1015";
             profile["rearTyre"]!["placard"] = "36 psi";
-            profile["intakeClearance"] = "6 thou";
+            profile["figures"]!["intake-clearance"] = "4 to 6 thou";
         });
         var answer = (await _shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
         answer["warnings"].AsArray().Select(warning => (string?)warning!["field"]).ShouldBe(["frameNumber", "rearTyre"]);
         ((string?)answer["profile"]["rearTyre"]!["placard"]).ShouldBe("2.48 bar");
-        ((string?)answer["profile"]["intakeClearance"]).ShouldBe("0.15 mm");
+        ((string?)answer["profile"]["figures"]!["intake-clearance"]).ShouldBe("0.1016 to 0.1524 mm");
         var profile = (JsonObject)answer["profile"].DeepClone();
         profile["rearTyre"]!["dateCode"] = "9999";
         profile["frontTyre"]!["placard"] = "900 psi";
         profile["batteryVolts"] = 9;
+        profile["figures"]!["plug-gap"] = "9 to 8 mm";
+        profile["figures"]!["luck"] = "much";
         var refused = await _shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile }, "\"1\"");
         refused.ShouldRefuse("rearTyre.dateCode", "week and year");
         refused.ShouldRefuse("frontTyre.placard", "more than can be meant");
         refused.ShouldRefuse("batteryVolts", "6 or 12");
+        refused.ShouldRefuse("figures.plug-gap", "lower limit above");
+        refused.ShouldRefuse("figures.luck", "not a figure known here");
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using MuddyLedger.Content;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Hosting;
+using MuddyLedger.Web.Jobs;
 
 namespace MuddyLedger.Web.Tests.Bikes;
 
@@ -63,6 +64,6 @@ public class PictureCacheTests
         var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         ShedServer.ConfigureJson(json);
-        return JsonSerializer.SerializeToNode(BikeAnswers.Of(picture, content, await pictures.SettingsAsync(TestContext.Current.CancellationToken)), json)!.ToJsonString();
+        return JsonSerializer.SerializeToNode(BikeAnswers.Of(picture, new JobLibrary(content, []), await pictures.SettingsAsync(TestContext.Current.CancellationToken)), json)!.ToJsonString();
     }
 }

@@ -71,7 +71,7 @@ public sealed class JunkTests : IAsyncLifetime
         using var command = store.CreateCommand();
         command.CommandText = "SELECT (SELECT count(*) FROM Entries) || ' ' || (SELECT count(*) FROM Strikes) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM Bikes) || ' ' || "
             + "(SELECT count(*) || ' ' || total(Version) FROM Runs) || ' ' || (SELECT count(*) FROM RunEvents) || ' ' || (SELECT count(*) FROM Writes) || ' ' || (SELECT total(Version) FROM Settings) || ' ' || "
-            + "(SELECT count(*) || ' ' || total(Version) FROM Viewings) || ' ' || (SELECT count(*) FROM ViewingEvents) || ' ' || (SELECT count(*) FROM Prices) || ' ' || (SELECT count(*) FROM Photos)";
+            + "(SELECT count(*) || ' ' || total(Version) FROM Viewings) || ' ' || (SELECT count(*) FROM ViewingEvents) || ' ' || (SELECT count(*) FROM Prices) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM OwnJobs) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM StockItems) || ' ' || (SELECT count(*) FROM StockMoves) || ' ' || (SELECT count(*) FROM Photos)";
         return (string)command.ExecuteScalar()!;
     }
 

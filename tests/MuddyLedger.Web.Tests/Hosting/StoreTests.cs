@@ -80,6 +80,7 @@ public class StoreTests
     [Theory]
     [InlineData("first-release.sql", 2, 83, 0)]
     [InlineData("with-viewings.sql", 2, 83, 3)]
+    [InlineData("with-photos.sql", 2, 83, 3)]
     public async Task A_shed_of_an_earlier_release_is_brought_up_to_date_and_loses_nothing(string dump, int bikes, int lines, int taps)
     {
         await using var shed = await TestShed.OpenAsync();

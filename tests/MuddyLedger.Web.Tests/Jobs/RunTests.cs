@@ -118,16 +118,16 @@ public sealed class RunTests : IAsyncLifetime
     public async Task A_job_that_does_not_fit_is_refused()
     {
         var heron = await _shed.BikeAsync("two-stroke-enduro");
-        (await _shed.StartAsync(heron)).ShouldRefuse("job", "does not fit this bike");
-        (await _shed.StartAsync(_bike, "brew-tea")).ShouldRefuse("job", "is not known here");
-        (await _shed.StartAsync(_bike, "")).ShouldRefuse("job", "is missing");
+        (await _shed.StartAsync(heron)).ShouldRefuse("jobs.0", "does not fit this bike");
+        (await _shed.StartAsync(_bike, "brew-tea")).ShouldRefuse("jobs.0", "is not known here");
+        (await _shed.StartAsync(_bike, [])).ShouldRefuse("jobs", "is missing");
     }
 
     [Fact]
     public async Task A_job_that_runs_is_not_started_again()
     {
         (await _shed.StartAsync(_bike)).ShouldBeOk();
-        (await _shed.StartAsync(_bike)).ShouldRefuse("job", "running on this bike already");
+        (await _shed.StartAsync(_bike)).ShouldRefuse("jobs", "running on this bike already");
     }
 
     [Fact]

@@ -396,6 +396,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/joined": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    jobs?: string[];
+                };
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JoinedAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run}": {
         parameters: {
             query?: never;
@@ -628,6 +667,518 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryJob"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JobTextRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobCheckAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobFileAnswer"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepJobRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobFileAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/yaml": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemoveJobRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryJob"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepItemRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepItemRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{item}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ItemGoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{item}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoveAnswer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/moves/{move}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    move: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveUndoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/waste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandedInRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfAnswer"];
                     };
                 };
             };
@@ -2274,7 +2825,10 @@ export interface components {
             tray?: null | components["schemas"]["TrayRequest"];
             item?: null | string;
             text?: null | string;
+            spots?: null | components["schemas"]["SpotRequest"][];
         };
+        /** @enum {unknown} */
+        AirFilterBehind: "nothing" | "side-panel" | "seat" | "tank";
         /** @enum {unknown} */
         BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
         BecauseAnswer: {
@@ -2325,6 +2879,11 @@ export interface components {
             standsSince: null | components["schemas"]["LocalDate"];
             today: components["schemas"]["LocalDate"];
         };
+        BikeName: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         /** @enum {unknown} */
         BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics" | "papers";
         /** @enum {unknown} */
@@ -2360,6 +2919,10 @@ export interface components {
             nickname: null | string;
             paid: null | string;
             date: null | string;
+        };
+        CanLeak: {
+            place: components["schemas"]["LeakPlace"];
+            fluid: components["schemas"]["LeakFluid"];
         };
         Caution: {
             hazard: components["schemas"]["Hazard"];
@@ -2407,6 +2970,15 @@ export interface components {
             year: number;
             meter: null | components["schemas"]["Shown"];
             note: null | string;
+        };
+        ContainerAnswer: {
+            /** Format: uuid */
+            id: string;
+            size: components["schemas"]["Shown"];
+            left: components["schemas"]["Shown"];
+            /** Format: double */
+            share: number;
+            since: components["schemas"]["LocalDate"];
         };
         CoolantAnswer: {
             /** Format: double */
@@ -2621,6 +3193,11 @@ export interface components {
             /** Format: double */
             mostApartMm: number;
         };
+        FromShelf: {
+            what: string;
+            amount: components["schemas"]["Shown"];
+            missing: boolean;
+        };
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";
         /** @enum {unknown} */
@@ -2660,8 +3237,15 @@ export interface components {
         };
         /** @enum {unknown} */
         Grade: "sound" | "slight" | "worn" | "bad" | "failed" | null;
+        HandedInRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: null | string;
+            date: null | string;
+            where: null | string;
+        };
         /** @enum {unknown} */
-        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor";
+        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride";
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
         ImportAnswer: {
@@ -2685,15 +3269,109 @@ export interface components {
         };
         /** @enum {unknown} */
         IntervalSource: "manual" | "owner";
+        ItemAnswer: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["StockKind"];
+            left: components["schemas"]["Shown"];
+            minimum: components["schemas"]["Shown"];
+            low: boolean;
+            containers: components["schemas"]["ContainerAnswer"][];
+            bikes: string[];
+            place: null | string;
+            note: null | string;
+            form: components["schemas"]["ItemForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        ItemForm: {
+            name: null | string;
+            kind: components["schemas"]["StockKind"];
+            serves: null | string;
+            bikes: string[];
+            minimum: null | string;
+            packs: components["schemas"]["PackForm"][];
+            place: null | string;
+            note: null | string;
+        };
+        ItemGoneRequest: {
+            /** Format: uuid */
+            id: string;
+        };
+        JobCheckAnswer: {
+            id: null | string;
+            title: null | string;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int64 */
+            line: null | number;
+            reason: null | string;
+        };
+        JobFileAnswer: {
+            id: string;
+            text: string;
+            own: boolean;
+            ships: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @enum {unknown} */
+        JobGroup: "rides" | "oil-and-fluids" | "engine-top" | "fuel-and-air" | "drive" | "brakes-and-wheels" | "chassis" | "electrics" | "standing" | "other";
         JobOffer: {
             id: string;
             title: string;
             for: string;
+            group: components["schemas"]["JobGroup"];
             /** Format: int32 */
             minutes: number;
+            own: boolean;
+        };
+        JobTextRequest: {
+            text: null | string;
+        };
+        JoinedAnswer: {
+            title: string;
+            refused: null | string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            minutesApart: number;
+            /** Format: int32 */
+            sharedSteps: number;
+            opened: components["schemas"]["OpenedAnswer"][];
+            steps: components["schemas"]["JoinedStep"][];
+            needs: components["schemas"]["NeedAnswer"][];
+        };
+        JoinedStep: {
+            id: string;
+            title: string;
+        };
+        KeepItemRequest: {
+            /** Format: uuid */
+            id: string;
+            item: components["schemas"]["ItemForm"];
+        };
+        KeepJobRequest: {
+            /** Format: uuid */
+            id: string;
+            text: null | string;
         };
         /** @enum {unknown} */
         KnockOut: "walk-away" | "only-as-parts" | null;
+        /** @enum {unknown} */
+        LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
+        /** @enum {unknown} */
+        LeakGrade: "none" | "damp" | "one-spot" | "several" | "drip" | "running";
+        /** @enum {unknown} */
+        LeakPlace: "front-brake" | "fork-seals" | "tank-and-tap" | "carburettor" | "cylinder-head" | "cylinder-base" | "clutch-cover" | "generator-cover" | "drain-plug" | "oil-filter" | "gearbox-sprocket" | "oil-lines" | "radiator" | "rear-brake" | "shaft-drive";
+        LeakSpot: {
+            place: components["schemas"]["LeakPlace"];
+            grade: components["schemas"]["LeakGrade"];
+            fluid: components["schemas"]["LeakFluid"];
+        };
+        /** @enum {unknown} */
+        LeakVerdict: "watching" | "dry" | "weeping" | "leaking";
         /** @enum {unknown} */
         LeftBecause: "cannot-see" | "refused" | "no-time" | null;
         /** @enum {unknown} */
@@ -2709,6 +3387,19 @@ export interface components {
         LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | "filler-edge" | null;
         /** @enum {unknown} */
         LevelStance: "upright-on-level" | "centre-stand";
+        LibraryJob: {
+            id: string;
+            title: string;
+            for: string;
+            group: components["schemas"]["JobGroup"];
+            /** Format: int32 */
+            steps: number;
+            own: boolean;
+            standsIn: boolean;
+            /** Format: int32 */
+            version: null | number;
+            broken: null | string;
+        };
         /** @enum {unknown} */
         LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh";
         LimitAnswer: {
@@ -2733,10 +3424,22 @@ export interface components {
         LimitForm: "use" | "calendar" | "paper";
         /** Format: date */
         LocalDate: string;
+        LookAnswer: {
+            at: components["schemas"]["Instant"];
+            spots: components["schemas"]["LeakSpot"][];
+        };
         /** @enum {unknown} */
         Lubrication: "premix" | "oil-injection" | "wet-sump" | "dry-sump" | "splash";
         /** @enum {unknown} */
         MagnetReading: "not-seen" | "clean" | "fine-paste" | "slivers" | "chips";
+        MeasureAnswer: {
+            unit: string;
+            places: string[];
+            low: null | components["schemas"]["Shown"];
+            high: null | components["schemas"]["Shown"];
+            limitsFrom: null | components["schemas"]["ShownProvenance"];
+            within: null | components["schemas"]["Shown"];
+        };
         MeterAnswer: {
             kind: components["schemas"]["MeterKind"];
             unit: string;
@@ -2759,6 +3462,33 @@ export interface components {
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
+        MoveAnswer: {
+            /** Format: uuid */
+            id: string;
+            date: components["schemas"]["LocalDate"];
+            cause: components["schemas"]["StockCause"];
+            amount: components["schemas"]["Shown"];
+            note: null | string;
+            /** Format: uuid */
+            run: null | string;
+            canUndo: boolean;
+        };
+        MoveRequest: {
+            /** Format: uuid */
+            id: string;
+            cause: components["schemas"]["StockCause"];
+            amount: null | string;
+            /** Format: int32 */
+            count: number;
+            date: null | string;
+            note: null | string;
+            /** Format: uuid */
+            container: null | string;
+        };
+        MoveUndoneRequest: {
+            /** Format: uuid */
+            id: string;
+        };
         NeedAnswer: {
             kind: components["schemas"]["NeedKind"];
             what: string;
@@ -2766,6 +3496,7 @@ export interface components {
             count: number;
             volume: null | components["schemas"]["Shown"];
             grade: null | string;
+            onShelf?: null | boolean;
         };
         /** @enum {unknown} */
         NeedKind: "tool" | "fluid" | "part" | "consumable";
@@ -2814,12 +3545,35 @@ export interface components {
         OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
         /** @enum {unknown} */
         OilTemperature: "cold" | "hot";
+        OpenedAnswer: {
+            title: string;
+            /** Format: int32 */
+            minutes: number;
+            for: string[];
+        };
+        PackForm: {
+            size: null | string;
+            price: null | string;
+        };
+        PackToBuy: {
+            /** Format: int32 */
+            count: number;
+            size: components["schemas"]["Shown"];
+            price: string;
+        };
         PaperRequest: {
             /** Format: uuid */
             id: string;
             paper: null | string;
             until: null | string;
             note: null | string;
+        };
+        PlaceVerdict: {
+            place: components["schemas"]["LeakPlace"];
+            fluid: components["schemas"]["LeakFluid"];
+            verdict: components["schemas"]["LeakVerdict"];
+            grades: components["schemas"]["LeakGrade"][];
+            because: string;
         };
         PointAnswer: {
             id: string;
@@ -2864,6 +3618,7 @@ export interface components {
             whole: components["schemas"]["Shown"];
             first: components["schemas"]["Shown"];
             thenAbout: components["schemas"]["Shown"];
+            case: components["schemas"]["FillCase"];
         };
         PracticeAnswer: {
             set: string;
@@ -2986,11 +3741,11 @@ export interface components {
             oilFilter: components["schemas"]["OilFilter"];
             bodyworkOverOil: boolean;
             oilPressureLight: boolean;
+            tankOverPlugs: boolean;
+            airFilter: components["schemas"]["AirFilterBehind"];
             valves: components["schemas"]["ValveAdjustment"];
             /** Format: int32 */
             valvesPerCylinder: number;
-            intakeClearance: null | string;
-            exhaustClearance: null | string;
             fuel: components["schemas"]["FuelSystem"];
             /** Format: int32 */
             carburettors: number;
@@ -3018,6 +3773,9 @@ export interface components {
                 [key: string]: components["schemas"]["ReservoirForm"];
             };
             torques: {
+                [key: string]: string;
+            };
+            figures: {
                 [key: string]: string;
             };
         };
@@ -3077,6 +3835,10 @@ export interface components {
             drain: null | components["schemas"]["DrainReading"];
             level: null | components["schemas"]["Level"];
             option: null | string;
+            values: components["schemas"]["Shown"][];
+            valuesWrong: null | string;
+            /** Format: uuid */
+            photo: null | string;
         };
         RecordRequest: {
             odometer?: null | string;
@@ -3086,6 +3848,13 @@ export interface components {
             drain?: null | components["schemas"]["DrainRequest"];
             level?: null | components["schemas"]["Level"];
             option?: null | string;
+            values?: null | string[];
+            /** Format: uuid */
+            photo?: null | string;
+        };
+        RemoveJobRequest: {
+            /** Format: uuid */
+            id: string;
         };
         ReservoirAnswer: {
             id: components["schemas"]["ReservoirId"];
@@ -3125,13 +3894,14 @@ export interface components {
             severities: components["schemas"]["Severity"][];
         };
         /** @enum {unknown} */
-        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-taken" | "step-noted";
+        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-taken" | "step-noted" | "look-taken";
         RunAnswer: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
             bike: string;
             bikeName: string;
+            use: components["schemas"]["BikeUse"];
             jobId: string;
             title: string;
             for: string;
@@ -3142,7 +3912,6 @@ export interface components {
             now: components["schemas"]["Instant"];
             /** Format: int32 */
             workedMinutes: number;
-            case: components["schemas"]["FillCase"];
             needs: components["schemas"]["NeedAnswer"][];
             steps: components["schemas"]["StepAnswer"][];
             current: null | string;
@@ -3152,6 +3921,7 @@ export interface components {
             drainMeanings: components["schemas"]["DrainMeaning"][];
             meters: components["schemas"]["MeterField"][];
             willWrite: components["schemas"]["WillWriteAnswer"][];
+            fromShelf: components["schemas"]["FromShelf"][];
             staysForNow: string[];
             finishRefused: null | string;
             currency: string;
@@ -3166,6 +3936,7 @@ export interface components {
             bike: string;
             bikeName: string;
             title: string;
+            jobs: string[];
             /** Format: int32 */
             answered: number;
             /** Format: int32 */
@@ -3242,6 +4013,19 @@ export interface components {
             /** Format: double */
             expected: number;
         };
+        ShelfAnswer: {
+            items: components["schemas"]["ItemAnswer"][];
+            toBuy: components["schemas"]["ToBuyAnswer"][];
+            total: string;
+            /** Format: int32 */
+            unpriced: number;
+            horizon: components["schemas"]["LocalDate"];
+            waste: components["schemas"]["WasteAnswer"][];
+            bikes: components["schemas"]["BikeName"][];
+            currency: string;
+            volumeUnit: string;
+            today: components["schemas"]["LocalDate"];
+        };
         Shown: {
             /** Format: double */
             value: number;
@@ -3255,6 +4039,11 @@ export interface components {
         };
         /** @enum {unknown} */
         SoldAs: "runner" | "non-runner" | "project";
+        SpotRequest: {
+            place: components["schemas"]["LeakPlace"];
+            grade: components["schemas"]["LeakGrade"];
+            fluid: components["schemas"]["LeakFluid"];
+        };
         StabiliserAnswer: {
             dose: components["schemas"]["Shown"];
             /** Format: int32 */
@@ -3279,7 +4068,7 @@ export interface components {
         StartRequest: {
             /** Format: uuid */
             id: string;
-            job: null | string;
+            jobs: null | string[];
         };
         /** @enum {unknown} */
         Starting: "kick" | "electric" | "both";
@@ -3312,6 +4101,8 @@ export interface components {
             record: null | components["schemas"]["RecordAnswer"];
             canReopen: boolean;
             forNow: components["schemas"]["StepForNow"][];
+            measure: null | components["schemas"]["MeasureAnswer"];
+            watch: null | components["schemas"]["WatchAnswer"];
         };
         StepForNow: {
             what: string;
@@ -3320,9 +4111,13 @@ export interface components {
             lasting: boolean;
         };
         /** @enum {unknown} */
-        StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "sign-off";
+        StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "measure" | "photo" | "watch" | "sign-off";
         /** @enum {unknown} */
         StepMark: "open" | "done" | "not-sound" | "skipped";
+        /** @enum {unknown} */
+        StockCause: "bought" | "taken" | "put-back" | "counted";
+        /** @enum {unknown} */
+        StockKind: "fluid" | "part" | "consumable";
         StoodAnswer: {
             /** Format: int32 */
             least: number;
@@ -3391,6 +4186,19 @@ export interface components {
         };
         /** @enum {unknown} */
         TitleStatus: "unknown" | "road-title" | "off-road-only" | "no-papers";
+        ToBuyAnswer: {
+            /** Format: uuid */
+            item: null | string;
+            kind: components["schemas"]["StockKind"];
+            what: string;
+            needed: components["schemas"]["Shown"];
+            here: components["schemas"]["Shown"];
+            missing: components["schemas"]["Shown"];
+            packs: components["schemas"]["PackToBuy"][];
+            cost: null | string;
+            over: null | components["schemas"]["Shown"];
+            for: string[];
+        };
         TorqueAnswer: {
             torque: components["schemas"]["Shown"];
             provenance: components["schemas"]["ShownProvenance"];
@@ -3596,6 +4404,14 @@ export interface components {
         WasteAnswer: {
             kind: string;
             volume: components["schemas"]["Shown"];
+        };
+        WatchAnswer: {
+            hours: number[];
+            began: null | components["schemas"]["Instant"];
+            looks: components["schemas"]["LookAnswer"][];
+            verdict: components["schemas"]["LeakVerdict"];
+            places: components["schemas"]["PlaceVerdict"][];
+            canLeak: components["schemas"]["CanLeak"][];
         };
         WillWriteAnswer: {
             date: components["schemas"]["LocalDate"];

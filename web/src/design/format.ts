@@ -25,6 +25,14 @@ export const month = (isoMonth: string) => monthOfYear.format(at(`${isoMonth}-01
 
 export const timeOfDay = (instant: string) => clock.format(new Date(instant))
 
+/** A moment by its day and time. */
+export const moment = (instant: string) => `${date(localDay(instant))}, ${timeOfDay(instant)}`
+
+const localDay = (instant: string) => {
+  const day = new Date(instant)
+  return [day.getFullYear(), day.getMonth() + 1, day.getDate()].map((part) => String(part).padStart(2, '0')).join('-')
+}
+
 export const money = (amount: string, currency: string) =>
   new Intl.NumberFormat(undefined, { style: 'currency', currency }).format(Number(amount))
 

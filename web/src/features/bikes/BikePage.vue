@@ -6,6 +6,7 @@ import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
+import JobsCabinet from '../jobs/JobsCabinet.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
@@ -63,12 +64,19 @@ const pressing = computed(() =>
   ),
 )
 
-async function start(job: string) {
-  const running = data.value?.running.find((run) => data.value?.jobs.find((one) => one.id === job)?.title === run.title)
+/** The headings under which something is due: their jobs are laid open. */
+const openGroups = computed(() =>
+  (data.value?.jobs ?? [])
+    .filter((job) => data.value?.tasks.some((task) => task.job === job.id && (task.state === 'due' || task.state === 'overdue')))
+    .map((job) => job.group),
+)
+
+async function start(jobs: string[]) {
+  const running = data.value?.running.find((run) => jobs.length === 1 && run.jobs.includes(jobs[0]!))
   if (running) return router.push(`/runs/${running.id}`)
   try {
     const run = await answer(
-      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), job } }),
+      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), jobs } }),
     )
     await refresh()
     await router.push(`/runs/${run.id}`)
@@ -156,7 +164,7 @@ async function start(job: string) {
               :startable="data.jobs.some((job) => job.id === task.job)"
               @done="doing = task"
               @interval="setting = task"
-              @start="start(task.job!)"
+              @start="start([task.job!])"
             />
           </ul>
         </section>
@@ -173,16 +181,7 @@ async function start(job: string) {
             :names="partNames"
           />
         </section>
-        <section v-if="data.jobs.length" class="cabinet" aria-labelledby="jobs-title">
-          <header><h2 id="jobs-title">Jobs</h2></header>
-          <ul class="jobs">
-            <li v-for="job in data.jobs" :key="job.id">
-              <button type="button" :title="job.for" :aria-label="`${job.title}, ${job.minutes} min`" @click="start(job.id)">
-                <span>{{ job.title }}</span> <span class="figure">{{ job.minutes }} min</span>
-              </button>
-            </li>
-          </ul>
-        </section>
+        <JobsCabinet v-if="data.jobs.length" :bike="bike" :jobs="data.jobs" :open="openGroups" @start="start" />
         <ReservoirStrip :reservoirs="data.reservoirs" :today="data.today" />
         <ForNowCabinet :bike="bike" :things="data.forNow" :today="data.today" />
         <FindingsCabinet :findings="data.findings" :today="data.today" />
@@ -298,29 +297,6 @@ h1 {
 }
 .drawing {
   padding: 0.3rem 0.8rem 0.6rem;
-}
-.jobs {
-  margin: 0;
-  padding: 0.2rem 0;
-  list-style: none;
-}
-.jobs button {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  width: 100%;
-  min-height: 40px;
-  padding: 0.45rem 1.1rem;
-  font: 700 1.0625rem/1.2 var(--head);
-  text-align: left;
-}
-.jobs button:hover {
-  background: var(--enamel);
-}
-.jobs .figure {
-  flex: none;
-  font-size: 0.9375rem;
-  color: var(--soft);
 }
 .zone {
   display: flex;

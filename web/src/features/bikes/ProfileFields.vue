@@ -59,6 +59,8 @@ const tyre = (name: 'frontTyre' | 'rearTyre', part: Partial<NonNullable<ProfileF
 const reservoirs = computed(() => Object.keys(form.value.reservoirs))
 const torques = computed(() => Object.keys(form.value.torques))
 const torque = (name: string, text: string) => (form.value = { ...form.value, torques: { ...form.value.torques, [name]: text } })
+const figures = computed(() => Object.keys(form.value.figures))
+const figure = (name: string, text: string) => (form.value = { ...form.value, figures: { ...form.value.figures, [name]: text } })
 const whole = (text: string) => (text === '' ? 0 : Number(text))
 </script>
 
@@ -89,6 +91,12 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       @update:model-value="form.cylinders = whole(String($event))"
     />
     <v-checkbox v-model="form.bodyworkOverOil" label="Panels cover filter or drain plug" />
+    <v-checkbox v-model="form.tankOverPlugs" label="The tank must come off to reach plugs and valve cover" />
+    <v-select
+      v-model="form.airFilter"
+      :items="items(['nothing', 'side-panel', 'seat', 'tank'])"
+      label="What is over the air filter"
+    />
     <v-checkbox v-model="form.oilPressureLight" label="Has an oil light" />
   </fieldset>
   <fieldset>
@@ -135,18 +143,6 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
     <legend>Figures from the manual</legend>
     <v-text-field
       v-if="form.valves !== 'none'"
-      v-model="form.intakeClearance"
-      label="Intake clearance, cold, in mm or thou"
-      :error-messages="error('intakeClearance')"
-    />
-    <v-text-field
-      v-if="form.valves !== 'none'"
-      v-model="form.exhaustClearance"
-      label="Exhaust clearance, cold"
-      :error-messages="error('exhaustClearance')"
-    />
-    <v-text-field
-      v-if="form.valves !== 'none'"
       :model-value="form.valvesPerCylinder"
       type="number"
       label="Valves per cylinder"
@@ -178,6 +174,14 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       :label="`${plainWords(name)} torque, in ${settings?.torqueUnit ?? 'N m'} or any unit`"
       :error-messages="error(`torques.${name}`)"
       @update:model-value="torque(name, $event)"
+    />
+    <v-text-field
+      v-for="name in figures"
+      :key="name"
+      :model-value="form.figures[name] ?? ''"
+      :label="`${plainWords(name)}, such as ${name.includes('voltage') ? '12.6 to 13.2 V' : name === 'idle-speed' ? '1,250 to 1,350 rpm' : name.includes('pressure') ? 'at least 8 bar' : '0.10 to 0.15 mm'}`"
+      :error-messages="error(`figures.${name}`)"
+      @update:model-value="figure(name, $event)"
     />
   </fieldset>
   <ReservoirFields

@@ -29,7 +29,10 @@ const next = computed(() => run.value?.steps.slice(at.value + 1).find((one) => o
 const record = ref<RecordRequest>({})
 const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | null>(null)
 const timer = computed(() => timers.value.find((one) => one.step === step.value?.id))
+/** A watch is ticked off only once all its looks are taken. */
+const looksLeft = computed(() => (step.value?.watch ? step.value.watch.hours.length - step.value.watch.looks.length : 0))
 const open = computed(() => step.value?.mark === 'open' && !step.value.locked)
+const ready = computed(() => open.value && looksLeft.value === 0)
 
 watch(
   () => step.value?.id,
@@ -44,7 +47,7 @@ watch(
 )
 
 async function done() {
-  if (!step.value || !open.value || busy.value || step.value.kind === 'sign-off') return
+  if (!step.value || !ready.value || busy.value || step.value.kind === 'sign-off') return
   await act({ act: 'step-done', step: step.value.id, record: Object.keys(record.value).length ? record.value : null })
 }
 const reopen = () => step.value && act({ act: 'step-reopened', step: step.value.id })
@@ -146,7 +149,16 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           @finding="sheet = 'finding'"
           @note="sheet = 'note'"
         >
-          <StepRecord v-if="open" :key="step.id" v-model="record" :step="step" :run="run" :refusal="refusal" />
+          <StepRecord
+            v-if="open"
+            :key="step.id"
+            v-model="record"
+            :step="step"
+            :run="run"
+            :refusal="refusal"
+            :act="act"
+            :busy="busy"
+          />
         </StepPane>
       </section>
       <TrayPane class="tray" :run="run" :act="act" />
@@ -158,9 +170,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           <button type="button" class="quiet" :disabled="!open || busy || step.kind === 'sign-off'" @click="sheet = 'not-right'">
             Not right <kbd>X</kbd>
           </button>
-          <button v-if="step.kind !== 'sign-off'" type="button" class="yes" :disabled="!open || busy" @click="done">
-            <span>{{ open ? step.doneWords : 'Not yet' }}</span>
-            <small>{{ open ? 'Enter' : step.locked }}</small>
+          <button v-if="step.kind !== 'sign-off'" type="button" class="yes" :disabled="!ready || busy" @click="done">
+            <span>{{ ready ? step.doneWords : 'Not yet' }}</span>
+            <small>{{ ready ? 'Enter' : (step.locked ?? `${looksLeft} of ${step.watch?.hours.length} looks still to take`) }}</small>
           </button>
           <button v-else type="submit" form="sign-off" class="yes" :disabled="Boolean(run.finishRefused) || busy">
             <span>Sign it off</span>
@@ -174,6 +186,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
             }}<template v-if="step.reason">: {{ step.reason }}</template>
             <template v-if="step.record?.volume"> {{ quantity(step.record.volume) }}</template>
             <template v-if="step.record?.fluid"> {{ step.record.fluid }}</template>
+            <template v-if="step.record?.values.length"> {{ step.record.values.map(quantity).join(', ') }}</template>
+            <template v-if="step.record?.valuesWrong"> {{ step.record.valuesWrong }}</template>
           </span>
           <button type="button" class="yes" @click="looking = null"><span>On with the job</span></button>
         </template>

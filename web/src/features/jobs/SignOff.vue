@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
+import { quantity } from '@/design/format'
 import { entryWords, kindName } from '../ledger/entrySentence'
 
 const props = defineProps<{
@@ -13,10 +14,7 @@ const form = reactive({
   minutes: String(props.run.workedMinutes),
   leftover: '',
   note: '',
-  costs: [
-    { for: 'oil', amount: '' },
-    { for: 'filter and washer', amount: '' },
-  ],
+  costs: [{ for: '', amount: '' }],
 })
 const id = ref(newId())
 
@@ -56,6 +54,15 @@ function keep() {
         </ol>
       </section>
       <section class="fields">
+        <div v-if="run.fromShelf.length" class="shelf">
+          <h3 class="label">From the shelf</h3>
+          <ul>
+            <li v-for="one in run.fromShelf" :key="one.what + one.missing">
+              {{ one.what }} <b class="figure">{{ quantity(one.amount) }}</b>
+              <span v-if="one.missing"> not there: the shelf stays as it is</span>
+            </li>
+          </ul>
+        </div>
         <p v-if="run.staysForNow.length" class="stays" role="status">
           <b>Not undone:</b> {{ run.staysForNow.join(', ') }}. It stays on the bike's undo list until it is.
         </p>
@@ -92,6 +99,11 @@ function keep() {
 </template>
 
 <style scoped>
+ul {
+  margin: 0.2rem 0 0;
+  padding: 0;
+  list-style: none;
+}
 h2 {
   margin-bottom: 0.8rem;
   font-size: 2.5rem;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { RunAnswer, StepAnswer } from '@/api/client'
-import { plainWords, quantity } from '@/design/format'
+import { number, plainWords, quantity } from '@/design/format'
 import { provenanceWords } from '../servicing/lifeSentence'
 
 const props = defineProps<{ step: StepAnswer; run: RunAnswer; timer?: { words: string; over: boolean }; next?: string }>()
@@ -9,6 +9,16 @@ defineEmits<{ toggleTimer: []; finding: []; note: [] }>()
 
 /** Before the first step the whole job is laid out; later only what this step wants. */
 const needs = computed(() => (props.run.steps[0]?.id === props.step.id ? props.run.needs : props.step.needs))
+const limits = ({ low, high }: NonNullable<StepAnswer['measure']>) =>
+  low && high
+    ? low.value === high.value
+      ? quantity(low)
+      : `${number(low.value, low.decimals)} to ${quantity(high)}`
+    : low
+      ? `at least ${quantity(low)}`
+      : high
+        ? `at most ${quantity(high)}`
+        : ''
 const level = computed(() => props.step.level)
 </script>
 
@@ -45,7 +55,7 @@ const level = computed(() => props.step.level)
         <span class="label">{{ step.firstGo ? 'Pour now' : 'In all' }}</span>
         <span class="figure huge">{{ quantity(step.firstGo ? step.pour.first : step.pour.whole) }}</span>
         <span class="soft"
-          >of {{ quantity(step.pour.whole) }}, {{ plainWords(run.case).toLowerCase() }}; the rest by the mark</span
+          >of {{ quantity(step.pour.whole) }}, {{ plainWords(step.pour.case).toLowerCase() }}; the rest by the mark</span
         >
       </div>
       <div v-else-if="step.kind === 'pour'">
@@ -72,6 +82,18 @@ const level = computed(() => props.step.level)
           <span class="words">by the manual</span>
           <span class="soft">Not in the profile. Copy it there once.</span>
         </template>
+      </div>
+      <div v-if="step.measure">
+        <span class="label">Should be</span>
+        <template v-if="step.measure.limitsFrom">
+          <span class="figure huge">{{ limits(step.measure) }}</span>
+          <span class="soft">{{ provenanceWords(step.measure.limitsFrom) }}</span>
+        </template>
+        <template v-else>
+          <span class="words">by the manual</span>
+          <span class="soft">Not in the profile. Copy it there once; what you measure is kept all the same.</span>
+        </template>
+        <span v-if="step.measure.within" class="soft">The places within {{ quantity(step.measure.within) }} of each other</span>
       </div>
       <div v-if="step.kind === 'level' && level?.method">
         <span class="label">Read it at</span>
@@ -110,7 +132,9 @@ const level = computed(() => props.step.level)
             ><template v-if="need.volume">
               <b>{{ quantity(need.volume) }}</b></template
             >
-            <span v-if="need.grade" class="soft"> {{ need.grade }}</span>
+            <span v-if="need.grade" class="soft"> {{ need.grade }}</span><span v-if="need.onShelf === true" class="soft"
+              >, on the shelf</span
+            ><b v-else-if="need.onShelf === false" class="short">, not enough on the shelf</b>
           </li>
         </ul>
       </div>
@@ -241,6 +265,9 @@ h2 {
 .needs .long {
   columns: 2;
   column-gap: 2rem;
+}
+.short {
+  color: var(--oxide);
 }
 .why {
   max-width: 60ch;

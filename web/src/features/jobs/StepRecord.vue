@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue'
-import type { RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
-import { date, quantity } from '@/design/format'
+import type { ActRequest, RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
+import { date, plainWords, quantity } from '@/design/format'
+import PhotoButton from '../photos/PhotoButton.vue'
+import { sendToBook } from '../photos/sendPhoto'
 import TouchChoice from './TouchChoice.vue'
+import WatchRecord from './WatchRecord.vue'
 
 /** What a step wants written down. It collects; what it means is decided by the server. */
 const model = defineModel<RecordRequest>({ required: true })
-const props = defineProps<{ step: StepAnswer; run: RunAnswer; refusal: Refusal | null }>()
+const props = defineProps<{
+  step: StepAnswer
+  run: RunAnswer
+  refusal: Refusal | null
+  act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean>
+  busy: boolean
+}>()
 
 type Drain = NonNullable<RecordRequest['drain']>
 const form = reactive({
@@ -20,7 +29,13 @@ const form = reactive({
   magnet: null as Drain['magnet'] | null,
   debris: null as Drain['debris'] | null,
   smells: false,
+  values: (props.step.measure?.places.length ? props.step.measure.places : ['']).map(() => ''),
+  photo: null as string | null,
 })
+async function picture(photo: string, file: File) {
+  await sendToBook(props.run.bike, photo, `${props.run.title}: ${props.step.title}`, file)
+  form.photo = photo
+}
 const meters = computed(() => props.run.meters)
 
 watch(
@@ -31,6 +46,8 @@ watch(
       if (form.odometer) record.odometer = form.odometer
       if (form.hours) record.hours = form.hours
     }
+    if (props.step.measure && form.values.some((value) => value)) record.values = [...form.values]
+    if (form.photo) record.photo = form.photo
     if (form.volume) record.volume = form.volume
     if (props.step.kind === 'pour' && form.fluid) record.fluid = form.fluid
     if (props.step.kind === 'level' && form.level) record.level = form.level
@@ -97,6 +114,26 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       />
       <p v-if="!meters.length" class="soft">This bike has no meter: skip this step.</p>
     </template>
+    <template v-else-if="step.measure">
+      <v-text-field
+        v-for="(_, at) in form.values"
+        :key="at"
+        v-model="form.values[at]"
+        class="figure-field place"
+        :label="step.measure.places[at] ? plainWords(step.measure.places[at]) : 'Measured'"
+        :suffix="step.measure.unit"
+        :autofocus="at === 0"
+        autocomplete="off"
+        inputmode="decimal"
+        :error-messages="refusal?.of(`record.values.${at}`) ?? (at === 0 ? refusal?.of('record.values') : undefined)"
+      />
+    </template>
+    <template v-else-if="step.kind === 'photo'">
+      <p v-if="form.photo" class="taken">The picture is in the book. <span class="soft">Take another, or go on.</span></p>
+      <PhotoButton :send="picture" :label="form.photo ? 'Another picture' : 'Take the picture'" />
+      <p v-if="refusal?.of('record.photo')" class="refusal" role="alert">{{ refusal.of('record.photo') }}</p>
+    </template>
+    <WatchRecord v-else-if="step.watch" :step="step" :run="run" :act="act" :busy="busy" />
     <TouchChoice
       v-else-if="step.choice"
       v-model="form.option"
@@ -162,6 +199,14 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
 .wide {
   flex: 0 1 320px;
   min-width: 200px;
+}
+
+.place {
+  flex: 0 1 210px;
+  min-width: 150px;
+}
+.taken {
+  font: 600 1.1875rem/1.3 var(--head);
 }
 .record :deep(fieldset:not(.v-field__outline)) {
   flex-basis: 100%;

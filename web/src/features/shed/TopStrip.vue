@@ -11,6 +11,7 @@ const reading = ref(false)
 const places = [
   { to: '/', name: 'Shed' },
   { to: '/viewings', name: 'Viewings' },
+  { to: '/shelf', name: 'Shelf' },
   { to: '/book', name: 'Book' },
   { to: '/sums', name: 'Sums' },
   { to: '/settings', name: 'Settings' },

@@ -1,0 +1,165 @@
+using CsCheck;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Tests.Fluids;
+
+public class ConsumptionTests
+{
+    private static readonly LocalDate Start = new(2025, 1, 1);
+
+    [Fact]
+    public void What_was_topped_up_between_two_full_marks_is_what_was_used()
+    {
+        var used = Of((0, null, 0), (1000, 0.3m, 0), (3000, 0.4m, 0));
+        used.Spells.Select(spell => spell.Used.Litres).ShouldBe([0.3m, 0.4m]);
+        used.Spells.Select(spell => spell.Rate).ShouldBe([0.3m, 0.2m]);
+        used.Rate!.Value.ShouldBe(0.7m / 3, 0.0001m);
+        used.Verdict.ShouldBe(ConsumptionVerdict.Ordinary);
+    }
+
+    [Fact]
+    public void A_measured_shortfall_counts_like_a_top_up()
+    {
+        var used = Of((0, null, 0.1m), (1000, null, 0.4m)); // 0.1 L short of full, then 0.4 L short: 0.3 L gone
+        used.Spells.ShouldHaveSingleItem().Used.Litres.ShouldBe(0.3m);
+    }
+
+    // House thresholds: warn at 0.5 L per 1,000 km; a rising trend warns earlier.
+    [Theory]
+    [InlineData(0.2, 0.2, 0.2, ConsumptionVerdict.Ordinary)]
+    [InlineData(0.1, 0.2, 0.3, ConsumptionVerdict.Rising)]
+    [InlineData(0.02, 0.04, 0.06, ConsumptionVerdict.Ordinary)] // rising, and still nothing
+    [InlineData(0.3, 0.2, 0.3, ConsumptionVerdict.Ordinary)]
+    [InlineData(0.1, 0.1, 0.5, ConsumptionVerdict.TooMuch)]
+    public void It_warns_at_the_threshold_and_of_a_rising_trend_before(double first, double second, double third, ConsumptionVerdict verdict) =>
+        Of((0, null, 0), (1000, (decimal)first, 0), (2000, (decimal)second, 0), (3000, (decimal)third, 0)).Verdict.ShouldBe(verdict);
+
+    [Fact]
+    public void A_change_of_oil_begins_anew_and_a_level_that_says_no_amount_says_nothing()
+    {
+        var book = Book();
+        Look(book, 0, 0, level: Level.AtMaximum);
+        book.Write(Day(500), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.4m), "oil"));
+        book.Write(Day(600), new FluidDrained(ReservoirId.Engine, Given.Litres(2), DrainReading.NotRead));
+        book.Write(Day(600), new FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "oil"));
+        Look(book, 1000, 0, level: Level.AtMaximum);
+        Look(book, 2000, 0, level: Level.Between);
+        Consumed(book).Verdict.ShouldBe(ConsumptionVerdict.NotKnown);
+    }
+
+    // Simulation: an engine that burns at a steady rate, looked at whenever its rider thinks of it, comes out at that rate.
+    [Fact]
+    public void A_steady_engine_comes_out_at_its_own_rate() => Gen.Select(Gen.Int[5, 60], Gen.Int[150, 1500].Array[2, 8]).Sample((hundredths, ways) =>
+    {
+        var rate = hundredths / 100m;
+        var at = 0;
+        var looks = new List<(int, decimal?, decimal)> { (0, null, 0) };
+        foreach (var way in ways) looks.Add((at += way, Math.Round(rate * way / 1000, 4), 0));
+        Of([.. looks]).Rate!.Value.ShouldBe(rate, 0.002m);
+    }, iter: 60);
+
+    [Fact]
+    public void Fuel_is_reckoned_from_brim_to_brim_with_what_was_poured_in_between()
+    {
+        var book = Book();
+        Fuel(book, 0, 10, brim: true);
+        Fuel(book, 100, 3, brim: false);
+        Fuel(book, 200, 7, brim: true);
+        Fuel(book, 400, 10, brim: true);
+        var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
+        economy.Spells.Select(spell => Math.Round(spell.Per100Km, 3)).ShouldBe([5m, 5m]); // 3 + 7 over 200 km, 10 over 200 km
+        economy.Range(Given.Litres(15)).Likely.Kilometres.ShouldBe(300, 0.1m);
+        economy.Dropped.ShouldBeFalse();
+    }
+
+    [Fact]
+    public void A_thirsty_tank_is_called_out_and_the_band_holds_the_middle()
+    {
+        var book = Book();
+        var km = 0;
+        foreach (var litres in new[] { 10m, 10, 9.6m, 10.3m, 10.1m, 12.5m }) Fuel(book, km += 200, litres, brim: true);
+        var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
+        economy.Dropped.ShouldBeTrue();
+        economy.Low.ShouldBeLessThan(economy.Likely);
+        var (shortest, likely, longest) = economy.Range(Given.Litres(17));
+        (shortest < likely && likely < longest).ShouldBeTrue();
+        FuelEconomy.Of(Book().Ledger, BikeMeters.Of(Given.Drumlin, Book().Ledger)).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_reservoir_comes_through_its_stages_and_falls_back()
+    {
+        var book = Book();
+        ReservoirStatus Now() => ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger);
+        Now().ShouldBe(ReservoirStatus.Unknown);
+        book.Write(Day(1), new FluidDrained(ReservoirId.Engine, null, DrainReading.NotRead));
+        Now().ShouldBe(ReservoirStatus.Empty);
+        book.Write(Day(2), new FluidFilled(ReservoirId.Engine, Given.Litres(2), "cheap", Temporary: true));
+        Now().ShouldBe(ReservoirStatus.FlushFill);
+        book.Write(Day(3), new FluidFilled(ReservoirId.Engine, Given.Litres(2), "10W-40"));
+        Now().ShouldBe(ReservoirStatus.Filled);
+        book.Write(Day(4), new LeakLooked([]));
+        Now().ShouldBe(ReservoirStatus.Filled, "a look before the level was checked proves nothing");
+        book.Write(Day(5), new LevelSeen(ReservoirId.Engine, Level.AtMaximum));
+        book.Write(Day(6), new LeakLooked([new(LeakPlace.Radiator, LeakGrade.Drip, LeakFluid.Coolant)]));
+        Now().ShouldBe(ReservoirStatus.LeakChecked, "coolant is not its own");
+        book.Write(Day(7), new LeakLooked([new(LeakPlace.DrainPlug, LeakGrade.Damp, LeakFluid.EngineOil)]));
+        Now().ShouldBe(ReservoirStatus.LevelChecked);
+        book.Write(Day(8), new LevelSeen(ReservoirId.Engine, Level.Below));
+        Now().ShouldBe(ReservoirStatus.Filled);
+    }
+
+    // SAE J300, from memory: 10W may be cranked at -25 C, 15W at -20 C.
+    [Fact]
+    public void The_adviser_keeps_to_the_maker_and_the_heavier_school_turns_itself_off_in_the_cold()
+    {
+        var makers = OilAdvice.Of("10W-40, JASO MA2", "10W-40, JASO MA2", -9, 18, airCooled: false, heavierChosen: false);
+        (makers.School, makers.CranksTo, makers.ColdEnough).ShouldBe((OilSchool.Makers, -25, true));
+        OilAdvice.Of("20W-50", "20W-50", -18, 10, airCooled: true, heavierChosen: false).ColdEnough.ShouldBeFalse();
+        var heat = OilAdvice.Of("10W-40, JASO MA2", null, 12, 36, airCooled: true, heavierChosen: true);
+        (heat.School, heat.Grade).ShouldBe((OilSchool.HeavierInHeat, "15W-50, JASO MA2"));
+        heat.Cost!.ShouldContain("-20 °C");
+        var winter = OilAdvice.Of("10W-40, JASO MA2", null, 2, 15, airCooled: true, heavierChosen: true);
+        winter.School.ShouldBe(OilSchool.Makers);
+        winter.HeldBack.ShouldNotBeNull();
+        OilAdvice.Heavier("SAE 30").ShouldBeNull();
+    }
+
+    private static LedgerBuilder Book()
+    {
+        var book = new LedgerBuilder();
+        for (var day = 0; day <= 120; day++) book.Reading(Start.PlusDays(day), MeterAmount.From(new Quantity(10_000 + (day * 100), Unit.Kilometre)));
+        return book;
+    }
+
+    /// <summary>A hundred kilometres a day: so much on the way is a day.</summary>
+    private static LocalDate Day(int kilometres) => Start.PlusDays(kilometres / 100);
+
+    private static Consumption Consumed(LedgerBuilder book) => Consumption.Of(ReservoirId.Engine, book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
+
+    private static void Look(LedgerBuilder book, int at, decimal under, Level level = Level.AtMaximum) =>
+        book.Write(Day(at), new LevelSeen(ReservoirId.Engine, level, under == 0 ? null : Given.Litres(under)));
+
+    private static void Fuel(LedgerBuilder book, int at, decimal litres, bool brim) => book.Write(Day(at), new FuelBought(Given.Litres(litres), null, brim));
+
+    /// <param name="looks">At how many kilometres, what was topped up just before, and how much it was short of full after.</param>
+    private static Consumption Of(params (int At, decimal? Topped, decimal Under)[] looks)
+    {
+        var book = new LedgerBuilder();
+        var day = Start;
+        foreach (var (at, topped, under) in looks)
+        {
+            day = day.PlusDays(20);
+            book.Reading(day, MeterAmount.From(new Quantity(10_000 + at, Unit.Kilometre)));
+            if (topped is { } more) book.Write(day, new FluidToppedUp(ReservoirId.Engine, Given.Litres(more), "oil"));
+            book.Write(day, new LevelSeen(ReservoirId.Engine, Level.AtMaximum, under == 0 ? null : Given.Litres(under)));
+        }
+
+        return Consumed(book);
+    }
+}

@@ -1,0 +1,100 @@
+using System.Collections.Immutable;
+using CsCheck;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Tests.Shelf;
+
+public class TakingTests
+{
+    private static readonly Guid Causeway = Guid.Parse("01990000-0000-7000-8000-00000000000a");
+    private static readonly Guid Other = Guid.Parse("01990000-0000-7000-8000-00000000000b");
+
+    [Fact]
+    public void What_is_left_is_the_sum_of_the_moves_bottle_by_bottle()
+    {
+        var stock = Bottles("10W-40", [4m, 1m], used: [2.6m]);
+        stock.Left.ShouldBe(2.4m);
+        stock.Containers.Select(one => one.Left).ShouldBe([1.4m, 1m]); // the open one first
+        stock.Containers[0].Opened.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void A_job_takes_from_the_open_bottle_first_and_goes_on_in_the_next()
+    {
+        var taking = Taking.Of([new(StockKind.Fluid, "10w-40", 2m)], [Bottles("10W-40", [4m, 1m], used: [2.6m])], Causeway);
+        taking.Takes.Select(take => take.Amount).ShouldBe([1.4m, 0.6m]);
+        taking.Missing.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_is_not_there_is_missing_and_the_shelf_never_goes_below_nought()
+    {
+        var taking = Taking.Of([new(StockKind.Part, "oil filter", 2)], [Pieces("oil filter", 1)], Causeway);
+        taking.Takes.ShouldHaveSingleItem().Amount.ShouldBe(1);
+        taking.Missing.ShouldHaveSingleItem().Amount.ShouldBe(1);
+    }
+
+    [Fact]
+    public void What_is_made_for_the_bike_is_taken_before_what_fits_all_and_never_what_is_anothers()
+    {
+        Stock[] shelf = [Pieces("filter, any", 5, serves: "oil filter"), Pieces("Causeway filter", 5, serves: "oil filter", bike: Causeway), Pieces("Heron filter", 5, serves: "oil filter", bike: Other)];
+        Taking.Of([new(StockKind.Part, "oil filter", 1)], shelf, Causeway).Takes.ShouldHaveSingleItem().Name.ShouldBe("Causeway filter");
+        Taking.Of([new(StockKind.Part, "oil filter", 1)], [shelf[2]], Causeway).Takes.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Another_oil_is_not_taken_for_the_one_that_was_poured() =>
+        Taking.Of([new(StockKind.Fluid, "0W-20 from the dealer", 1m, "engine oil")], [Bottles("10W-40", [4m], [], serves: "engine oil")], Causeway).Takes.ShouldBeEmpty();
+
+    [Fact]
+    public void The_lines_of_a_job_say_what_it_used()
+    {
+        var used = Taking.UsedBy([
+            new FluidFilled(ReservoirId.Engine, Given.Litres(2.2m), "10W-40"), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.3m), "10W-40"), new PartFitted("oil filter", 1),
+            new FluidDrained(ReservoirId.Engine, Given.Litres(2.4m), Core.Fluids.DrainReading.NotRead), new NoteWritten("none")], _ => "engine oil");
+        used.ShouldBe([new Used(StockKind.Fluid, "10W-40", 2.5m, "engine oil"), new Used(StockKind.Part, "oil filter", 1)]);
+    }
+
+    [Fact]
+    public void The_list_asks_for_what_the_jobs_want_and_for_the_minimum_after_them()
+    {
+        var oil = Bottles("10W-40", [4m], used: [2.6m], serves: "engine oil", minimum: 1m, packs: [new(1m, Money.Of(12.90m)), new(4m, Money.Of(38m))]);
+        Wanted[] wanted = [new(StockKind.Fluid, "10W-40", 2.6m, Causeway, "oil, Causeway"), new(StockKind.Part, "air filter", 1, Causeway, "air filter, Causeway")];
+        var list = Shopping.List(wanted, [oil, Pieces("washer", 4, minimum: 5)]);
+        var line = list.First(one => one.What == "10W-40");
+        (line.Needed, line.Here, line.Missing).ShouldBe((2.6m, 1.4m, 2.2m)); // 2.6 + 1 in reserve - 1.4 that is there
+        line.Packs!.Cost.Amount.ShouldBe(38m); // three singly are 38.70
+        list.First(one => one.What == "air filter").Item.ShouldBeNull();
+        list.First(one => one.What == "washer").Missing.ShouldBe(1);
+        Shopping.Total(list).Amount.ShouldBe(38m);
+    }
+
+    // Whatever is asked for: what is taken and what is missing is what was used, and no bottle gives more than it holds.
+    [Fact]
+    public void Nothing_is_lost_and_nothing_is_made() => Gen.Select(Gen.Int[1, 300].Array[1, 6], Gen.Int[1, 800].Array[1, 5]).Sample((bottles, uses) =>
+    {
+        var shelf = Bottles("oil", [.. bottles.Select(size => size / 100m)], []);
+        var used = uses.Select(use => new Used(StockKind.Fluid, "oil", use / 100m)).ToList();
+        var taking = Taking.Of(used, [shelf], Causeway);
+        taking.Takes.Sum(take => take.Amount).ShouldBe(Math.Min(shelf.Left, used.Sum(use => use.Amount)));
+        (taking.Takes.Sum(take => take.Amount) + taking.Missing.Sum(one => one.Amount)).ShouldBe(used.Sum(use => use.Amount));
+        foreach (var bottle in taking.Takes.GroupBy(take => take.Container)) bottle.Sum(take => take.Amount).ShouldBeLessThanOrEqualTo(shelf.Containers.First(one => one.Id == bottle.Key).Size);
+    }, iter: 300);
+
+    private static Stock Bottles(string name, decimal[] came, decimal[] used, string serves = "", decimal minimum = 0, ImmutableArray<Pack> packs = default)
+    {
+        var id = Guid.CreateVersion7();
+        var moves = came.Select(size => Guid.CreateVersion7() is var bottle ? new StockMove(bottle, id, bottle, size, Given.Today, StockCause.Bought) : null!).ToList();
+        moves.AddRange(used.Select(amount => new StockMove(Guid.CreateVersion7(), id, moves[0].Id, -amount, Given.Today, StockCause.Taken)).ToList());
+        return Stock.Of(id, new(name, StockKind.Fluid, serves.Length == 0 ? [] : [serves], [], minimum, packs.IsDefault ? [] : packs, null, null), moves);
+    }
+
+    private static Stock Pieces(string name, decimal count, string serves = "", Guid? bike = null, decimal minimum = 0)
+    {
+        var id = Guid.CreateVersion7();
+        return Stock.Of(id, new(name, StockKind.Part, serves.Length == 0 ? [] : [serves], bike is { } one ? [one] : [], minimum, [], null, null), [new(Guid.CreateVersion7(), id, null, count, Given.Today, StockCause.Bought)]);
+    }
+}
