@@ -27,6 +27,20 @@ export const router = createRouter({
       meta: { title: 'Profile' },
     },
     {
+      path: '/bikes/:bike/fluids',
+      name: 'fluids',
+      component: () => import('./features/fluids/FluidsPage.vue'),
+      props: true,
+      meta: { title: 'Fluids' },
+    },
+    {
+      path: '/bikes/:bike/parts',
+      name: 'parts',
+      component: () => import('./features/parts/PartsPage.vue'),
+      props: true,
+      meta: { title: 'Changes and repairs' },
+    },
+    {
       path: '/runs/:run',
       name: 'bench',
       component: () => import('./features/jobs/BenchPage.vue'),

@@ -15,7 +15,7 @@ public sealed record SplashSump(double Length, double Width, double Height, doub
 
 public enum TiltDirection { NoseUp, NoseDown, Left, Right }
 
-public readonly record struct BenchPoint(double X, double Z);
+public sealed record BenchPoint(double X, double Z);
 
 /// <summary>The sump at one tilt, seen in the plane in which it is tilted.</summary>
 /// <param name="Oil">The outline of the oil in the box's own frame.</param>

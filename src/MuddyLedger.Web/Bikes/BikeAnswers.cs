@@ -5,6 +5,7 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Ledger;
@@ -42,19 +43,23 @@ public sealed record JobOffer(string Id, string Title, string For, JobGroup Grou
 /// <param name="Run">The running job that began it; it is undone there.</param>
 public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run);
 
+/// <summary>Mended only for now, and neither proven nor replaced yet.</summary>
+public sealed record OpenRepair(string What, RepairState State, LocalDate ReviewOn);
+
 /// <summary>Something odd about the profile that is not impossible.</summary>
 public sealed record ProfileWarning(string Field, string Words);
 
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
     IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<OpenRepair> Repairs, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
 {
     private const int LatestEntries = 8;
 
-    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings)
+    /// <param name="now">Decides what has cured.</param>
+    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings, Instant now)
     {
         var bike = picture.Profile;
         return new(picture.Bike.Id.Value, picture.Bike.Version, bike.Nickname, bike.Make, bike.Model, bike.Year, bike.Use, ProfileForm.Of(bike, settings),
@@ -62,7 +67,8 @@ public static class BikeAnswers
             [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))], RunningOf(picture),
+            FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))],
+            [.. TemporaryRepairs.Of(picture.Ledger, picture.Today, now).Where(one => one.State is not (RepairState.Proven or RepairState.Ended)).Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn))], RunningOf(picture),
             [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, jobs.Assemble([job], bike).Job.Minutes, jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);
@@ -101,7 +107,7 @@ public static class BikeAnswers
     private static GateAnswer GateOf(Gate gate, ImmutableArray<GateShut> shut) => new(
         gate, Gates.Open(gate, shut), [.. shut.Where(one => one.Gate <= gate).Select(one => new GateShutAnswer(one.Why, one.Finding?.Value, one.Run?.Value))]);
 
-    private static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
+    public static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
     {
         var state = FluidChain.StateOf(id, picture.Ledger);
         var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);

@@ -30,7 +30,7 @@ public static class BikeEndpoints
 
     private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, JobLibraries jobs) =>
         await pictures.OneAsync(bike, http.RequestAborted) is { } picture
-            ? Writing.Answer(http, BikeAnswers.Of(picture, await jobs.OpenAsync(http.RequestAborted), await pictures.SettingsAsync(http.RequestAborted)))
+            ? Writing.Answer(http, BikeAnswers.Of(picture, await jobs.OpenAsync(http.RequestAborted), await pictures.SettingsAsync(http.RequestAborted), pictures.Now))
             : Problems.NotFound("bike");
 
     private static async Task<IResult> AddAsync(NewBike body, HttpContext http, ShedPictures pictures, JobLibraries jobs, Writing writing)
@@ -57,7 +57,7 @@ public static class BikeEndpoints
                     writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At, pen.Device, new MeterRead(reading)));
                 return Task.FromResult<IResult?>(null);
             },
-            async () => BikeAnswers.Of((await pictures.OneAsync(body.Id, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings));
+            async () => BikeAnswers.Of((await pictures.OneAsync(body.Id, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings, pictures.Now));
     }
 
     private static async Task<IResult> ChangeAsync(Guid bike, ProfileChange body, HttpContext http, ShedPictures pictures, JobLibraries jobs, Writing writing)
@@ -69,7 +69,7 @@ public static class BikeEndpoints
         var profile = body.Profile.Read(check, settings, pictures.Today.Year);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
-        async Task<object> Answer() => BikeAnswers.Of((await pictures.OneAsync(bike, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings);
+        async Task<object> Answer() => BikeAnswers.Of((await pictures.OneAsync(bike, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings, pictures.Now);
         return await writing.OnceAsync(http, body.Id, body,
             async (writer, _) =>
             {

@@ -18,7 +18,7 @@ public sealed record TyreForm(string? Size, string? Placard, string? DateCode, T
 public sealed record ProfileForm(
     string? Nickname, string? Make, string? Model, int Year, string? FrameNumber, string? Registration, TitleStatus Title, BikeUse Use,
     Stroke Stroke, int DisplacementCc, int Cylinders, Cooling Cooling, Starting Starting, Lubrication Lubrication, GearboxOil GearboxOil, OilFilter OilFilter,
-    bool BodyworkOverOil, bool OilPressureLight, bool TankOverPlugs, AirFilterBehind AirFilter, ValveAdjustment Valves, int ValvesPerCylinder,
+    bool BodyworkOverOil, bool OilPressureLight, bool TankOverPlugs, AirFilterBehind AirFilter, bool HeavierOilInHeat, ValveAdjustment Valves, int ValvesPerCylinder,
     FuelSystem Fuel, int Carburettors, FuelTap FuelTap, TankMaterial Tank, string? TankReserve, Ignition Ignition, BatteryKind Battery, int BatteryVolts,
     FinalDrive FinalDrive, BrakeKind FrontBrake, BrakeKind RearBrake, ClutchControl Clutch, bool Linkage, TyreForm? FrontTyre, TyreForm? RearTyre,
     OdometerUnit? Odometer, int OdometerDigits, bool HourMeter, string? StatedUsePerYear, ImmutableArray<Severity> Severities,
@@ -27,7 +27,7 @@ public sealed record ProfileForm(
     public static ProfileForm Of(Profile bike, OwnerSettings settings) => new(
         bike.Nickname, bike.Make, bike.Model, bike.Year, bike.FrameNumber, bike.Registration, bike.Title, bike.Use,
         bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
-        bike.BodyworkOverOil, bike.OilPressureLight, bike.TankOverPlugs, bike.AirFilter, bike.Valves, bike.ValvesPerCylinder,
+        bike.BodyworkOverOil, bike.OilPressureLight, bike.TankOverPlugs, bike.AirFilter, bike.HeavierOilInHeat, bike.Valves, bike.ValvesPerCylinder,
         bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).ToString() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
         bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch, bike.Linkage, FormOf(bike.FrontTyre), FormOf(bike.RearTyre),
         bike.Odometer?.Unit, bike.Odometer?.Digits ?? 6, bike.HourMeter,
@@ -71,6 +71,7 @@ public sealed record ProfileForm(
             ValvesPerCylinder = ValvesPerCylinder,
             TankOverPlugs = TankOverPlugs,
             AirFilter = AirFilter,
+            HeavierOilInHeat = HeavierOilInHeat,
             Carburettors = Carburettors,
             FuelTap = FuelTap,
             Tank = Tank,

@@ -43,7 +43,9 @@ public sealed class PictureCache
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
 public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache)
 {
-    public LocalDate Today => options.DayOf(options.Clock.GetCurrentInstant());
+    public Instant Now => options.Clock.GetCurrentInstant();
+
+    public LocalDate Today => options.DayOf(Now);
 
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => OwnerSettings.LoadAsync(context, cancel);
 

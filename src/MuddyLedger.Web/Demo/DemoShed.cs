@@ -4,6 +4,7 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;
@@ -194,9 +195,18 @@ internal static class DemoShed
         pen.Write(today.PlusDays(-340), new PaperHeld("insurance", today.PlusDays(25)));
         foreach (var back in new[] { 200, 121, 63, 16 }) pen.Done(today.PlusDays(-back), "chain.lubricate");
         pen.Done(today.PlusDays(-70), "battery.measure");
-        Fuel(pen, today.PlusDays(-420), today.PlusDays(-30), 28, 13.1m, seed: 21);
+        pen.Write(today.PlusDays(-500), new ModificationMade("heated grips", "grips", [new(ConsequenceKind.Wiring, "own fuse of 5 A beside the battery, switched by the tail light"), new(ConsequenceKind.Charger, "32 W of what the generator leaves over")]));
+        pen.Write(today.PlusDays(-500), new ModificationMade("open pipe end", "silencer end", [new(ConsequenceKind.Jetting, "none: the map copes"), new(ConsequenceKind.RoadLegal, "not on the road with the insert out"), new(ConsequenceKind.WhatToOrder, "exhaust seal of 54 mm, not 52")]));
+        pen.Write(today.PlusDays(-47), new TemporaryRepairMade("Side panel lug broken; glued and pinned with a brass screw", 24, today.PlusDays(12)));
+        Fuel(pen, today.PlusDays(-330), today.PlusDays(-14), 11, 12.6m, seed: 21);
         var misread = pen.Write(today.PlusDays(-6), new FuelBought(Litres(14.2m), Money.Of(19.80m), ToTheBrim: true));
         pen.Correct(misread, new FuelBought(Litres(12.4m), Money.Of(19.80m), ToTheBrim: true), "misread the pump");
+        foreach (var (back, added) in new[] { (270, 0.2m), (200, 0.3m), (120, 0.4m), (60, 0.35m) })
+        {
+            pen.Write(today.PlusDays(-back), new FluidToppedUp(ReservoirId.Engine, Litres(added), "10W-40, JASO MA2"));
+            pen.Write(today.PlusDays(-back), new LevelSeen(ReservoirId.Engine, Level.AtMaximum));
+        }
+
         Rides(pen, today, 8, km: 128, hours: 0, "moor road, dry", seed: 2);
         pen.Write(today.PlusDays(-16), new FindingOpened("Tick at the cam chain side", FindingSeverity.Watch, "Goes when warm. Look at the tensioner at the next oil change."));
         pen.Write(today.PlusDays(-355), new FindingOpened("Rear tyre is from week 18 of 2020", FindingSeverity.Note, "Look for cracks every year from five years on."));

@@ -9,10 +9,12 @@ using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Demo;
 using MuddyLedger.Web.Exchange;
+using MuddyLedger.Web.Fluids;
 using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Layup;
 using MuddyLedger.Web.Ledger;
 using MuddyLedger.Web.Meters;
+using MuddyLedger.Web.Parts;
 using MuddyLedger.Web.Photos;
 using MuddyLedger.Web.Rides;
 using MuddyLedger.Web.Servicing;
@@ -87,7 +89,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton<PictureCache>();
         builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
-        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
+        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -113,6 +115,8 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapUndoList();
         api.MapOwnJobs();
         api.MapShelf();
+        api.MapFluids();
+        api.MapParts();
         api.MapBook();
         api.MapViewings();
         api.MapPractice();

@@ -4,12 +4,14 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Ledger;
+using MuddyLedger.Web.Parts;
 using MuddyLedger.Web.Settings;
 using MuddyLedger.Web.Shelf;
 using NodaTime;
@@ -18,6 +20,12 @@ namespace MuddyLedger.Web.Jobs;
 
 /// <param name="OnShelf">Whether the shelf has all of it; null where the shelf keeps no count of it.</param>
 public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade, bool? OnShelf = null);
+
+/// <summary>What a part that is not the maker's changes, where this job should know of it.</summary>
+public sealed record KnownChange(string Part, ConsequenceKind Kind, string Words);
+
+/// <summary>A fluid that was poured in this job and does not agree with its place.</summary>
+public sealed record FluidWarning(string Step, string Fluid, Fit Fit, string Because);
 
 /// <param name="Missing">It was used, and the shelf did not have it.</param>
 public sealed record FromShelf(string What, Shown Amount, bool Missing);
@@ -71,16 +79,16 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
 public sealed record RunAnswer(
-    Guid Id, Guid Bike, string BikeName, BikeUse Use, string JobId, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
+    Guid Id, Guid Bike, string BikeName, BikeUse Use, IReadOnlyList<string> Jobs, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
     IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf,
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf, IReadOnlyList<FluidWarning> FluidWarnings, IReadOnlyList<SheetAnswer> Sheets, IReadOnlyList<KnownChange> KnownChanges,
     IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
 
 public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
 
 public static class RunAnswers
 {
-    public static RunAnswer Of(StoredRun run, BikePicture picture, ImmutableArray<Stock> shelf, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
+    public static RunAnswer Of(StoredRun run, BikePicture picture, ImmutableArray<Stock> shelf, IReadOnlyDictionary<string, AccessGroup> access, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
     {
         var bike = picture.Profile;
         var state = run.State;
@@ -89,7 +97,7 @@ public static class RunAnswers
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
         ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, StandingOf(picture, dayOf)) : [];
-        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Id, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
+        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
             [.. plan.Steps.Select(planned => StepOf(planned, plan, state, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
@@ -99,6 +107,12 @@ public static class RunAnswers
             [.. lines.Where(entry => entry.Body is not JobFinished)
                     .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))],
             FromShelfOf(lines, shelf, run.Bike.Value, settings),
+            [.. from planned in plan.Steps where planned.Step.Kind == StepKind.Pour && state.Step(planned.Step.Id) is { Mark: StepMark.Done, Record.Fluid: not null }
+                let fluid = state.Step(planned.Step.Id).Record.Fluid!
+                from warning in Compatibility.Warnings(planned.Step.Reservoir!.Value, bike, fluid, planned.Reservoir?.Grade)
+                select new FluidWarning(planned.Step.Id, fluid, warning.Fit, warning.Because)],
+            [.. Teardown.For(picture.Ledger, Teardown.PlacesOf(run.Job, access)).Select(pair => PartsEndpoints.SheetOf(pair.Entry, pair.Sheet))],
+            [.. Modifications.For(picture.Ledger, run.Job.Group).Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words))],
             [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
     }
 

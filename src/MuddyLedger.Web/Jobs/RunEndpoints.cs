@@ -25,7 +25,7 @@ public static class RunEndpoints
     }
 
     /// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
-    public sealed class Bench(ShedReader reader, ShedPictures pictures, ShelfStore shelf, ShedOptions options)
+    public sealed class Bench(ShedReader reader, ShedPictures pictures, ShelfStore shelf, ContentLibrary content, ShedOptions options)
     {
         public ShelfStore Shelf => shelf;
 
@@ -39,7 +39,7 @@ public static class RunEndpoints
         public async Task<object> AnswerAsync(Guid run, CancellationToken cancel)
         {
             var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
-            return RunAnswers.Of(stored, picture, await shelf.StockAsync(cancel), await pictures.SettingsAsync(cancel), options.Clock.GetCurrentInstant(), options.DayOf);
+            return RunAnswers.Of(stored, picture, await shelf.StockAsync(cancel), content.Access, await pictures.SettingsAsync(cancel), options.Clock.GetCurrentInstant(), options.DayOf);
         }
 
         public LocalDate Day(Instant instant) => options.DayOf(instant);

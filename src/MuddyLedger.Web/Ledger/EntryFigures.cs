@@ -42,7 +42,7 @@ public static class EntryFigures
             .. drain.Volume is { } volume ? [Volume("volume", volume, settings)] : Array.Empty<Figure>(),
             .. DrainWords(drain),
         ],
-        LevelSeen level => [Word("reservoir", Capabilities.Word(level.Reservoir)), Word("level", Capabilities.Word(level.Level))],
+        LevelSeen level => [Word("reservoir", Capabilities.Word(level.Reservoir)), Word("level", Capabilities.Word(level.Level)), .. level.UnderFull is { } under ? [Volume("under full", under, settings) with { Editable = null }] : Array.Empty<Figure>()],
         TaskDone done => [Word("task", done.Task), Word("evidence", Capabilities.Word(done.Evidence)), .. Optional("note", done.Note)],
         PartFitted part => [Text("part", part.Part), .. Optional("detail", part.Detail)],
         PartRemoved part => [Text("part", part.Part), Text("why", part.Reason)],
@@ -64,6 +64,18 @@ public static class EntryFigures
         ],
         LeftForNow left => [Text("what", left.What) with { Editable = null }, Word("way", left.Way == Core.Jobs.ForNow.InPlace ? "in place" : "away")],
         ForNowUndone undone => [Text("what", undone.What) with { Editable = null }, .. Optional("how", undone.How)],
+        TeardownKept sheet => [Text("title", sheet.Title) with { Editable = null }, Word("parts", $"{sheet.Parts.Sum(part => part.Count)} parts"), .. Optional("quirks", sheet.Quirks).Select(figure => figure with { Editable = null })],
+        ModificationMade made =>
+        [
+            Text("part", made.Part) with { Editable = null }, .. Optional("in place of", made.InPlaceOf).Select(figure => figure with { Editable = null }),
+            .. made.Consequences.Select(one => Text("changes", $"{Capabilities.Word(one.Kind).Replace('-', ' ')}: {one.Words}") with { Editable = null }),
+        ],
+        ModificationUndone undone => [Text("how", undone.How) with { Editable = null }],
+        TemporaryRepairMade repair =>
+        [
+            Text("what", repair.What) with { Editable = null }, .. repair.CureHours > 0 ? [Word("cures", $"cures {repair.CureHours} h")] : Array.Empty<Figure>(), Word("review", $"look again {repair.ReviewOn:uuuu-MM-dd}"),
+        ],
+        TemporaryRepairLooked look => [Word("result", Capabilities.Word(look.Result)), Text("words", look.Words) with { Editable = null }],
         LeakLooked look => look.Spots.IsEmpty ? [Text("seen", "all dry") with { Editable = null }]
             : [.. look.Spots.Select(spot => Text("seen", $"{Core.Fluids.LeakWatch.Words(spot.Place)}: {Capabilities.Word(spot.Grade).Replace('-', ' ')}, {Capabilities.Word(spot.Fluid).Replace('-', ' ')}") with { Editable = null })],
         LaidUp laidUp => Optional("why", laidUp.Why),

@@ -45,6 +45,7 @@ public static class SumsEndpoints
         sums.MapGet("/gearing", Gearing).Produces<GearingAnswer>();
         sums.MapGet("/fork-oil", ForkOilLevel).Produces<ForkOilAnswer>();
         sums.MapGet("/stabiliser", StabiliserAsync).Produces<StabiliserAnswer>();
+        sums.MapMoreSums();
         sums.MapGet("/viscosity", ViscosityOf).Produces<ViscosityAnswer>();
     }
 
@@ -144,7 +145,7 @@ public static class SumsEndpoints
         Shown.Of(volume.In(settings.Volume == Unit.UsQuart || settings.Volume == Unit.UsFluidOunce || settings.Volume == Unit.UsGallon ? Unit.UsFluidOunce : Unit.Millilitre));
 
     /// <summary>"50" and "50:1" are the same.</summary>
-    private static decimal Ratio(string field, string? text, FieldCheck check)
+    internal static decimal Ratio(string field, string? text, FieldCheck check)
     {
         var parts = (text ?? "").Trim();
         if (parts.EndsWith(":1", StringComparison.Ordinal)) parts = parts[..^2];
@@ -153,7 +154,7 @@ public static class SumsEndpoints
         return Premix.Leanest;
     }
 
-    private static double Number(string field, string? text, double least, double most, FieldCheck check)
+    internal static double Number(string field, string? text, double least, double most, FieldCheck check)
     {
         var plain = (text ?? "").Trim().TrimEnd('%').TrimEnd();
         if (double.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most) return value;

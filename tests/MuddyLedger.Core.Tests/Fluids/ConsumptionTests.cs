@@ -73,7 +73,7 @@ public class ConsumptionTests
         Fuel(book, 400, 10, brim: true);
         var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
         economy.Spells.Select(spell => Math.Round(spell.Per100Km, 3)).ShouldBe([5m, 5m]); // 3 + 7 over 200 km, 10 over 200 km
-        economy.Range(Given.Litres(15)).Likely.Kilometres.ShouldBe(300, 0.1m);
+        economy.Range(Given.Litres(15)).Likely.In(Unit.Kilometre).Value.ShouldBe(300, 0.1m);
         economy.Dropped.ShouldBeFalse();
     }
 

@@ -1189,6 +1189,329 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/fluids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FluidsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/reservoirs/{reservoir}/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                    reservoir: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LevelRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FluidsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    run: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/modifications": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ModificationRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/modifications/{entry}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ModificationUndoneRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepairRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/repairs/{entry}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepairLookRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -2771,6 +3094,170 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/tilt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    length?: string;
+                    width?: string;
+                    height?: string;
+                    oil?: string;
+                    axisHeight?: string;
+                    axisPlace?: string;
+                    reach?: string;
+                    lies?: string;
+                    direction?: string;
+                    degrees?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TiltAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/pump-proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    fuel?: string;
+                    fall?: string;
+                    readTo?: string;
+                    low?: string;
+                    high?: string;
+                    premix?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PumpProofAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    torque?: string;
+                    wrench?: string;
+                    adaptor?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WrenchAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    amount?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/viscosity": {
         parameters: {
             query?: never;
@@ -2854,6 +3341,12 @@ export interface components {
         };
         /** @enum {unknown} */
         BecauseKind: "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown";
+        BenchPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            z: number;
+        };
         BikeAnswer: {
             /** Format: uuid */
             id: string;
@@ -2872,6 +3365,7 @@ export interface components {
             reservoirs: components["schemas"]["ReservoirAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
             forNow: components["schemas"]["ForNowAnswer"][];
+            repairs: components["schemas"]["OpenRepair"][];
             running: components["schemas"]["RunningAnswer"][];
             jobs: components["schemas"]["JobOffer"][];
             book: components["schemas"]["EntryAnswer"][];
@@ -2971,6 +3465,27 @@ export interface components {
             meter: null | components["schemas"]["Shown"];
             note: null | string;
         };
+        Consequence: {
+            kind: components["schemas"]["ConsequenceKind"];
+            words: string;
+        };
+        /** @enum {unknown} */
+        ConsequenceKind: "jetting" | "wiring" | "charger" | "filter-size" | "what-to-order" | "road-legal" | "access" | "other";
+        ConsequenceRequest: {
+            kind: components["schemas"]["ConsequenceKind"];
+            words: null | string;
+        };
+        ConsumptionAnswer: {
+            verdict: components["schemas"]["ConsumptionVerdict"];
+            unit: string;
+            /** Format: double */
+            rate: null | number;
+            /** Format: double */
+            warnsAt: number;
+            spells: components["schemas"]["SpellAnswer"][];
+        };
+        /** @enum {unknown} */
+        ConsumptionVerdict: "not-known" | "ordinary" | "rising" | "too-much";
         ContainerAnswer: {
             /** Format: uuid */
             id: string;
@@ -3174,6 +3689,28 @@ export interface components {
             note: null | string;
         };
         /** @enum {unknown} */
+        Fit: "right" | "doubtful" | "never";
+        FluidFit: {
+            fit: components["schemas"]["Fit"];
+            because: string;
+        };
+        FluidWarning: {
+            step: string;
+            fluid: string;
+            fit: components["schemas"]["Fit"];
+            because: string;
+        };
+        FluidsAnswer: {
+            nickname: string;
+            reservoirs: components["schemas"]["ReservoirPage"][];
+            fuel: null | components["schemas"]["FuelAnswer"];
+            oil: null | components["schemas"]["OilAdviceAnswer"];
+            volumeUnit: string;
+            today: components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            version: number;
+        };
+        /** @enum {unknown} */
         ForNow: "in-place" | "away";
         ForNowAnswer: {
             thing: string;
@@ -3197,6 +3734,27 @@ export interface components {
             what: string;
             amount: components["schemas"]["Shown"];
             missing: boolean;
+        };
+        FuelAnswer: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            dropped: boolean;
+            spells: components["schemas"]["FuelSpellAnswer"][];
+            tank: null | components["schemas"]["Shown"];
+            onTank: null | components["schemas"]["RangeAnswer"];
+            onReserve: null | components["schemas"]["RangeAnswer"];
+        };
+        FuelSpellAnswer: {
+            from: components["schemas"]["LocalDate"];
+            to: components["schemas"]["LocalDate"];
+            fuel: components["schemas"]["Shown"];
+            over: components["schemas"]["Shown"];
+            /** Format: double */
+            per100Km: number;
         };
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";
@@ -3359,6 +3917,11 @@ export interface components {
         };
         /** @enum {unknown} */
         KnockOut: "walk-away" | "only-as-parts" | null;
+        KnownChange: {
+            part: string;
+            kind: components["schemas"]["ConsequenceKind"];
+            words: string;
+        };
         /** @enum {unknown} */
         LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
         /** @enum {unknown} */
@@ -3385,6 +3948,15 @@ export interface components {
         };
         /** @enum {unknown} */
         LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | "filler-edge" | null;
+        LevelRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            level: components["schemas"]["Level"];
+            added: null | string;
+            fluid: null | string;
+            underFull: null | string;
+        };
         /** @enum {unknown} */
         LevelStance: "upright-on-level" | "centre-stand";
         LibraryJob: {
@@ -3462,6 +4034,31 @@ export interface components {
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
+        ModificationAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            part: string;
+            inPlaceOf: null | string;
+            consequences: components["schemas"]["Consequence"][];
+            donorName: null | string;
+        };
+        ModificationRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            part: null | string;
+            inPlaceOf: null | string;
+            consequences: components["schemas"]["ConsequenceRequest"][];
+            /** Format: uuid */
+            donor: null | string;
+        };
+        ModificationUndoneRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            how: null | string;
+        };
         MoveAnswer: {
             /** Format: uuid */
             id: string;
@@ -3541,15 +4138,49 @@ export interface components {
             /** Format: double */
             walkAway: number;
         };
+        OilAdvice: {
+            school: components["schemas"]["OilSchool"];
+            grade: null | string;
+            /** Format: double */
+            coldest: number;
+            /** Format: double */
+            hottest: number;
+            /** Format: double */
+            cranksTo: null | number;
+            coldEnough: boolean;
+            suits: string[];
+            heldBack: null | string;
+            cost: null | string;
+        };
+        OilAdviceAnswer: {
+            reservoir: components["schemas"]["ReservoirId"];
+            advice: components["schemas"]["OilAdvice"];
+            from: components["schemas"]["LocalDate"];
+            to: components["schemas"]["LocalDate"];
+            simulated: boolean;
+            heavierChosen: boolean;
+        };
         /** @enum {unknown} */
         OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
         /** @enum {unknown} */
+        OilSchool: "makers" | "heavier-in-heat";
+        /** @enum {unknown} */
         OilTemperature: "cold" | "hot";
+        OpenRepair: {
+            what: string;
+            state: components["schemas"]["RepairState"];
+            reviewOn: components["schemas"]["LocalDate"];
+        };
         OpenedAnswer: {
             title: string;
             /** Format: int32 */
             minutes: number;
             for: string[];
+        };
+        OtherBike: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         PackForm: {
             size: null | string;
@@ -3567,6 +4198,14 @@ export interface components {
             paper: null | string;
             until: null | string;
             note: null | string;
+        };
+        PartsAnswer: {
+            nickname: string;
+            sheets: components["schemas"]["SheetAnswer"][];
+            modifications: components["schemas"]["ModificationAnswer"][];
+            repairs: components["schemas"]["RepairAnswer"][];
+            others: components["schemas"]["OtherBike"][];
+            today: components["schemas"]["LocalDate"];
         };
         PlaceVerdict: {
             place: components["schemas"]["LeakPlace"];
@@ -3743,6 +4382,7 @@ export interface components {
             oilPressureLight: boolean;
             tankOverPlugs: boolean;
             airFilter: components["schemas"]["AirFilterBehind"];
+            heavierOilInHeat: boolean;
             valves: components["schemas"]["ValveAdjustment"];
             /** Format: int32 */
             valvesPerCylinder: number;
@@ -3785,6 +4425,19 @@ export interface components {
         };
         /** @enum {unknown} */
         ProvenanceKind: "manual" | "published" | "common-practice" | "house" | "owner";
+        PumpProofAnswer: {
+            verdict: components["schemas"]["PumpVerdict"];
+            /** Format: double */
+            ratio: null | number;
+            /** Format: double */
+            richest: number;
+            /** Format: double */
+            leanest: null | number;
+            /** Format: double */
+            with: null | number;
+        };
+        /** @enum {unknown} */
+        PumpVerdict: "proven" | "too-little" | "too-much" | "cannot-tell";
         QuantityRead: {
             understood: null | components["schemas"]["Shown"];
             inOwnUnit: null | components["schemas"]["Shown"];
@@ -3793,6 +4446,11 @@ export interface components {
         QuestionAnswer: {
             ask: string;
             why: string;
+        };
+        RangeAnswer: {
+            short: components["schemas"]["Shown"];
+            likely: components["schemas"]["Shown"];
+            long: components["schemas"]["Shown"];
         };
         ReadingRequest: {
             /** Format: uuid */
@@ -3856,6 +4514,37 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        RepairAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            what: string;
+            state: components["schemas"]["RepairState"];
+            curedAt: null | components["schemas"]["Instant"];
+            reviewOn: components["schemas"]["LocalDate"];
+            howEnded: null | string;
+        };
+        RepairLookRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            result: components["schemas"]["RepairResult"];
+            words: null | string;
+            reviewOn: null | string;
+        };
+        RepairRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            what: null | string;
+            /** Format: int32 */
+            cureHours: number;
+            reviewOn: null | string;
+        };
+        /** @enum {unknown} */
+        RepairResult: "holds-on" | "proven" | "replaced-for-good";
+        /** @enum {unknown} */
+        RepairState: "curing" | "holding" | "review-due" | "proven" | "ended";
         ReservoirAnswer: {
             id: components["schemas"]["ReservoirId"];
             state: components["schemas"]["FillState"];
@@ -3884,6 +4573,25 @@ export interface components {
         };
         /** @enum {unknown} */
         ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid";
+        ReservoirPage: {
+            id: components["schemas"]["ReservoirId"];
+            status: components["schemas"]["ReservoirStatus"];
+            now: components["schemas"]["ReservoirAnswer"];
+            likelyFluid: null | string;
+            chain: components["schemas"]["EntryAnswer"][];
+            /** Format: int32 */
+            chainLength: number;
+            consumption: null | components["schemas"]["ConsumptionAnswer"];
+            drainedOn: null | components["schemas"]["LocalDate"];
+            lastDrain: components["schemas"]["DrainMeaning"][];
+            warnings: components["schemas"]["FluidFit"][];
+            levelBy: null | components["schemas"]["LevelMethod"];
+            readAt: components["schemas"]["OilTemperature"];
+            /** Format: int32 */
+            waitMinutes: number;
+        };
+        /** @enum {unknown} */
+        ReservoirStatus: "unknown" | "empty" | "flush-fill" | "filled" | "level-checked" | "leak-checked";
         RideRequest: {
             /** Format: uuid */
             id: string;
@@ -3902,7 +4610,7 @@ export interface components {
             bike: string;
             bikeName: string;
             use: components["schemas"]["BikeUse"];
-            jobId: string;
+            jobs: string[];
             title: string;
             for: string;
             status: components["schemas"]["RunStatus"];
@@ -3922,6 +4630,9 @@ export interface components {
             meters: components["schemas"]["MeterField"][];
             willWrite: components["schemas"]["WillWriteAnswer"][];
             fromShelf: components["schemas"]["FromShelf"][];
+            fluidWarnings: components["schemas"]["FluidWarning"][];
+            sheets: components["schemas"]["SheetAnswer"][];
+            knownChanges: components["schemas"]["KnownChange"][];
             staysForNow: string[];
             finishRefused: null | string;
             currency: string;
@@ -4003,6 +4714,15 @@ export interface components {
             findings: components["schemas"]["FindingAnswer"][];
             waste: components["schemas"]["WasteAnswer"][];
         };
+        SheetAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            title: string;
+            parts: components["schemas"]["TeardownPart"][];
+            photos: string[];
+            quirks: null | string;
+        };
         SheetLine: {
             point: string;
             title: string;
@@ -4012,6 +4732,12 @@ export interface components {
             note: null | string;
             /** Format: double */
             expected: number;
+        };
+        SheetRequest: {
+            /** Format: uuid */
+            id: string;
+            title: null | string;
+            quirks: null | string;
         };
         ShelfAnswer: {
             items: components["schemas"]["ItemAnswer"][];
@@ -4039,6 +4765,14 @@ export interface components {
         };
         /** @enum {unknown} */
         SoldAs: "runner" | "non-runner" | "project";
+        SpellAnswer: {
+            from: components["schemas"]["LocalDate"];
+            to: components["schemas"]["LocalDate"];
+            used: components["schemas"]["Shown"];
+            over: components["schemas"]["Shown"];
+            /** Format: double */
+            rate: number;
+        };
         SpotRequest: {
             place: components["schemas"]["LeakPlace"];
             grade: components["schemas"]["LeakGrade"];
@@ -4178,6 +4912,56 @@ export interface components {
             limits: components["schemas"]["LimitAnswer"][];
             because: components["schemas"]["BecauseAnswer"][];
         };
+        TeardownPart: {
+            part: string;
+            /** Format: int32 */
+            count: number;
+            where: null | string;
+            size: null | string;
+        };
+        TiltAnswer: {
+            limits: components["schemas"]["TiltLimit"][];
+            picture: components["schemas"]["TiltPicture"];
+            reached: boolean;
+            byLevel: components["schemas"]["TiltByLevel"][];
+            /** Format: double */
+            usuallyGiven: number;
+            /** Format: double */
+            neverExceed: number;
+        };
+        TiltByLevel: {
+            /** Format: int32 */
+            percent: number;
+            /** Format: double */
+            lost: null | number;
+            direction: null | components["schemas"]["TiltDirection"];
+        };
+        /** @enum {unknown} */
+        TiltDirection: "nose-up" | "nose-down" | "left" | "right";
+        TiltLimit: {
+            direction: components["schemas"]["TiltDirection"];
+            /** Format: double */
+            lost: null | number;
+            /** Format: double */
+            working: number;
+        };
+        TiltPicture: {
+            /** Format: double */
+            across: number;
+            /** Format: double */
+            height: number;
+            oil: components["schemas"]["BenchPoint"][];
+            /** Format: double */
+            axisAt: number;
+            /** Format: double */
+            axisHeight: number;
+            /** Format: double */
+            reach: number;
+            edgeOn: boolean;
+            /** Format: double */
+            depth: number;
+            reached?: boolean;
+        };
         TimerAnswer: {
             step: string;
             title: string;
@@ -4252,6 +5036,10 @@ export interface components {
             thing: null | string;
             date: null | string;
             how: null | string;
+        };
+        UnitsAnswer: {
+            what: string;
+            in: components["schemas"]["Shown"][];
         };
         ValueAnswer: {
             /** Format: double */
@@ -4433,6 +5221,11 @@ export interface components {
             fee: null | number;
             pays: null | boolean;
             currency: string;
+        };
+        WrenchAnswer: {
+            setting: components["schemas"]["Shown"];
+            wanted: components["schemas"]["Shown"];
+            others: components["schemas"]["Shown"][];
         };
         /** @enum {unknown} */
         Zone: "whole" | "papers" | "frame" | "front-end" | "front-wheel" | "engine" | "exhaust" | "tank-and-intake" | "rear-end" | "rear-wheel" | "drive" | "electrics";

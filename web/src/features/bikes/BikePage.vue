@@ -182,9 +182,9 @@ async function start(jobs: string[]) {
           />
         </section>
         <JobsCabinet v-if="data.jobs.length" :bike="bike" :jobs="data.jobs" :open="openGroups" @start="start" />
-        <ReservoirStrip :reservoirs="data.reservoirs" :today="data.today" />
+        <ReservoirStrip :bike="bike" :reservoirs="data.reservoirs" :today="data.today" />
         <ForNowCabinet :bike="bike" :things="data.forNow" :today="data.today" />
-        <FindingsCabinet :findings="data.findings" :today="data.today" />
+        <FindingsCabinet :bike="bike" :findings="data.findings" :repairs="data.repairs" :today="data.today" />
         <section class="cabinet" aria-labelledby="book-title">
           <header>
             <h2 id="book-title">Book</h2>
@@ -199,6 +199,7 @@ async function start(jobs: string[]) {
           <button type="button" @click="riding = true">Note a ride</button>
           <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
+          <RouterLink :to="`/bikes/${data.id}/parts`">Changes, repairs, teardown sheets</RouterLink>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>
       </aside>
@@ -305,7 +306,8 @@ h1 {
 }
 .foot {
   display: flex;
-  gap: 1.4rem;
+  flex-wrap: wrap;
+  gap: 0.6rem 1.4rem;
   font: 600 1.0625rem/1.2 var(--head);
 }
 .foot button {

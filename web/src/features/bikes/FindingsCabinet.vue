@@ -1,17 +1,24 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api, newId, Refusal, type FindingAnswer } from '@/api/client'
+import { answer, api, newId, Refusal, type BikeAnswer, type FindingAnswer } from '@/api/client'
 import { date } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
 
-defineProps<{ findings: FindingAnswer[]; today: string }>()
+defineProps<{ bike: string; findings: FindingAnswer[]; repairs: BikeAnswer['repairs']; today: string }>()
 
 const refresh = useRefresh()
 const { say } = useNotice()
 const closing = ref<string | null>(null)
 const how = ref('')
 const refusal = ref<Refusal | null>(null)
+const repairWords: Record<BikeAnswer['repairs'][number]['state'], string> = {
+  curing: 'curing: leave it alone',
+  holding: 'mended for now',
+  'review-due': 'mended for now, to be looked at',
+  proven: 'proven',
+  ended: 'replaced',
+}
 const severityWords = { note: 'noted', watch: 'watch it', 'fix-soon': 'fix soon', stop: 'do not ride' }
 
 async function close(finding: FindingAnswer) {
@@ -41,9 +48,16 @@ async function close(finding: FindingAnswer) {
 </script>
 
 <template>
-  <section v-if="findings.length" class="cabinet" aria-labelledby="findings-title">
+  <section v-if="findings.length || repairs.length" class="cabinet" aria-labelledby="findings-title">
     <header><h2 id="findings-title">Open findings</h2></header>
     <ul>
+      <li v-for="repair in repairs" :key="repair.what" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
+        <b>{{ repair.what }}</b>
+        <p class="soft">
+          {{ repairWords[repair.state] }}; look again {{ date(repair.reviewOn, today) }}.
+          <RouterLink :to="`/bikes/${bike}/parts`">Changes and repairs</RouterLink>
+        </p>
+      </li>
       <li v-for="finding in findings" :key="`${finding.entry}${finding.title}`" :class="finding.severity">
         <b>{{ finding.title }}</b>
         <p v-if="finding.detail" class="detail">{{ finding.detail }}</p>

@@ -97,6 +97,11 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       :items="items(['nothing', 'side-panel', 'seat', 'tank'])"
       label="What is over the air filter"
     />
+    <v-checkbox
+      v-if="form.stroke === 'four'"
+      v-model="form.heavierOilInHeat"
+      label="Heavier oil in heat: ridden only then, and warmed up with care"
+    />
     <v-checkbox v-model="form.oilPressureLight" label="Has an oil light" />
   </fieldset>
   <fieldset>

@@ -3,7 +3,7 @@ import type { ReservoirAnswer } from '@/api/client'
 import { date, plainWords, quantity } from '@/design/format'
 import SightGlass from '@/design/SightGlass.vue'
 
-defineProps<{ reservoirs: ReservoirAnswer[]; today: string }>()
+defineProps<{ bike: string; reservoirs: ReservoirAnswer[]; today: string }>()
 
 const names: Partial<Record<ReservoirAnswer['id'], string>> = {
   engine: 'Engine oil',
@@ -40,7 +40,10 @@ function whole(one: ReservoirAnswer, today: string) {
 
 <template>
   <section class="cabinet" aria-labelledby="reservoirs-title">
-    <header><h2 id="reservoirs-title">Reservoirs</h2></header>
+    <header>
+      <h2 id="reservoirs-title">Reservoirs</h2>
+      <RouterLink class="label" :to="`/bikes/${bike}/fluids`">all fluids</RouterLink>
+    </header>
     <ul>
       <li v-for="one in reservoirs" :key="one.id" :title="whole(one, today)">
         <SightGlass :state="one.state" :temporary="one.temporary" :level="one.level" :tint="tints[one.id] ?? '#b58a2e'" />

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
+import KeepSheet from './KeepSheet.vue'
 import DipStick from '@/design/DipStick.vue'
 import { date } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
@@ -13,7 +14,9 @@ const props = defineProps<{ run: RunAnswer }>()
 const queries = useQueryClient()
 const { say } = useNotice()
 const { data: bike } = useBike(() => props.run.bike)
-const reset = computed(() => bike.value?.tasks.filter((task) => task.job === props.run.jobId && task.state !== 'unknown') ?? [])
+const reset = computed(
+  () => bike.value?.tasks.filter((task) => task.job && props.run.jobs.includes(task.job) && task.state !== 'unknown') ?? [],
+)
 const wrote = computed(() => bike.value?.book.filter((entry) => entry.run === props.run.id && !entry.strike) ?? [])
 
 async function undo() {
@@ -57,6 +60,7 @@ async function undo() {
     <ol v-if="bike && wrote.length" class="lines">
       <EntryLine v-for="entry in wrote" :key="entry.id" :entry="entry" :today="bike.today" />
     </ol>
+    <KeepSheet v-if="run.status === 'finished'" :run="run" />
     <div class="acts">
       <v-btn class="plate pen" :to="`/bikes/${run.bike}`">To the bike</v-btn>
       <v-btn class="plate" variant="outlined" :to="{ path: '/book', query: { bike: run.bike } }">See it in the book</v-btn>

@@ -138,6 +138,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
       <section class="middle">
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <p v-for="one in run.fluidWarnings" :key="one.step + one.because" class="refusal" role="status">
+          <b>{{ one.fluid }}:</b> {{ one.because }}
+        </p>
         <SignOff v-if="step.kind === 'sign-off'" :run="run" :write="write" :refusal="refusal" />
         <StepPane
           v-else
@@ -172,7 +175,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           </button>
           <button v-if="step.kind !== 'sign-off'" type="button" class="yes" :disabled="!ready || busy" @click="done">
             <span>{{ ready ? step.doneWords : 'Not yet' }}</span>
-            <small>{{ ready ? 'Enter' : (step.locked ?? `${looksLeft} of ${step.watch?.hours.length} looks still to take`) }}</small>
+            <small>{{
+              ready ? 'Enter' : (step.locked ?? `${looksLeft} of ${step.watch?.hours.length} looks still to take`)
+            }}</small>
           </button>
           <button v-else type="submit" form="sign-off" class="yes" :disabled="Boolean(run.finishRefused) || busy">
             <span>Sign it off</span>

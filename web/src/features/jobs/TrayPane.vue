@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { ActRequest, RunAnswer } from '@/api/client'
+import { date, plainWords } from '@/design/format'
 
 const props = defineProps<{ run: RunAnswer; act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean> }>()
 const adding = ref(false)
@@ -38,6 +39,24 @@ async function put() {
       <v-btn class="plate small" type="submit">On the tray</v-btn>
     </form>
     <button v-else type="button" class="more" @click="adding = true">Something else came off</button>
+    <template v-if="run.knownChanges.length">
+      <h3 class="label">Not as it was made</h3>
+      <ul>
+        <li v-for="one in run.knownChanges" :key="one.part + one.words">
+          <b>{{ one.part }}</b> <span class="soft">{{ plainWords(one.kind).toLowerCase() }}: {{ one.words }}</span>
+        </li>
+      </ul>
+    </template>
+    <template v-for="sheet in run.sheets.slice(0, 2)" :key="sheet.entry">
+      <h3 class="label">It came apart like this, {{ date(sheet.date) }}</h3>
+      <ul>
+        <li v-for="(one, at) in sheet.parts" :key="at">
+          <b>{{ one.part }}</b>
+          <span class="soft">{{ [one.count > 1 ? one.count : '', one.size, one.where].filter(Boolean).join(', ') }}</span>
+        </li>
+        <li v-if="sheet.quirks">{{ sheet.quirks }}</li>
+      </ul>
+    </template>
     <template v-if="run.drainMeanings.length">
       <h3 class="label">What the drain says</h3>
       <ul>

@@ -243,6 +243,7 @@ kbd {
     position: fixed;
     z-index: 10;
     inset: auto 0 0;
+    gap: 0;
     justify-content: space-around;
     height: 58px;
     background: var(--strip);
@@ -250,7 +251,10 @@ kbd {
   }
   .strip nav a {
     flex: 1 1 auto;
-    padding: 0 0.2rem;
+    justify-content: center;
+    min-width: 0;
+    padding: 0;
+    font-size: 0.9375rem;
   }
   .strip nav a.router-link-exact-active {
     border-bottom-color: transparent;

@@ -68,7 +68,7 @@ const cooled = [
     </template>
     <template #how>
       The first number is the coldest start at which SAE J300 lets it be cranked; the second is a house table for heat. A wet
-      clutch wants JASO MA or MA2.
+      clutch wants JASO MA or MA2. Gear oil follows SAE J306, whose numbers are others: 80W is as thin as a 20, 90 as a 40.
     </template>
   </SumCabinet>
   <SumCabinet id="fork" title="Fork oil by height" :stale="fork.stale.value">

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import BenchSums from './BenchSums.vue'
 import FluidSums from './FluidSums.vue'
 import FuelSums from './FuelSums.vue'
 import GearingSum from './GearingSum.vue'
+import TiltSum from './TiltSum.vue'
 </script>
 
 <template>
@@ -14,6 +16,8 @@ import GearingSum from './GearingSum.vue'
       <FuelSums />
       <FluidSums />
       <GearingSum />
+      <BenchSums />
+      <TiltSum />
     </div>
   </main>
 </template>

@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+
+namespace MuddyLedger.Core.Parts;
+
+/// <summary>Something that came off, in the order in which it came.</summary>
+public sealed record TeardownPart(string Part, int Count, string? Where, string? Size);
+
+/// <summary>How this very bike comes apart, kept from a tray for the next time.</summary>
+public static class Teardown
+{
+    /// <summary>All that went onto a run's tray, in order, whether it is back on or not.</summary>
+    public static ImmutableArray<TeardownPart> PartsOf(JobPlan plan, RunState state, IEnumerable<RunEvent> events)
+    {
+        var steps = plan.Job.Steps.ToDictionary(step => step.Id);
+        var parts = ImmutableArray.CreateBuilder<TeardownPart>();
+        foreach (var act in events.Select(tap => tap.Act))
+        {
+            // A step taken back and done again puts its parts on the tray once.
+            if (act is StepDone done && state.Step(done.Step).Mark == StepMark.Done)
+                foreach (var part in steps[done.Step].Tray)
+                {
+                    var known = new TeardownPart(part.Part, part.Count, part.Where, null);
+                    if (!parts.Contains(known)) parts.Add(known);
+                }
+
+            if (act is TrayPut put) parts.Add(new(put.Part, put.Count, put.Where, put.Size));
+        }
+
+        return parts.ToImmutable();
+    }
+
+    /// <summary>What a run opens: its access groups, and its jobs, so that the next one that needs the same is offered the sheet.</summary>
+    public static ImmutableArray<string> PlacesOf(Job job, IReadOnlyDictionary<string, AccessGroup> access) =>
+        [.. job.Steps.Select(step => step.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Select(id => id[..id.IndexOf('/', StringComparison.Ordinal)].Split('.')[0])
+            .Where(access.ContainsKey).Concat(job.Covers).Distinct().Order(StringComparer.Ordinal)];
+
+    /// <summary>The sheets of a bike that speak of a place that a job opens; the newest first.</summary>
+    public static ImmutableArray<(LedgerEntry Entry, TeardownKept Sheet)> For(BikeLedger ledger, ImmutableArray<string> places) =>
+        [.. ledger.Each<TeardownKept>().Where(pair => pair.Body.Places.Intersect(places).Any()).Reverse()];
+}
