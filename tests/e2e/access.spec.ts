@@ -38,6 +38,11 @@ for (const { name, viewport, light } of ways)
       `${demo.address}/viewings/practice?round=44`,
       `${demo.address}/viewings/prices`,
       `${demo.address}/sums`,
+      `${demo.address}/shelf`,
+      `${demo.address}/jobs`,
+      `${demo.address}/jobs/chain`,
+      `${causeway}/fluids`,
+      `${causeway}/parts`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()
@@ -50,6 +55,10 @@ for (const { name, viewport, light } of ways)
     await page.getByRole('link', { name: 'Go on with it' }).click()
     await expect(page.locator('.middle h2')).toBeVisible()
     await expectNothingSerious(page)
+    await page.goto(await demo.pageOf('Dray'))
+    await page.getByRole('link', { name: 'Go on with it' }).click()
+    await expect(page.getByText('Touch the places where there is something.')).toBeVisible()
+    await expectNothingSerious(page)
     await page.goto(causeway)
     await openReading(page)
     await expectNothingSerious(page)
@@ -59,7 +68,7 @@ test('everything on the bike page is reached by keyboard and shows where the foc
   await page.goto(await demo.pageOf('Causeway'))
   await expect(dash(page)).toBeVisible()
   const reached = new Set<string>()
-  for (let tab = 0; tab < 60; tab++) {
+  for (let tab = 0; tab < 90; tab++) {
     await page.keyboard.press('Tab')
     const at = await page.evaluate(() => {
       const focused = document.activeElement as HTMLElement

@@ -38,6 +38,22 @@ test('pictures', async ({ page, demo }) => {
   })
   await shot('bike-phone', causeway, phone)
   await shot('sums', `${demo.address}/sums`)
+  await shot('shelf', `${demo.address}/shelf`)
+  await shot('fluids', `${causeway}/fluids`)
+  await shot('leak-watch', await demo.pageOf('Dray'), [1280, 800], 'light', async () => {
+    await page.getByRole('link', { name: 'Go on with it' }).click()
+    await page.getByRole('button', { name: 'Drain plug', exact: true }).last().click()
+    await page.getByText('One spot', { exact: true }).click()
+  })
+  await shot('join', causeway, [1280, 800], 'light', async () => {
+    const jobs = page.getByRole('region', { name: 'Jobs' })
+    await jobs.getByRole('button', { name: 'join several' }).click()
+    for (const job of ['Engine oil and filter', 'Spark plugs', 'Air filter'])
+      await jobs.getByRole('button', { name: new RegExp(`^${job}, `) }).click()
+    await jobs.getByRole('button', { name: 'See 3 as one run' }).click()
+    await page.getByText('The order,').click()
+    await expect(page.getByText('Tank off once')).toBeVisible()
+  })
   await shot('prices', `${demo.address}/viewings/prices`)
   await shot('book', `${demo.address}/book`)
   const bench = async () => {

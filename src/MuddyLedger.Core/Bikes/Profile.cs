@@ -120,7 +120,9 @@ public sealed record Odometer(OdometerUnit Unit, int Digits)
 }
 
 /// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
-public enum Fastener { OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
+public enum Fastener
+{
+    OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
     FrontAxle, RearCaliper, FrontCaliper, ValveCover, CoolantDrainPlug, ClutchCentreNut, ClutchCover, ForkCap, UpperForkClamp, LowerForkClamp, SteeringStem, LinkageBolts,
     ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut,
 }

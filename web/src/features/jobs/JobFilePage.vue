@@ -43,10 +43,14 @@ watch(text, () => {
 /** The server reads along, so that what is wrong is said at its line while it is written. */
 const settled = ref('')
 let later: ReturnType<typeof setTimeout> | undefined
-watch(text, (now) => {
-  clearTimeout(later)
-  later = setTimeout(() => (settled.value = now), 400)
-})
+watch(
+  text,
+  (now) => {
+    clearTimeout(later)
+    later = setTimeout(() => (settled.value = now), 400)
+  },
+  { immediate: true },
+)
 const { data: check } = useQuery({
   queryKey: ['job-check', settled],
   queryFn: () => answer(api.POST('/api/jobs/check', { body: { text: settled.value } })),
