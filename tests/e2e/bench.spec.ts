@@ -166,10 +166,12 @@ test('a part left on the tray is caught at the sign-off', async ({ page, demo })
 
 test('what a job leaves for now stands on the bike until its counterpart is ticked', async ({ page, demo }) => {
   await page.goto(await demo.pageOf('Causeway'))
-  await page.getByRole('button', { name: /^Air filter, 30 min/ }).click()
+  await page.getByRole('region', { name: 'Jobs' }).getByText('Fuel and air').click()
+  await page.getByRole('button', { name: /^Air filter, 48 min/ }).click()
   await page.getByLabel('Odometer').fill('23660')
   await done(page)
   await done(page) // foam
+  for (const step of ['seat off', 'fuel shut', 'tank off']) await test.step(step, () => done(page))
   await done(page) // clean round it
   await done(page) // open
   await expect(page.getByText('On the undo list until it is taken away: a clean rag in the intake.')).toBeVisible()

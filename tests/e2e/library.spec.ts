@@ -109,7 +109,7 @@ test('a job file of one’s own: wrong at a line, put right, kept, offered, and 
   await page.getByRole('button', { name: 'Take it away' }).click()
   await expect(page.getByText('Taken away. Keep it again to have it back.')).toBeVisible()
   await page.goto(`${demo.address}/jobs`)
-  await page.getByLabel('Find a job').fill('shed door')
+  await page.getByRole('textbox', { name: 'Find a job' }).fill('shed door')
   await expect(page.getByText('No job is called so.')).toBeVisible()
 })
 

@@ -69,6 +69,7 @@ public static class ShedCopySchema
         if (type == typeof(Length)) return Quantity("mm|in|thou");
         if (type == typeof(Pressure)) return Quantity("kPa|bar|psi");
         if (type == typeof(MeterAmount)) return Quantity("m|km|mi|h|min");
+        if (type == typeof(Unit)) return new() { ["type"] = "string", ["enum"] = new JsonArray([.. Unit.All.Select(unit => JsonValue.Create(unit.Symbol))]) };
         return type == typeof(Money) ? new() { ["type"] = "number", ["minimum"] = 0 } : null;
     }
 }

@@ -67,7 +67,9 @@ const pressing = computed(() =>
 /** The headings under which something is due: their jobs are laid open. */
 const openGroups = computed(() =>
   (data.value?.jobs ?? [])
-    .filter((job) => data.value?.tasks.some((task) => task.job === job.id && ['due', 'overdue', 'coming-up'].includes(task.state)))
+    .filter((job) =>
+      data.value?.tasks.some((task) => task.job === job.id && ['due', 'overdue', 'coming-up'].includes(task.state)),
+    )
     .map((job) => job.group),
 )
 

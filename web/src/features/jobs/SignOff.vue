@@ -14,7 +14,7 @@ const form = reactive({
   minutes: String(props.run.workedMinutes),
   leftover: '',
   note: '',
-  costs: [{ for: '', amount: '' }],
+  costs: [{ for: 'parts and fluids', amount: '' }],
 })
 const id = ref(newId())
 
