@@ -93,7 +93,10 @@ export const test = base.extend<{ demo: Shed; empty: Shed; quiet: void }, { fill
       page.on('pageerror', (error) => wrong.push(error.message))
       page.on('console', (message) => {
         // A refusal is answered with a status that the browser logs by itself.
-        if (message.type() === 'error' && !/status of (4\d\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_FAILED/.test(message.text()))
+        if (
+          message.type() === 'error' &&
+          !/status of (4\d\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_FAILED/.test(message.text())
+        )
           wrong.push(message.text())
       })
       page.on('request', (request) => {

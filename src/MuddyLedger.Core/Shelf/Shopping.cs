@@ -13,36 +13,38 @@ public sealed record Wanted(StockKind Kind, string What, decimal Amount, Guid Bi
 /// <param name="Here">What the shelf holds towards it.</param>
 /// <param name="Missing">What is to be bought: for the jobs, and to stand at the minimum after them.</param>
 /// <param name="Packs">Null where it is not known how it is sold.</param>
-public sealed record ToBuy(Guid? Item, StockKind Kind, string What, decimal Needed, decimal Here, decimal Missing, Packs? Packs, ImmutableArray<string> For);
+/// <param name="Bikes">The bikes whose jobs want it.</param>
+public sealed record ToBuy(Guid? Item, StockKind Kind, string What, decimal Needed, decimal Here, decimal Missing, Packs? Packs, ImmutableArray<string> For, ImmutableArray<Guid> Bikes);
 
 /// <summary>What the coming work wants, less what is there, bundled into packs at least cost.</summary>
 public static class Shopping
 {
     public static ImmutableArray<ToBuy> List(IEnumerable<Wanted> wanted, ImmutableArray<Stock> shelf)
     {
-        var lines = new Dictionary<string, (Stock? Stock, Wanted First, decimal Needed, List<string> For)>();
+        var lines = new Dictionary<string, (Stock? Stock, Wanted First, decimal Needed, List<string> For, HashSet<Guid> Bikes)>();
         foreach (var one in wanted)
         {
             var stock = ItemFor(one, shelf);
             var key = stock?.Id.ToString() ?? $"{one.Kind} {one.What.ToLowerInvariant()}";
-            var line = lines.GetValueOrDefault(key, (stock, one, 0m, []));
+            var line = lines.GetValueOrDefault(key, (stock, one, 0m, [], []));
+            line.Bikes.Add(one.Bike);
             if (!line.For.Contains(one.For)) line.For.Add(one.For);
             lines[key] = line with { Needed = line.Needed + one.Amount };
         }
 
         foreach (var low in shelf.Where(stock => stock.Low && !lines.ContainsKey(stock.Id.ToString())))
-            lines[low.Id.ToString()] = (low, new(low.Item.Kind, low.Item.Name, 0, Guid.Empty, ""), 0, []);
-        return [.. lines.Values.Select(line => LineOf(line.Stock, line.First, line.Needed, line.For)).Where(line => line.Missing > 0)
+            lines[low.Id.ToString()] = (low, new(low.Item.Kind, low.Item.Name, 0, Guid.Empty, ""), 0, [], []);
+        return [.. lines.Values.Select(line => LineOf(line.Stock, line.First, line.Needed, line.For, line.Bikes)).Where(line => line.Missing > 0)
             .OrderBy(line => line.Kind).ThenBy(line => line.What, StringComparer.OrdinalIgnoreCase)];
     }
 
     public static Money Total(IEnumerable<ToBuy> list) => Money.Of(list.Sum(line => line.Packs?.Cost.Amount ?? 0));
 
-    private static ToBuy LineOf(Stock? stock, Wanted first, decimal needed, List<string> reasons)
+    private static ToBuy LineOf(Stock? stock, Wanted first, decimal needed, List<string> reasons, HashSet<Guid> bikes)
     {
         var here = stock?.Left ?? 0;
         var missing = Math.Max(0, needed + (stock?.Item.Minimum ?? 0) - here);
-        return new(stock?.Id, first.Kind, stock?.Item.Name ?? first.What, needed, here, missing, stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs), [.. reasons]);
+        return new(stock?.Id, first.Kind, stock?.Item.Name ?? first.What, needed, here, missing, stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs), [.. reasons], [.. bikes]);
     }
 
     /// <summary>The shelf's item for it, even where none of it is left.</summary>

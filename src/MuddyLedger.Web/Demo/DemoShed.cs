@@ -141,6 +141,7 @@ internal static class DemoShed
         pen.Write(today.PlusDays(-8), new FluidFilled(ReservoirId.TwoStrokeOil, Litres(0.6m), "JASO FD, injectable"));
         pen.Write(today.PlusDays(-8), new FindingOpened("Oil pump refitted, not proven", FindingSeverity.FixSoon,
             "Run premix 50:1 in the tank until the oil tank is seen to fall as it should. More smoke than usual is normal till then."));
+        pen.Write(today.PlusDays(-8), new LeftForNow("premix-insurance", "premix in the fuel tank, until the oil pump is proven", Core.Jobs.ForNow.InPlace));
         Fuel(pen, from, today.PlusDays(-6), 16, 6.4m, seed: 8);
         Rides(pen, today, 12, km: 0, hours: 2.6m, "peat and granite grit", seed: 5);
         pen.Write(today.PlusDays(-6), new NoteWritten($"{hours:0.0} h and she starts second kick, cold."));

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
@@ -30,8 +31,9 @@ public sealed record PackToBuy(int Count, Shown Size, string Price);
 /// <param name="Packs">What to buy at least cost; empty where it is not known how it is sold.</param>
 /// <param name="Cost">Null where it is not known.</param>
 /// <param name="Over">What is left over of the packs.</param>
+/// <param name="Mind">What a bike's modifications say about ordering for it.</param>
 public sealed record ToBuyAnswer(
-    Guid? Item, StockKind Kind, string What, Shown Needed, Shown Here, Shown Missing, IReadOnlyList<PackToBuy> Packs, string? Cost, Shown? Over, IReadOnlyList<string> For);
+    Guid? Item, StockKind Kind, string What, Shown Needed, Shown Here, Shown Missing, IReadOnlyList<PackToBuy> Packs, string? Cost, Shown? Over, IReadOnlyList<string> For, IReadOnlyList<string> Mind);
 
 public sealed record BikeName(Guid Id, string Name);
 
@@ -54,7 +56,7 @@ public static class ShelfAnswers
         var list = Shopping.List(WantedBy(pictures, jobs, shelf), shelf);
         var versions = items.ToDictionary(item => item.Id, item => item.Version);
         return new([.. shelf.OrderBy(stock => stock.Item.Kind).ThenBy(stock => stock.Item.Name, StringComparer.OrdinalIgnoreCase).Select(stock => ItemOf(stock, versions[stock.Id], names, settings))],
-            [.. list.Select(line => LineOf(line, settings))], Shopping.Total(list).ToString(), list.Count(line => line.Packs is null), today.PlusDays(LifeLeft.HorizonDays),
+            [.. list.Select(line => LineOf(line, MindOf(line, pictures), settings))], Shopping.Total(list).ToString(), list.Count(line => line.Packs is null), today.PlusDays(LifeLeft.HorizonDays),
             [.. Waste.ToHandIn(pictures.Select(picture => picture.Ledger)).Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings)))],
             [.. names.Select(pair => new BikeName(pair.Key, pair.Value))], settings.Currency, settings.Volume.Symbol, today);
     }
@@ -89,9 +91,20 @@ public static class ShelfAnswers
         [.. stock.Containers.Select(one => new ContainerAnswer(one.Id, Amount(one.Size, stock.Item.Kind, settings), Amount(one.Left, stock.Item.Kind, settings), one.Left / one.Size, one.Since))],
         [.. stock.Item.Bikes.Where(names.ContainsKey).Select(bike => names[bike])], stock.Item.Place, stock.Item.Note, ItemForm.Of(stock.Item, settings), version);
 
-    private static ToBuyAnswer LineOf(ToBuy line, OwnerSettings settings) => new(line.Item, line.Kind, line.What, Amount(line.Needed, line.Kind, settings), Amount(line.Here, line.Kind, settings),
+    /// <summary>Where a bike that this is bought for is not as it was made, and that changes what to order.</summary>
+    private static List<string> MindOf(ToBuy line, ImmutableArray<BikePicture> pictures) =>
+    [
+        .. from picture in pictures
+           where line.Bikes.Contains(picture.Bike.Id.Value)
+           from standing in Modifications.Of(picture.Ledger)
+           from consequence in standing.Made.Consequences
+           where consequence.Kind is ConsequenceKind.WhatToOrder or ConsequenceKind.FilterSize
+           select $"{picture.Profile.Nickname}, {standing.Made.Part}: {consequence.Words}",
+    ];
+
+    private static ToBuyAnswer LineOf(ToBuy line, List<string> mind, OwnerSettings settings) => new(line.Item, line.Kind, line.What, Amount(line.Needed, line.Kind, settings), Amount(line.Here, line.Kind, settings),
         Amount(line.Missing, line.Kind, settings), [.. (line.Packs?.Bought ?? []).Select(pack => new PackToBuy(pack.Count, Amount(pack.Pack.Size, line.Kind, settings), pack.Pack.Price.ToString()))],
-        line.Packs?.Cost.ToString(), line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null, line.For);
+        line.Packs?.Cost.ToString(), line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null, line.For, line.Kind == StockKind.Part ? mind : []);
 
     private static Shown Signed(decimal litres, OwnerSettings settings)
     {

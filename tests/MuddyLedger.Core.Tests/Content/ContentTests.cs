@@ -61,6 +61,22 @@ public sealed class ContentTests : IDisposable
     [InlineData("what: a rag over each open plug hole }", "wat: a rag over each open plug hole }", "\"what\" is missing")]
     public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) => Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);
 
+    [Theory]
+    [InlineData("jobs/chain.yaml", "figure: chain-slack, places", "figure: chain-slak, places", "is none of")]
+    [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { figure: chain-slack, unit: mm }", "belongs to the figure")]
+    [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { within: 2 }", "\"figure\" is missing")]
+    [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { figure: chain-slack, within: 2 }", "needs two places or more")]
+    [InlineData("jobs/leak-watch.yaml", "looks: [4, 12]", "looks: [12, 4]", "must be in order")]
+    [InlineData("jobs/leak-watch.yaml", "looks: [4, 12]", "looks: [4, 900]", "not a number of hours")]
+    [InlineData("jobs/leak-watch.yaml", "    looks: [4, 12]\n", "", "belongs to a step of kind watch")]
+    [InlineData("jobs/spark-plugs.yaml", "within: [plugs]", "within: [attic]", "there is no access group \"attic\"")]
+    [InlineData("jobs/spark-plugs.yaml", "group: engine-top", "group: engine-bottom", "is none of")]
+    [InlineData("access/tank-off.yaml", "group: seat-off", "group: saddle-off", "there is no access group \"saddle-off\"")]
+    [InlineData("access/tank-off.yaml", "refits: [hoses]", "refits: [hose]", "no step refits \"hoses\"")]
+    [InlineData("access/tank-off.yaml", "    refits: [tank, bolts]", "    after: [fuel]\n    refits: [tank, bolts]", "follow each other")]
+    [InlineData("access/plugs.yaml", "minutes: 0", "minutes: 0\nopen:\n  - { id: a, kind: do, title: A, text: Do it. }", "closes it, and the other way round")]
+    public void A_broken_measure_watch_or_access_group_is_refused(string file, string was, string becomes, string reason) => Break(file, was, becomes).Message.ShouldContain(reason);
+
     [Fact]
     public void The_line_is_the_one_that_is_wrong()
     {

@@ -50,6 +50,41 @@ public class JobAssemblyTests
     public void Two_jobs_that_fill_the_same_reservoir_are_not_joined() =>
         Refused(Given.Drumlin, "engine-oil", "flush-fill").ShouldContain("both fill the engine oil");
 
+    // What is behind a tank both cold and warm is opened twice, and the plan says so; what may stay open is opened once.
+    [Fact]
+    public void A_place_that_must_be_closed_for_the_warm_up_is_opened_anew_after_it()
+    {
+        var behind = Given.EngineOil with { Steps = [.. Given.EngineOil.Steps.Select(step => step.Id == "plug-out" ? step with { Within = [.. step.Within, "tank-off"] } : step)] };
+        var joined = JobAssembly.Of([behind, Given.Content.Job("spark-plugs")!], Given.Content.Access, Twin);
+        joined.Cycle.ShouldBeEmpty();
+        joined.Opened.Count(one => one.Group.Id == "tank-off").ShouldBe(2);
+        joined.Opened.Count(one => one.Group.Id == "bodywork-off").ShouldBe(1);
+        InOrder(Ids(joined, Twin), "tank-off/off", "spark-plugs/torque", "tank-off/on", "engine-oil/warm", "tank-off.2/off", "engine-oil/plug-out", "tank-off.2/on", "engine-oil/run");
+    }
+
+    [Fact]
+    public void A_step_shared_by_two_jobs_has_the_cautions_of_both_and_holds_as_early_as_either()
+    {
+        Job With(string id, Gate? hold, params Hazard[] cautions) => Given.Content.Job("chain")! with
+        {
+            Id = id,
+            Serves = [],
+            Steps = [Do("wipe") with { Shared = "wipe", Hold = hold, Cautions = [.. cautions], Needs = [new(NeedKind.Tool, $"brush of {id}")] }, Do("sign") with { Kind = StepKind.SignOff, After = ["wipe"] }],
+        };
+        var joined = JobAssembly.Of([With("one", Gate.Ridden, Hazard.HotOil), With("other", Gate.Cranked, Hazard.Acid)], Given.Content.Access, Twin);
+        var step = joined.Job.Steps[0];
+        step.Id.ShouldBe("one/wipe");
+        step.Hold.ShouldBe(Gate.Cranked);
+        step.Cautions.ShouldBe([Hazard.HotOil, Hazard.Acid]);
+        step.Needs.Select(need => need.What).ShouldBe(["brush of one", "brush of other"]);
+        joined.Job.Steps.Length.ShouldBe(2);
+        joined.SharedSteps.ShouldBe(2);
+    }
+
+    [Fact]
+    public void More_than_a_day_holds_is_not_joined() =>
+        JobAssembly.Refuse([.. Given.Content.Jobs.Take(9)], Given.Content.Access, Twin)!.Words.ShouldContain("more than 8");
+
     [Fact]
     public void A_job_is_not_joined_with_itself() => Refused(Given.Drumlin, "chain", "chain").ShouldContain("twice");
 

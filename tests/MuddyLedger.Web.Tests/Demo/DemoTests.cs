@@ -14,7 +14,7 @@ public sealed class DemoTests : IAsyncLifetime
         var shed = (await _shed.GetAsync("/api/shed")).ShouldBeOk();
         shed["bikes"].AsArray().Select(bike => (string?)bike!["nickname"]).ShouldBe(["Heron", "Scree", "Causeway", "Dray", "Fathom", "Barrow"], ignoreOrder: true);
         shed["due"].AsArray().Select(due => (string?)due!["task"]!["state"]).ShouldContain("overdue");
-        shed["running"].AsArray().ShouldHaveSingleItem();
+        shed["running"].AsArray().Select(run => (string?)run!["title"]).ShouldBe(["Engine oil and filter", "Leak watch"], ignoreOrder: true);
         shed["waste"].AsArray().ShouldNotBeEmpty();
     }
 

@@ -50,6 +50,8 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Bool), (what, _) => new ForNowUndone("rag", what)),
         Body(Gen.Select(Words, Gen.Int[1, 9]), (part, count) => new TeardownKept("strip-down", ["tank-off"], [new(part, count, null, null)], [], part)),
         Body(Gen.Select(Words, Gen.Enum<Core.Parts.ConsequenceKind>()), (words, kind) => new ModificationMade("pipe", null, [new(kind, words)])),
+        Body(Gen.Select(Ids, Words), (made, how) => new ModificationUndone(new(made), how)),
+        Body(Gen.Select(Ids, Words, Gen.Enum<RepairResult>()), (made, words, result) => new TemporaryRepairLooked(new(made), result, words, result == RepairResult.HoldsOn ? new LocalDate(2026, 9, 1) : null)),
         Body(Gen.Select(Words, Gen.Int[0, 99]), (what, hours) => new TemporaryRepairMade(what, hours, new(2026, 8, 1))),
         Body(Gen.Select(Gen.Enum<Core.Fluids.LeakPlace>(), Gen.Enum<Core.Fluids.LeakGrade>()), (place, grade) => new LeakLooked([new(place, grade, Core.Fluids.LeakFluid.Coolant)])),
         Body(Gen.Select(Ids, Words), (photo, words) => new PhotoTaken(photo, words)),

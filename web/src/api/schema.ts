@@ -4982,6 +4982,7 @@ export interface components {
             cost: null | string;
             over: null | components["schemas"]["Shown"];
             for: string[];
+            mind: string[];
         };
         TorqueAnswer: {
             torque: components["schemas"]["Shown"];

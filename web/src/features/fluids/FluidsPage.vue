@@ -92,6 +92,20 @@ const kept = (fluids: FluidsAnswer) => {
                 </template>
                 <span v-else class="soft">{{ verdicts['not-known'] }}</span>
               </div>
+              <ol
+                v-if="one.consumption && one.consumption.spells.length > 1"
+                class="bars"
+                aria-label="What it used from reading to reading, the newest first"
+              >
+                <li v-for="spell in one.consumption.spells" :key="spell.to">
+                  <span class="figure">{{ date(spell.to, data.today) }}</span>
+                  <span
+                    class="bar"
+                    :style="{ width: `${Math.min(100, (spell.rate / (one.consumption.warnsAt * 1.5)) * 100)}%` }"
+                  />
+                  <span class="figure">{{ number(spell.rate, 2) }}</span>
+                </li>
+              </ol>
               <ul v-if="one.lastDrain.length" class="drain">
                 <li v-for="meaning in one.lastDrain" :key="meaning.sign">
                   <b>{{ meaning.sign }}</b><template v-if="one.drainedOn">, {{ date(one.drainedOn, data.today) }}</template

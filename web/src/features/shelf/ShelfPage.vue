@@ -97,6 +97,7 @@ const print = () => window.print()
               <span v-else class="soft">{{ line.item ? 'no pack sizes entered' : 'not kept on the shelf' }}</span>
               <span v-if="line.for.length" class="soft for">for {{ line.for.join('; ') }}</span>
               <span v-else class="soft for">to stand at its minimum</span>
+              <span v-for="words in line.mind" :key="words" class="for mind">Mind: {{ words }}</span>
             </li>
           </ol>
           <p v-else class="none">Nothing. All that the coming work wants is here.</p>
@@ -176,6 +177,10 @@ h1 {
 }
 .packs {
   justify-content: flex-start;
+}
+.mind {
+  padding-left: 0.6rem;
+  border-left: 3px solid var(--margin-line);
 }
 .for {
   font-size: 0.9375rem;
