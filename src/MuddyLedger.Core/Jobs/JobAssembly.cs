@@ -43,6 +43,14 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         return new(whole, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
     }
 
+    /// <summary>What a job alone usually takes on this bike, with each place in its way opened once: for a list of many, where no run is made out yet.</summary>
+    public static int UsualMinutes(Job job, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        var places = job.Steps.Where(step => step.Applies.Possible(capabilities)).SelectMany(step => step.Within).Distinct();
+        return job.Minutes + AccessGroup.Chain(places, access, capabilities).Sum(group => group.Minutes);
+    }
+
     /// <summary>At most this many jobs are joined: more would be a day that nobody can look over.</summary>
     public const int MostJobs = 8;
 

@@ -69,7 +69,7 @@ public static class BikeAnswers
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
             FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))],
             [.. TemporaryRepairs.Of(picture.Ledger, picture.Today, now).Where(one => one.State is not (RepairState.Proven or RepairState.Ended)).Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn))], RunningOf(picture),
-            [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, jobs.Assemble([job], bike).Job.Minutes, jobs.IsOwn(job.Id)))],
+            [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, JobAssembly.UsualMinutes(job, jobs.Access, bike), jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);
     }
