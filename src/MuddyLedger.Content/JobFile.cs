@@ -24,7 +24,7 @@ internal static class JobFile
         })).ToImmutableArray();
         var job = new Job(root.Text("id"), root.Text("title"), root.Text("for"), root.Applies("applies"), root.Whole("minutes", 1, 2000), root.Provenance(),
             [.. root.Maps("serves").Select(ReadServes)], [], null, [.. steps.Select(pair => pair.Step)])
-        { Group = root.Word<JobGroup>("group") };
+        { Group = root.Word<JobGroup>("group"), Alone = root.Flag("alone") };
         root.RefuseTheRest();
         foreach (var id in newFilter.Where(id => job.Steps.All(step => step.Id != id))) throw root.Wrong("new-filter-steps", $"there is no step \"{id}\"");
         CheckReferences(root, job, steps);
@@ -64,7 +64,7 @@ internal static class JobFile
             throw root.Wrong("steps", "the last step, and only the last, must be of kind sign-off");
         foreach (var (map, step) in steps)
         {
-            foreach (var choice in step.Applies.Wanted.Keys.Where(key => key.StartsWith(Applies.ChoicePrefix, StringComparison.Ordinal)).Select(key => key[Applies.ChoicePrefix.Length..]))
+            foreach (var choice in step.Applies.Wanted.Keys.Concat(step.Choice?.ByBike.SelectMany(rule => rule.Applies.Wanted.Keys) ?? []).Where(key => key.StartsWith(Applies.ChoicePrefix, StringComparison.Ordinal)).Select(key => key[Applies.ChoicePrefix.Length..]))
             {
                 var chooser = job.Steps.First(other => other.Choice?.Id == choice);
                 if (!Earlier(step, byId).Contains(chooser.Id)) throw map.Wrong("applies", $"must come after the step \"{chooser.Id}\", which makes that choice");

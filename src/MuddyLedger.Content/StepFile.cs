@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Meters;
 
 namespace MuddyLedger.Content;
 
@@ -11,7 +12,7 @@ internal static class StepFile
     {
         var kind = map.Word<StepKind>("kind");
         var minutes = map.Has("minutes") ? ReadMinutes(map.Map("minutes")) : null;
-        var choice = map.Has("choose") ? ReadChoice(map.Map("choose")) : null;
+        var choice = map.Has("choose") ? ReadChoice(map.Map("choose"), choices) : null;
         var reservoir = map.OptionalWord<ReservoirId>("reservoir");
         if (kind is StepKind.Drain or StepKind.Pour or StepKind.Level && reservoir is null) throw map.Wrong($"a {Capabilities.Word(kind)} step needs its \"reservoir\"");
         if (minutes is { FromReservoir: true } && reservoir is null) throw map.Wrong("minutes", "from-reservoir needs the step's \"reservoir\"");
@@ -19,6 +20,7 @@ internal static class StepFile
         if ((kind == StepKind.Choose) != (choice is not null)) throw map.Wrong("\"choose\" belongs to a step of kind choose, and to no other");
         var fastener = map.OptionalWord<Fastener>("fastener");
         if ((kind == StepKind.Torque) != (fastener is not null)) throw map.Wrong("\"fastener\" belongs to a step of kind torque, and to no other");
+        if (kind == StepKind.Undo && !map.Has("hold")) throw map.Wrong("an undo step needs its \"hold\": the gate that nothing of the undo list may keep shut");
         var measure = map.Has("measure") ? ReadMeasure(map.Map("measure")) : null;
         if ((kind == StepKind.Measure) != (measure is not null)) throw map.Wrong("\"measure\" belongs to a step of kind measure, and to no other");
         var step = new Step(
@@ -36,7 +38,11 @@ internal static class StepFile
             Waste = map.OptionalText("waste"),
             Measure = measure,
             Looks = ReadLooks(map, kind),
+            IfStanding = map.Flag("if-standing"),
+            Worth = map.OptionalWord<Worth>("worth"),
+            Marks = map.OptionalWord<StandingMark>("marks"),
         };
+        if (step.IfStanding && !UndoList.Of(step).Any(pair => pair.Thing.Back)) throw map.Wrong("if-standing", "belongs to a step that ends what another began");
         map.RefuseTheRest();
         return step;
     }
@@ -75,7 +81,7 @@ internal static class StepFile
         return minutes;
     }
 
-    private static Choice ReadChoice(YamlMap map)
+    private static Choice ReadChoice(YamlMap map, HashSet<string> choices)
     {
         var options = map.Maps("options").Select(option =>
         {
@@ -83,11 +89,21 @@ internal static class StepFile
             option.RefuseTheRest();
             return read;
         }).ToImmutableArray();
-        var choice = new Choice(map.Text("id"), options, map.Text("default"));
+        var choice = new Choice(map.Text("id"), options, map.Text("default")) { ByStandingTime = map.Flag("by-standing-time"), ByBike = [.. map.Maps("by-bike").Select(rule => ReadChoiceRule(rule, options, choices))] };
+        if (choice.ByStandingTime && options.FirstOrDefault(option => !StandingTime.Words.Contains(option.Id)) is { } odd)
+            throw map.Wrong("options", $"\"{odd.Id}\" is no tier of standing: they are {string.Join(", ", StandingTime.Words)}");
         if (options.Length < 2) throw map.Wrong("a choice needs two options or more");
         if (options.All(option => option.Id != choice.Default)) throw map.Wrong("default", $"\"{choice.Default}\" is none of the options");
         map.RefuseTheRest();
         return choice;
+    }
+
+    private static ChoiceRule ReadChoiceRule(YamlMap map, ImmutableArray<ChoiceOption> options, HashSet<string> choices)
+    {
+        var rule = new ChoiceRule(map.Text("take"), map.Applies("applies", choices), map.Text("because"));
+        if (options.All(option => option.Id != rule.Take)) throw map.Wrong("take", $"\"{rule.Take}\" is none of the options");
+        map.RefuseTheRest();
+        return rule;
     }
 
     private static Need ReadNeed(YamlMap map)
@@ -110,6 +126,9 @@ internal static class StepFile
     {
         var thing = new ForNowThing(map.Text("id"), map.Text("what"), map.Flag("back"), map.Flag("lasting"));
         if (thing is { Back: true, Lasting: true }) throw map.Wrong("lasting", "belongs to what a step begins, not to what it takes back");
+        if (thing.Back && map.Has("shuts")) throw map.Wrong("shuts", "belongs to what a step begins, not to what it takes back");
+        // Nobody rides with a thing that is there only for now, unless its file says that one may.
+        if (!thing.Back) thing = thing with { Shuts = !map.Has("shuts") ? Gate.Ridden : map.Text("shuts") == "none" ? null : map.Word<Gate>("shuts") };
         map.RefuseTheRest();
         return thing;
     }

@@ -115,10 +115,15 @@ internal sealed class Bench(Profile bike, Job? job = null)
     public JobPlan Plan => JobPlan.For(Job, bike, State);
     public IReadOnlyList<RunEvent> Events => _events;
 
+    /// <summary>What stood on the bike's undo list before the run.</summary>
+    public System.Collections.Immutable.ImmutableArray<StandingForNow> Before { get; init; } = [];
+
+    public System.Collections.Immutable.ImmutableArray<StandingForNow> Standing => [.. Before.Where(one => !State.Steps.Any(step => step.Value.Mark == StepMark.Done && Job.Steps.Any(each => each.Id == step.Key && UndoList.Of(each).Any(pair => pair.Thing.Back && pair.Thing.Id == one.Thing)))), .. UndoList.Open(Job, State).Select(open => new StandingForNow(open.Thing.Id, open.Thing.What, open.Way, Given.Today, null, open.Thing.Shuts))];
+
     public Refusal? Try(RunAct act)
     {
         _now += Duration.FromMinutes(1);
-        if (RunRules.Refuse(Plan, State, act) is { } refusal) return refusal;
+        if (RunRules.Refuse(Plan, State, act, Standing) is { } refusal) return refusal;
         _events.Add(new RunEvent(Guid.CreateVersion7(), _now, "test bench", act));
         return null;
     }
@@ -131,6 +136,9 @@ internal sealed class Bench(Profile bike, Job? job = null)
 
     public Bench Done(string step, StepRecord? record = null) => Do(new StepDone(step, record ?? RecordFor(step)));
 
+    /// <summary>Done, or skipped where it asks for a meter that the bike has not got.</summary>
+    public Bench Answer(string step) => Plan.Step(step)!.Step.Kind == StepKind.Reading && bike is { Odometer: null, HourMeter: false } ? Do(new StepSkipped(step, "it has no meter")) : Done(step);
+
     public Bench Wait(Duration pause)
     {
         _now += pause;
@@ -140,7 +148,7 @@ internal sealed class Bench(Profile bike, Job? job = null)
     /// <summary>Answers every step in order, up to this one.</summary>
     public Bench UpTo(string? stop = null)
     {
-        while (Next() is { } next && next != stop) Done(next);
+        while (Next() is { } next && next != stop) Answer(next);
         return this;
     }
 

@@ -188,7 +188,7 @@ internal static class InTheShed
     {
         "measure" => new { values = MeasuredFor(run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["measure"]!) },
         "choose" => new { option = (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["choice"]!["default"] },
-        _ => RecordByName(step[(step.IndexOf('/', StringComparison.Ordinal) + 1)..], run),
+        var kind => RecordByName(step[(step.IndexOf('/', StringComparison.Ordinal) + 1)..], run) ?? (kind == "level" ? new { level = "between" } : null),
     };
 
     private static string[] MeasuredFor(JsonNode measure) =>

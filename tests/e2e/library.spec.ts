@@ -225,3 +225,37 @@ test('the tilt bench says when the dipper misses, and a pump is proven by its fa
   await pump.getByLabel('Oil gone').fill('0 ml')
   await expect(pump.getByText('Not proven: too little oil')).toBeVisible()
 })
+
+test('a bike that stood is woken: what was plugged keeps it shut until it is out, and the list ends empty', async ({
+  page,
+  demo,
+}) => {
+  test.slow()
+  await page.goto(await demo.pageOf('Fathom'))
+  await expect(page.getByRole('region', { name: 'Gates' })).toContainText(
+    'In place for now: a foam plug in the end of the exhaust',
+  )
+  await jobs(page).getByText('Standing, coming and going').click()
+  await jobs(page)
+    .getByRole('button', { name: /^Recommissioning, / })
+    .click()
+  await expect(page.getByText('Unknown counts as a revival.')).toBeVisible()
+  await expect(page.getByRole('radio', { name: /Longer, or nobody knows/ })).toBeChecked()
+  while ((await heading(page).textContent()) !== 'See that nothing on the undo list keeps it from being cranked.') {
+    if (/bag, band and wool out of every end/.test((await heading(page).textContent())!)) {
+      await page.keyboard.press('s')
+      await page.getByLabel('In your words').fill('called in')
+      await page.getByRole('button', { name: 'Skip it' }).click()
+      await expect(heading(page)).not.toHaveText(/bag, band and wool/)
+    } else await answer(page)
+  }
+  // The rag was taken out in its step, the plug was not.
+  const standing = page.locator('.standing')
+  await expect(standing.getByRole('listitem')).toHaveCount(1)
+  await yes(page).click()
+  await expect(page.getByText(/It is not true yet.*a foam plug/)).toBeVisible()
+  await standing.getByRole('button', { name: 'Taken away' }).click()
+  await expect(page.getByText('Nothing stands on the undo list.')).toBeVisible()
+  await yes(page).click()
+  await expect(heading(page)).not.toHaveText(/keeps it from being cranked/)
+})

@@ -10,7 +10,7 @@ public enum BikeFigure
 {
     IntakeClearance, ExhaustClearance, PlugGap, PointsGap, IdleSpeed, FloatHeight, ChainSlack, ClutchPlate, ClutchSpring, ClutchLeverPlay,
     FrontBrakePlay, RearBrakePlay, FrontDisc, RearDisc, FrontPads, RearPads, FrontShoes, RearShoes, ForkOilLevel, FuelLevel, ThrottlePlay,
-    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage,
+    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage, FuelToOil,
 }
 
 /// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
@@ -27,6 +27,7 @@ public static class BikeFigures
         BikeFigure.IdleSpeed => Unit.Rpm,
         BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
         BikeFigure.CompressionPressure => Unit.Kilopascal,
+        BikeFigure.FuelToOil => Unit.ToOne,
         _ => Unit.Millimetre,
     };
 
@@ -40,6 +41,7 @@ public static class BikeFigures
         Add(true, BikeFigure.PlugGap);
         Add(bike.Ignition == Ignition.Points, BikeFigure.PointsGap);
         Add(true, BikeFigure.IdleSpeed, BikeFigure.ThrottlePlay, BikeFigure.CompressionPressure);
+        Add(bike.Lubrication is Lubrication.Premix or Lubrication.OilInjection, BikeFigure.FuelToOil);
         Add(bike.Fuel == FuelSystem.Carburettor, BikeFigure.FloatHeight);
         Add(bike.FinalDrive == FinalDrive.Chain, BikeFigure.ChainSlack);
         Add(bike.Clutch != ClutchControl.None, BikeFigure.ClutchPlate, BikeFigure.ClutchSpring);
@@ -96,12 +98,13 @@ public static class BikeFigures
     {
         var unit = UnitOf(figure);
         string Number(decimal value) => value.Normalized().ToString(CultureInfo.InvariantCulture);
+        string With(decimal value) => new Quantity(value, unit).ToString();
         return spec switch
         {
-            { Low: { } low, High: { } high } when low == high => $"{Number(low)} {unit.Symbol}",
-            { Low: { } low, High: { } high } => $"{Number(low)} to {Number(high)} {unit.Symbol}",
-            { Low: { } low } => $"at least {Number(low)} {unit.Symbol}",
-            { High: { } high } => $"at most {Number(high)} {unit.Symbol}",
+            { Low: { } low, High: { } high } when low == high => With(low),
+            { Low: { } low, High: { } high } => $"{Number(low)} to {With(high)}",
+            { Low: { } low } => $"at least {With(low)}",
+            { High: { } high } => $"at most {With(high)}",
             _ => "",
         };
     }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Bikes;
@@ -12,9 +13,10 @@ public sealed record GateShut(Gate Gate, string Why, EntryId? Finding = null, Ru
 /// <summary>Whether a bike may be cranked, run and ridden, as far as this book knows. It certifies nothing.</summary>
 public static class Gates
 {
-    /// <summary>All that keeps a gate shut: empty reservoirs, open findings that say stop, and what running jobs have taken apart.</summary>
+    /// <summary>All that keeps a gate shut: empty reservoirs, open findings that say stop, what stands on the undo list, and what running jobs have taken apart.</summary>
+    /// <param name="standing">The bike's undo list.</param>
     /// <param name="fromRuns">What the jobs in progress keep shut (see <see cref="Jobs.RunRules.GatesShut"/>).</param>
-    public static ImmutableArray<GateShut> Of(Profile bike, BikeLedger ledger, IEnumerable<GateShut> fromRuns)
+    public static ImmutableArray<GateShut> Of(Profile bike, BikeLedger ledger, IEnumerable<StandingForNow> standing, IEnumerable<GateShut> fromRuns)
     {
         var empty = from reservoir in Reservoirs.Of(bike)
                     let state = FluidChain.StateOf(reservoir, ledger)
@@ -27,7 +29,8 @@ public static class Gates
         var findings = from open in Findings.Open(ledger)
                        where open.Body.Severity == FindingSeverity.Stop
                        select new GateShut(open.Body.Gate ?? Gate.Ridden, open.Body.Title, Finding: open.Entry.Id);
-        return [.. empty.Concat(temporary).Concat(findings).Concat(fromRuns).OrderBy(shut => shut.Gate)];
+        var forNow = from one in standing where one.Shuts is not null select new GateShut(one.Shuts!.Value, one.Words, Run: one.Run is { } run ? new RunId(run) : null);
+        return [.. empty.Concat(temporary).Concat(findings).Concat(forNow).Concat(fromRuns).OrderBy(shut => shut.Gate)];
     }
 
     /// <summary>A gate is shut by what shuts it and by what shuts an earlier one.</summary>

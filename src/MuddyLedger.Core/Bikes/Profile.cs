@@ -124,7 +124,7 @@ public enum Fastener
 {
     OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
     FrontAxle, RearCaliper, FrontCaliper, ValveCover, CoolantDrainPlug, ClutchCentreNut, ClutchCover, ForkCap, UpperForkClamp, LowerForkClamp, SteeringStem, LinkageBolts,
-    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut,
+    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut, CylinderHead,
 }
 
 public static class Fasteners
@@ -160,6 +160,7 @@ public static class Fasteners
         Add(Fastener.LinkageBolts, bike.Linkage);
         Add(Fastener.RearSprocket, bike.FinalDrive is FinalDrive.Chain);
         Add(Fastener.ExhaustFlange, true);
+        Add(Fastener.CylinderHead, true);
         Add(Fastener.ShaftDrainPlug, bike.FinalDrive is FinalDrive.Shaft);
         return list.ToImmutable();
     }

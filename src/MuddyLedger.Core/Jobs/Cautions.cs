@@ -29,6 +29,7 @@ public static class Cautions
         Hazard.GasPressure => new(hazard, "A shock or an airbox of gas is under high pressure.", "Leave a charged shock shut: opening and filling it is a workshop's work."),
         Hazard.PinchedFingers => new(hazard, "Fingers get between heavy parts.", "Lower by jack or with a second pair of hands; nothing held up by a finger."),
         Hazard.TestRide => new(hazard, "What was just worked on may fail on its first ride.", "Full gear, empty yard, walking pace; both brakes tried before the gate."),
+        Hazard.HighTension => new(hazard, "The ignition's shock throws you, and can stop a heart.", "Hold nothing that sparks; insulated tool or tester; dry hands, dry shoes; nobody with a pacemaker near."),
         _ => throw new ArgumentOutOfRangeException(nameof(hazard), hazard, "No caution is written for this hazard."),
     };
 }

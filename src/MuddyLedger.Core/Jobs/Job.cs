@@ -3,14 +3,23 @@ using MuddyLedger.Core.Bikes;
 
 namespace MuddyLedger.Core.Jobs;
 
-/// <summary>What a step asks for. <see cref="Watch"/> is several looks over hours; <see cref="Photo"/> a picture kept in the book.</summary>
-public enum StepKind { Do, Check, Reading, Level, Drain, Pour, Torque, Timer, Choose, Measure, Photo, Watch, SignOff }
+/// <summary>
+/// What a step asks for. <see cref="Watch"/> is several looks over hours; <see cref="Photo"/> a picture kept in the book; <see cref="Undo"/>
+/// the bike's whole undo list, of which nothing may stand that keeps its gate shut.
+/// </summary>
+public enum StepKind { Do, Check, Reading, Level, Drain, Pour, Torque, Timer, Choose, Measure, Photo, Watch, Undo, SignOff }
+
+/// <summary>A bike that is put away, or taken into use again.</summary>
+public enum StandingMark { LaidUp, WokenUp }
+
+/// <summary>How much a step of setting up matters: what must be, what is worth its time, what is the rider's taste.</summary>
+public enum Worth { Must, WorthIt, Taste }
 
 /// <summary>What can hurt. The words shown for each are in <see cref="Cautions"/>.</summary>
 public enum Hazard
 {
     CarbonMonoxide, HotParts, HotOil, BikeOnStand, FuelVapour, RunningEngine, UsedOilOnSkin, MovingParts, SlipperyFloor,
-    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide,
+    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide, HighTension,
 }
 
 /// <summary>Headings of the list of jobs, in its order.</summary>
@@ -34,7 +43,25 @@ public sealed record ChoiceOption(string Id, string Title, string Reason);
 
 /// <summary>A choice between schools of practice.</summary>
 /// <param name="Default">The option taken until the owner says otherwise; its reason is the option's own.</param>
-public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, string Default);
+public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, string Default)
+{
+    /// <summary>The default is the tier of how long this bike has stood; the options are then the words of <see cref="Meters.StoodTier"/>.</summary>
+    public bool ByStandingTime { get; init; }
+
+    /// <summary>What is recommended on which bike: of the rules that match, the first is the default.</summary>
+    public ImmutableArray<ChoiceRule> ByBike { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>Why the default is what it is, where it was made out for this bike.</summary>
+    public string? Because { get; init; }
+
+    /// <summary>The choice with the default that is recommended here.</summary>
+    /// <param name="choices">What was chosen before.</param>
+    public Choice For(Capabilities bike, IReadOnlyDictionary<string, string> choices) =>
+        ByBike.FirstOrDefault(rule => rule.Applies.To(bike, choices)) is { } rule ? this with { Default = rule.Take, Because = rule.Because } : this;
+}
+
+/// <summary>What is recommended on a bike that matches, and why.</summary>
+public sealed record ChoiceRule(string Take, Applies Applies, string Because);
 
 /// <summary>One action of a job, as written in its file.</summary>
 /// <param name="Title">Two to five words for the list of steps.</param>
@@ -85,6 +112,15 @@ public sealed record Step(
     /// <summary>For a watch step: after how many hours each look is due, in order.</summary>
     public ImmutableArray<int> Looks { get => field.IsDefault ? [] : field; init; } = [];
 
+    /// <summary>Left out of a run on a bike whose undo list has none of the things that it ends.</summary>
+    public bool IfStanding { get; init; }
+
+    /// <summary>What doing it says of the bike's use: that it stands from that day on, or is in use again.</summary>
+    public StandingMark? Marks { get; init; }
+
+    /// <summary>For a step of setting up: how much it matters. Null where that is no question.</summary>
+    public Worth? Worth { get; init; }
+
     /// <summary>Other matches under which it is done too: what it has from the jobs that it was joined from.</summary>
     public ImmutableArray<Applies> OrApplies { get => field.IsDefault ? [] : field; init; } = [];
 
@@ -118,6 +154,9 @@ public sealed record Job(
 {
     /// <summary>Under which heading it is offered.</summary>
     public JobGroup Group { get; init; } = JobGroup.Other;
+
+    /// <summary>Never joined with another: its order reaches over several starts of the engine, and names other jobs where they belong.</summary>
+    public bool Alone { get; init; }
 
     /// <summary>The jobs that this one was joined from; empty for a job of its own.</summary>
     public ImmutableArray<string> Joined { get => field.IsDefault ? [] : field; init; } = [];

@@ -60,6 +60,8 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         if (jobs.IsEmpty) return new("jobs", "is missing: name at least one job");
         if (jobs.Length > MostJobs) return new("jobs", $"are more than {MostJobs}: run some of them another day");
         if (jobs.GroupBy(job => job.Id).FirstOrDefault(same => same.Count() > 1) is { } twice) return new("jobs", $"name \"{twice.First().Title}\" twice");
+        if (jobs.Length > 1 && jobs.FirstOrDefault(job => job.Alone) is { } alone)
+            return new("jobs", $"cannot be joined: \"{alone.Title}\" has an order of its own, and is run alone. Run the others when it names them, or before it");
         var capabilities = Capabilities.Of(bike);
         var filled = from job in jobs
                      from reservoir in job.Steps.Where(step => step.Kind == StepKind.Pour && step.Applies.Possible(capabilities)).Select(step => step.Reservoir!.Value).Distinct()

@@ -64,7 +64,8 @@ internal sealed record JobMerge(ImmutableArray<StepDraft> Steps, ImmutableArray<
             Id = id,
             After = [.. step.After.Select(after => names.Steps[(job.Id, after)])],
             Applies = Renamed(job, step.Applies, names.Choices),
-            Choice = step.Choice is { } choice ? choice with { Id = names.Choices[(job.Id, choice.Id)] } : null,
+            Choice = step.Choice is { } choice
+                ? choice with { Id = names.Choices[(job.Id, choice.Id)], ByBike = [.. choice.ByBike.Select(rule => rule with { Applies = Renamed(job, rule.Applies, names.Choices) })] } : null,
             Tray = [.. step.Tray.Select(part => part with { Id = trays[(job.Id, part.Id)] })],
             Refits = [.. step.Refits.Select(part => trays[(job.Id, part)])],
         };

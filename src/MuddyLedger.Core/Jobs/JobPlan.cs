@@ -31,18 +31,32 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     public static JobPlan For(Job job, Profile bike, RunState? state = null)
     {
         var capabilities = Capabilities.Of(bike);
-        var choices = state?.Choices ?? job.Steps.Where(step => step.Choice is not null).ToImmutableDictionary(step => step.Choice!.Id, step => step.Choice!.Default);
+        var (choices, recommended) = ChoicesOf(job, capabilities, state);
         bool Fits(Step step) => step.AppliesTo(capabilities, choices);
 
         var order = JobOrder.Of(job.Steps, Fits);
         if (!order.Cycle.IsEmpty) throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
         var waits = JobOrder.WaitsFor(job.Steps, Fits);
         FillCase CaseFor(ReservoirId reservoir) => CaseOf(job, order.Steps, state, reservoir);
-        var steps = order.Steps.Select(step => Planned(step, waits[step.Id], bike, CaseFor)).ToImmutableArray();
+        var steps = order.Steps.Select(step => recommended.TryGetValue(step.Id, out var choice) ? step with { Choice = choice } : step).Select(step => Planned(step, waits[step.Id], bike, CaseFor)).ToImmutableArray();
         return new(job, bike, steps, NeedsOf(steps, bike, CaseFor));
     }
 
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
+
+    /// <summary>What is chosen, and where nothing is chosen yet, what is recommended on this bike after what was chosen before.</summary>
+    private static (IReadOnlyDictionary<string, string> Choices, IReadOnlyDictionary<string, Choice> Recommended) ChoicesOf(Job job, Capabilities bike, RunState? state)
+    {
+        var choices = new Dictionary<string, string>();
+        var recommended = new Dictionary<string, Choice>();
+        foreach (var step in job.Steps.Where(step => step.Choice is not null))
+        {
+            var choice = recommended[step.Id] = step.Choice!.For(bike, choices);
+            choices[choice.Id] = state?.Choices.GetValueOrDefault(choice.Id) ?? choice.Default;
+        }
+
+        return (choices, recommended);
+    }
 
     /// <summary>A new filter is counted on until its step is skipped: then the drain-only amount goes in.</summary>
     private static FillCase CaseOf(Job job, ImmutableArray<Step> steps, RunState? state, ReservoirId reservoir) =>

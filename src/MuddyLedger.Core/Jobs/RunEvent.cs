@@ -74,6 +74,9 @@ public sealed record StepRecord
     /// <summary>What was measured, a value for each place asked for, in the unit asked for.</summary>
     public ImmutableArray<decimal> Values { get => field.IsDefault ? [] : field; init; } = [];
 
+    /// <summary>Where a thing that the step takes away is kept from now on.</summary>
+    public string? Where { get; init; }
+
     /// <summary>A picture of the bike, kept in its book already.</summary>
     public Guid? Photo { get; init; }
 }

@@ -33,9 +33,9 @@ public static class RunFinish
 
     /// <summary>Everything that finishing writes, in the order it happened. The caller writes all of it or nothing.</summary>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
-    /// <param name="standing">The things on the bike's undo list: what neither stands there nor was begun in this run is not said to be undone.</param>
+    /// <param name="ledger">The bike's book before the run: what neither stands on its undo list nor was begun here is not said to be undone, and a bike that stands already is not laid up again.</param>
     public static ImmutableArray<PlannedEntry> Entries(
-        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, IReadOnlySet<string> standing)
+        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, BikeLedger ledger)
     {
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
         foreach (var planned in plan.Steps)
@@ -44,8 +44,10 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
-        var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(standing).ToHashSet();
+        var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(UndoList.Of(ledger, [], dayOf).Select(one => one.Thing)).ToHashSet();
         entries.RemoveAll(entry => entry.Body is ForNowUndone undone && !begun.Contains(undone.Thing));
+        var time = Meters.RidingTime.Of(ledger);
+        entries.RemoveAll(entry => entry.Body is LaidUp or WokenUp && time.Refuse(entry.Body is LaidUp, entry.Date) is not null);
         entries.AddRange(Findings(plan, state, dayOf, today));
         foreach (var serves in plan.Job.Serves.Where(serves => serves.By.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done)))
             entries.Add(new(dayOf(serves.By.Max(id => state.Step(id).At)), new TaskDone(serves.Task, Evidence.DoneHere)));
@@ -116,7 +118,8 @@ public static class RunFinish
                 break;
         }
 
-        foreach (var body in UndoList.Entries(planned.Step)) yield return body;
+        if (planned.Step.Marks is { } mark) yield return mark == StandingMark.LaidUp ? new LaidUp() : new WokenUp();
+        foreach (var body in UndoList.Entries(planned.Step, step.Record)) yield return body;
         foreach (var fits in planned.Step.Fits)
         {
             if (fits.Replaces is { } old) yield return new PartRemoved(old, fits.Count, "replaced");

@@ -8,9 +8,10 @@ namespace MuddyLedger.Core.Jobs;
 public static class RunRules
 {
     /// <summary>Why this act cannot be taken now; null where it can.</summary>
-    public static Refusal? Refuse(JobPlan plan, RunState state, RunAct act) => act switch
+    /// <param name="standing">The bike's undo list, this run's own things among it.</param>
+    public static Refusal? Refuse(JobPlan plan, RunState state, RunAct act, ImmutableArray<StandingForNow> standing) => act switch
     {
-        StepDone done => RefuseAnswer(plan, state, done.Step) ?? RefuseRecord(plan, state, done),
+        StepDone done => RefuseAnswer(plan, state, done.Step) ?? RefuseRecord(plan, state, done, standing),
         StepNotSound bad => RefuseAnswer(plan, state, bad.Step),
         StepSkipped skip => RefuseAnswer(plan, state, skip.Step) ?? RefuseSkip(plan, skip),
         StepReopened again => RefuseReopen(plan, state, again.Step),
@@ -88,7 +89,7 @@ public static class RunRules
             : null;
     }
 
-    private static Refusal? RefuseRecord(JobPlan plan, RunState state, StepDone done)
+    private static Refusal? RefuseRecord(JobPlan plan, RunState state, StepDone done, ImmutableArray<StandingForNow> standing)
     {
         var planned = plan.Step(done.Step)!;
         var record = done.Record;
@@ -104,6 +105,7 @@ public static class RunRules
             StepKind.Reading when record.Meters.Any(meter => !plan.Bike.Has(meter.Kind)) => new("record.meters", "is for a meter that this bike has not got"),
             StepKind.Measure => RefuseMeasure(planned, record),
             StepKind.Photo when record.Photo is null => new("record.photo", "is missing: take it, or skip with the reason"),
+            StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, standing).ToList() is { Count: > 0 } left => new("step", $"is not true yet. {string.Join("; ", left.Select(one => one.Words))}"),
             StepKind.Watch => RefuseWatch(planned.Step, state),
             _ => null,
         };

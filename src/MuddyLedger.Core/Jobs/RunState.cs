@@ -24,6 +24,7 @@ public sealed record TrayItem(string Item, string Part, int Count, string? Where
 public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding);
 
 /// <summary>Where a run stands: its events folded, one after another.</summary>
+/// <param name="Choices">What was chosen; what is not chosen yet follows what is recommended on the bike.</param>
 public sealed record RunState(
     Instant Started,
     ImmutableDictionary<string, StepState> Steps,
@@ -50,8 +51,7 @@ public sealed record RunState(
 
     public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) => events.Aggregate(
         new RunState(started, ImmutableDictionary<string, StepState>.Empty, ImmutableDictionary<string, RunningTimer>.Empty, [], [],
-            job.Steps.Where(step => step.Choice is not null).ToImmutableDictionary(step => step.Choice!.Id, step => step.Choice!.Default),
-            ImmutableDictionary<string, string>.Empty, Duration.Zero, started),
+            ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, string>.Empty, Duration.Zero, started),
         (state, @event) => state.Then(job, @event));
 
     private RunState Then(Job job, RunEvent @event)
@@ -119,7 +119,7 @@ public sealed record RunState(
             // A watch taken back is begun anew: what was put right in between counts from here.
             Looks = step.Kind == StepKind.Watch ? Looks.RemoveAll(look => look.Step == step.Id) : Looks,
             Watches = Watches.Remove(step.Id),
-            Choices = step.Choice is { } choice ? Choices.SetItem(choice.Id, choice.Default) : Choices,
+            Choices = step.Choice is { } choice ? Choices.Remove(choice.Id) : Choices,
             Tray = wasDone ? Tray.RemoveAll(item => item.Step == step.Id).AddRange(back) : Tray,
         };
     }

@@ -62,7 +62,12 @@ public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Gro
     public override int GetHashCode() => HashCode.Combine(Distance, Hours, Ground, Severities.Length);
 }
 
-public sealed record FuelBought(Volume Volume, Money? Price, bool ToTheBrim) : EntryBody;
+/// <param name="ToTheBrim">Full before it left: consumption is reckoned from brim to brim.</param>
+public sealed record FuelBought(Volume Volume, Money? Price, bool ToTheBrim) : EntryBody
+{
+    /// <summary>Two-stroke oil that was mixed in; null where none was.</summary>
+    public Volume? Oil { get; init; }
+}
 
 /// <param name="Temporary">A flush fill: in for now, to be drained soon; it never counts as the change.</param>
 public sealed record FluidFilled(ReservoirId Reservoir, Volume Volume, string Fluid, bool Temporary = false) : EntryBody;
@@ -138,7 +143,14 @@ public sealed record MeasurementTaken(string What, string Title, ImmutableArray<
 
 /// <summary>Put in place or taken away only for now: it stands on the undo list until it is undone.</summary>
 /// <param name="Thing">The same here and where it is undone: "rag-in-intake".</param>
-public sealed record LeftForNow(string Thing, string What, Jobs.ForNow Way) : EntryBody;
+public sealed record LeftForNow(string Thing, string What, Jobs.ForNow Way) : EntryBody
+{
+    /// <summary>The gate that it keeps shut as long as it stands; null where the bike may be used with it.</summary>
+    public Bikes.Gate? Shuts { get; init; }
+
+    /// <summary>Where what was taken away is kept; null where nobody said.</summary>
+    public string? Where { get; init; }
+}
 
 /// <param name="How">Said where it was undone by hand, outside of a job.</param>
 public sealed record ForNowUndone(string Thing, string What, string? How = null) : EntryBody;

@@ -12,7 +12,7 @@ public readonly record struct Quantity(decimal Value, Unit Unit)
         ? new(InBase / unit.InBase, unit)
         : throw new ArgumentException($"{unit.Symbol} does not measure {Unit.Dimension}.", nameof(unit));
 
-    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Value.Normalized()} {Unit.Symbol}");
+    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Value.Normalized()}{(Unit.Dimension == Dimension.Ratio ? "" : " ")}{Unit.Symbol}");
 }
 
 internal static class DecimalText

@@ -47,6 +47,7 @@ public static partial class QuantityText
         Dimension.Count => "a count",
         Dimension.EngineSpeed => "an engine speed",
         Dimension.Temperature => "a temperature",
+        Dimension.Ratio => "a ratio",
         _ => "a length",
     };
 
@@ -58,7 +59,7 @@ public static partial class QuantityText
             : compact.Replace(',', '.');
     }
 
-    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""°][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""°:][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
 
     [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d+)?$", RegexOptions.CultureInvariant)]

@@ -3,11 +3,11 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
 
-public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure, Voltage, Seconds, Years, Count, EngineSpeed, Temperature }
+public enum Dimension { Distance, EngineHours, Volume, Torque, Length, Pressure, Voltage, Seconds, Years, Count, EngineSpeed, Temperature, Ratio }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
 /// <remarks>
-/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick, revolution per minute, degree Celsius.
+/// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick, revolution per minute, degree Celsius, parts to one.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed there.
 /// </remarks>
 /// <param name="Symbol">As printed on screen and read back.</param>
@@ -51,10 +51,13 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     public static readonly Unit Rpm = Of("rpm", Dimension.EngineSpeed, 1m, 0, "1/min", "r/min", "revs");
     public static readonly Unit Celsius = Of("°C", Dimension.Temperature, 1m, 0, "c", "deg c", "celsius");
 
+    /// <summary>So many parts of one thing to one part of another, as fuel to oil: "50:1".</summary>
+    public static readonly Unit ToOne = Of(":1", Dimension.Ratio, 1m, 0);
+
     public static readonly ImmutableArray<Unit> All =
     [
         Metre, Kilometre, Mile, Hour, Minute, Litre, Millilitre, UsGallon, UsQuart, UsPint, UsFluidOunce, ImperialGallon, ImperialPint,
-        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi, Volt, Second, Annum, Kick, Rpm, Celsius,
+        NewtonMetre, PoundFoot, PoundInch, Millimetre, Inch, Thou, Kilopascal, Bar, Psi, Volt, Second, Annum, Kick, Rpm, Celsius, ToOne,
     ];
 
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
@@ -85,6 +88,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Dimension.Count => Kick,
         Dimension.EngineSpeed => Rpm,
         Dimension.Temperature => Celsius,
+        Dimension.Ratio => ToOne,
         _ => Millimetre,
     };
 

@@ -20,7 +20,7 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
 
     public static Shown? Of(Length? length) => length is { } known ? Of(known.In(Core.Units.Unit.Millimetre)) : null;
 
-    public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + " " + Unit;
+    public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + (Unit.StartsWith(':') ? "" : " ") + Unit;
 }
 
 public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)

@@ -41,7 +41,12 @@ public sealed record JobOffer(string Id, string Title, string For, JobGroup Grou
 
 /// <summary>Put in place or taken away only for now.</summary>
 /// <param name="Run">The running job that began it; it is undone there.</param>
-public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run);
+/// <param name="Shuts">The gate that it keeps shut; null where the bike may be used with it.</param>
+/// <param name="Where">Where it is kept; null where nobody said.</param>
+public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run, Gate? Shuts, string? Where)
+{
+    public static IReadOnlyList<ForNowAnswer> Of(IEnumerable<StandingForNow> standing) => [.. standing.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run, one.Shuts, one.Where))];
+}
 
 /// <summary>Mended only for now, and neither proven nor replaced yet.</summary>
 public sealed record OpenRepair(string What, RepairState State, LocalDate ReviewOn);
@@ -67,7 +72,7 @@ public static class BikeAnswers
             [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            FindingsOf(picture), [.. picture.ForNow.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run))],
+            FindingsOf(picture), ForNowAnswer.Of(picture.ForNow),
             [.. TemporaryRepairs.Of(picture.Ledger, picture.Today, now).Where(one => one.State is not (RepairState.Proven or RepairState.Ended)).Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn))], RunningOf(picture),
             [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, JobAssembly.UsualMinutes(job, jobs.Access, bike), jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],

@@ -108,8 +108,9 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var meters = BikeMeters.Of(bike.Profile, ledger);
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
         var fromRuns = own.SelectMany(run => RunRules.GatesShut(JobPlan.For(run.Job, bike.Profile, run.State), run.State, run.Id));
+        var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            Gates.Of(bike.Profile, ledger, fromRuns), UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf), today);
+            Gates.Of(bike.Profile, ledger, forNow, fromRuns), forNow, today);
         cache.Keep(picture);
         return picture;
     }

@@ -83,8 +83,8 @@ internal static class DemoOldOnes
         pen.Write(from, new NoteWritten("Bought standing since 2007. Kick start free, compression felt by hand."));
         pen.Write(from, new LaidUp("stood since 2007"));
         pen.Write(from, new TaskDone("engine-oil.replace", Evidence.SellersWord, "\"Fresh oil before it was put away.\""));
-        pen.Write(from, new LeftForNow("plug-in-exhaust", "a foam plug in the end of the exhaust", ForNow.InPlace));
-        pen.Write(today.PlusDays(-22), new LeftForNow("rag-in-intake", "a rag in the intake, while the carburettor is on the bench", ForNow.InPlace));
+        pen.Write(from, new LeftForNow("plug-in-exhaust", "a foam plug in the end of the exhaust", ForNow.InPlace) { Shuts = Gate.Cranked });
+        pen.Write(today.PlusDays(-22), new LeftForNow("rag-in-intake", "a rag in the intake, while the carburettor is on the bench", ForNow.InPlace) { Shuts = Gate.Cranked });
         pen.Write(today.PlusDays(-20), new FluidDrained(ReservoirId.OilTank, Litre(1.3m), new(DrainColour.BlackSludge, MagnetReading.NotSeen, DrainDebris.None, false)));
         pen.Write(today.PlusDays(-20), new WasteHeld("engine oil", Litre(1.3m)));
         pen.Write(today.PlusDays(-20), new FluidFilled(ReservoirId.OilTank, Litre(1.0m), "cheap 20W-50", Temporary: true));

@@ -86,7 +86,7 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
             RunAct act = next.Step.Kind == StepKind.Reading && meter is null
                 ? new StepSkipped(next.Step.Id, "it has no meter")
                 : new StepDone(next.Step.Id, RecordFor(next, next.Case, meter, fluid, drain, drained));
-            if (RunRules.Refuse(plan, state, act) is { } refusal) throw new InvalidOperationException($"Demo run: {next.Step.Id} {refusal.Words}");
+            if (RunRules.Refuse(plan, state, act, []) is { } refusal) throw new InvalidOperationException($"Demo run: {next.Step.Id} {refusal.Words}");
             events.Add(new RunEvent(Guid.CreateVersion7(), start + Duration.FromMinutes(2 * (events.Count + 1)), Device, act));
         }
 
@@ -94,7 +94,7 @@ internal sealed class DemoPen(ShedWriter writer, ContentLibrary content, ShedOpt
         writer.AddRun(new StoredRun(id, Bike, job, start, finished ? RunStatus.Finished : RunStatus.Running, events.Count + 1, finished ? start + Duration.FromHours(2) : null, [.. events]));
         if (!finished) return;
         var signOff = new SignOff(2 * events.Count, [.. costs], null, null);
-        foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf, new HashSet<string>())) Write(entry.Date, entry.Body, id, hour: 12);
+        foreach (var entry in RunFinish.Entries(Plan(), RunState.Of(job, start, events), signOff, on, options.DayOf, BikeLedger.Of(Bike, [], []))) Write(entry.Date, entry.Body, id, hour: 12);
     }
 
     /// <summary>A leak watch under way: begun the evening before, looked at once, the next look due.</summary>

@@ -57,6 +57,7 @@ internal static class DemoShed
             .SetItem(ReservoirId.Gearbox, set.Reservoirs[ReservoirId.Gearbox] with { DrainOnly = Litres(0.7m), DryFill = Litres(0.75m) })
             .SetItem(ReservoirId.TwoStrokeOil, set.Reservoirs[ReservoirId.TwoStrokeOil] with { DryFill = Litres(0.7m) })
             .SetItem(ReservoirId.Fuel, new ReservoirSpec { Grade = "95 or better", DryFill = Litres(9) }),
+        Figures = set.Figures.SetItem(BikeFigure.FuelToOil, new(30, 100, new(Core.ProvenanceKind.Manual, "p. 2-4"))),
     };
 
     private static Profile ScreeProfile(Profile set) => set with

@@ -27,12 +27,13 @@ public sealed record ReservoirPage(
     ReservoirId Id, ReservoirStatus Status, ReservoirAnswer Now, string? LikelyFluid, IReadOnlyList<EntryAnswer> Chain, int ChainLength, ConsumptionAnswer? Consumption,
     LocalDate? DrainedOn, IReadOnlyList<DrainMeaning> LastDrain, IReadOnlyList<FluidFit> Warnings, LevelMethod? LevelBy, OilTemperature ReadAt, int WaitMinutes);
 
-public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, Shown Over, decimal Per100Km);
+public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, Shown Over, decimal Rate);
 
-/// <param name="Low">Litres per 100 km, the tenth that burns least.</param>
+/// <param name="Unit">Of the rates: "L/100 km", or "L/h" on a bike that counts only hours.</param>
+/// <param name="Low">The tenth that burns least.</param>
 /// <param name="Tank">What the tank holds, where the profile says so.</param>
 public sealed record FuelAnswer(
-    decimal Low, decimal Likely, decimal High, bool Dropped, IReadOnlyList<FuelSpellAnswer> Spells, Shown? Tank, RangeAnswer? OnTank, RangeAnswer? OnReserve);
+    string Unit, decimal Low, decimal Likely, decimal High, bool Dropped, IReadOnlyList<FuelSpellAnswer> Spells, Shown? Tank, RangeAnswer? OnTank, RangeAnswer? OnReserve);
 
 public sealed record RangeAnswer(Shown Short, Shown Likely, Shown Long);
 
@@ -79,17 +80,16 @@ public static class FluidAnswers
     {
         if (FuelEconomy.Of(picture.Ledger, picture.Meters) is not { } economy) return null;
         var bike = picture.Profile;
-        var unit = bike.UnitOf(MeterKind.Odometer);
         RangeAnswer? RangeOf(Volume? fuel)
         {
             if (fuel is not { } there) return null;
             var (shortest, likely, longest) = economy.Range(there);
-            return new(Shown.Of(shortest.In(unit)), Shown.Of(likely.In(unit)), Shown.Of(longest.In(unit)));
+            return new(Shown.Of(shortest, bike), Shown.Of(likely, bike), Shown.Of(longest, bike));
         }
 
         var tank = bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
-        return new(Math.Round(economy.Low, 1), Math.Round(economy.Likely, 1), Math.Round(economy.High, 1), economy.Dropped,
-            [.. economy.Spells.Reverse().Take(ChainShown).Select(spell => new FuelSpellAnswer(spell.From, spell.To, Shown.Of(spell.Fuel, settings), Shown.Of(spell.Over.In(unit)), Math.Round(spell.Per100Km, 1)))],
+        return new(economy.By == MeterKind.Odometer ? "L/100 km" : "L/h", Math.Round(economy.Low, 1), Math.Round(economy.Likely, 1), Math.Round(economy.High, 1), economy.Dropped,
+            [.. economy.Spells.Reverse().Take(ChainShown).Select(spell => new FuelSpellAnswer(spell.From, spell.To, Shown.Of(spell.Fuel, settings), Shown.Of(spell.Over, bike), Math.Round(spell.Rate, 1)))],
             tank is { } whole ? Shown.Of(whole, settings) : null, RangeOf(tank), RangeOf(bike.TankReserve));
     }
 

@@ -10,6 +10,7 @@ using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Demo;
 using MuddyLedger.Web.Exchange;
 using MuddyLedger.Web.Fluids;
+using MuddyLedger.Web.Fuel;
 using MuddyLedger.Web.Jobs;
 using MuddyLedger.Web.Layup;
 using MuddyLedger.Web.Ledger;
@@ -116,6 +117,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapOwnJobs();
         api.MapShelf();
         api.MapFluids();
+        api.MapFuel();
         api.MapParts();
         api.MapBook();
         api.MapViewings();

@@ -3,8 +3,10 @@ using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Meters;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
 
 namespace MuddyLedger.Web.Jobs;
 
@@ -56,7 +58,13 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
         return All.Where(job => job.Applies.To(capabilities)).OrderBy(job => job.Group).ThenBy(job => job.Title, StringComparer.Ordinal);
     }
 
-    public JobAssembly Assemble(ImmutableArray<Job> jobs, Profile bike) => JobAssembly.Of(jobs, content.Access, bike);
+    /// <summary>One run out of these jobs, for a bike as it stands: with what its undo list asks for, and by how long it has stood.</summary>
+    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture)
+    {
+        var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
+        var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
+        return JobAssembly.Of([.. jobs.Select(job => stood.Into(UndoList.For(job, standing)))], content.Access, picture.Profile);
+    }
 
     /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>
     public ImmutableArray<Job> Named(IReadOnlyList<string?>? ids, Profile bike, FieldCheck check)

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Shelf;
+using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Settings;
 
 namespace MuddyLedger.Web.Jobs;
@@ -18,14 +18,14 @@ public sealed record JoinedStep(string Id, string Title);
 public sealed record JoinedAnswer(
     string Title, string? Refused, int Minutes, int MinutesApart, int SharedSteps, IReadOnlyList<OpenedAnswer> Opened, IReadOnlyList<JoinedStep> Steps, IReadOnlyList<NeedAnswer> Needs)
 {
-    public static JoinedAnswer Of(ImmutableArray<Job> jobs, JobLibrary library, Profile bike, ImmutableArray<Stock> shelf, Guid id, OwnerSettings settings)
+    public static JoinedAnswer Of(ImmutableArray<Job> jobs, JobLibrary library, BikePicture picture, ImmutableArray<Stock> shelf, OwnerSettings settings)
     {
-        if (JobAssembly.Refuse(jobs, library.Access, bike) is { } refused) return new("", $"They {refused.Words}.", 0, 0, 0, [], [], []);
-        var joined = library.Assemble(jobs, bike);
-        var plan = JobPlan.For(joined.Job, bike);
+        if (JobAssembly.Refuse(jobs, library.Access, picture.Profile) is { } refused) return new("", $"They {refused.Words}.", 0, 0, 0, [], [], []);
+        var joined = library.Assemble(jobs, picture);
+        var plan = JobPlan.For(joined.Job, picture.Profile);
         var titles = jobs.ToDictionary(job => job.Id, job => job.Title);
         return new(joined.Job.Title, null, joined.Job.Minutes, joined.MinutesApart, joined.SharedSteps,
             [.. joined.Opened.Select(one => new OpenedAnswer(one.Group.Title, one.Group.Minutes, [.. one.ForJobs.Select(id => titles[id])]))],
-            [.. plan.Steps.Select(planned => new JoinedStep(planned.Step.Id, planned.Step.Title))], [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, id))]);
+            [.. plan.Steps.Select(planned => new JoinedStep(planned.Step.Id, planned.Step.Title))], [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, picture.Bike.Id.Value))]);
     }
 }

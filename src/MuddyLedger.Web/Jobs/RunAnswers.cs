@@ -55,16 +55,17 @@ public sealed record CanLeak(LeakPlace Place, LeakFluid Fluid);
 
 /// <param name="Photo">Kept in the bike's book under this id.</param>
 public sealed record RecordAnswer(
-    IReadOnlyList<Shown> Meters, Shown? Volume, string? Fluid, DrainReading? Drain, Level? Level, string? Option, IReadOnlyList<Shown> Values, string? ValuesWrong, Guid? Photo);
+    IReadOnlyList<Shown> Meters, Shown? Volume, string? Fluid, DrainReading? Drain, Level? Level, string? Option, IReadOnlyList<Shown> Values, string? ValuesWrong, Guid? Photo, string? Where);
 
 /// <param name="Locked">Why it cannot be answered yet; null where it can.</param>
 /// <param name="Expected">For a drain: what should come out, where the owner has entered the capacity.</param>
 /// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
+/// <param name="UndoList">For a step of kind undo: all that stands on the bike's undo list.</param>
 public sealed record StepAnswer(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, StepMark Mark, string? Locked, string? Reason, string? Note, string DoneWords,
     IReadOnlyList<Caution> Cautions, Gate? Hold, PourAnswer? Pour, bool FirstGo, ReservoirId? Reservoir, string? Grade, Shown? Expected, LevelAnswer? Level, TorqueAnswer? Torque,
     int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen, IReadOnlyList<StepForNow> ForNow,
-    MeasureAnswer? Measure, WatchAnswer? Watch);
+    MeasureAnswer? Measure, WatchAnswer? Watch, Worth? Worth, IReadOnlyList<ForNowAnswer>? UndoList);
 
 /// <param name="Back">The step ends what another began.</param>
 public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
@@ -79,7 +80,7 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
 public sealed record RunAnswer(
-    Guid Id, Guid Bike, string BikeName, BikeUse Use, IReadOnlyList<string> Jobs, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, int WorkedMinutes,
+    Guid Id, Guid Bike, string BikeName, BikeUse Use, IReadOnlyList<string> Jobs, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, LocalDate Today, int WorkedMinutes,
     IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf, IReadOnlyList<FluidWarning> FluidWarnings, IReadOnlyList<SheetAnswer> Sheets, IReadOnlyList<KnownChange> KnownChanges,
     IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
@@ -96,10 +97,10 @@ public static class RunAnswers
         var current = plan.Steps.FirstOrDefault(planned => Waiting(state.Step(planned.Step.Id).Mark, planned));
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
-        ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, StandingOf(picture, dayOf)) : [];
-        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, (int)state.Worked.TotalMinutes,
+        ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger) : [];
+        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)state.Worked.TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
-            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
+            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
@@ -149,7 +150,7 @@ public static class RunAnswers
         ];
     }
 
-    private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, OwnerSettings settings)
+    private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, ImmutableArray<StandingForNow> forNow, OwnerSettings settings)
     {
         var step = planned.Step;
         var standing = state.Step(step.Id);
@@ -162,12 +163,9 @@ public static class RunAnswers
             planned.Minutes?.Minutes, planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null, step.Choice,
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
             standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
-            RunRules.Refuse(plan, state, new StepReopened(step.Id)) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
-            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan.Bike) : null);
+            RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan.Bike) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null);
     }
-
-    /// <summary>What stands on the undo list by the book alone: jobs under way not counted.</summary>
-    public static IReadOnlySet<string> StandingOf(BikePicture picture, Func<Instant, LocalDate> dayOf) => UndoList.Of(picture.Ledger, [], dayOf).Select(one => one.Thing).ToHashSet();
 
     private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)
     {
@@ -185,5 +183,5 @@ public static class RunAnswers
     private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) => new(
         [.. record.Meters.Select(meter => Shown.Of(meter, bike))], record.Volume is { } volume ? Shown.Of(volume, settings) : null,
         record.Fluid, record.Drain, record.Level, record.Option, [.. record.Values.Select(value => Shown.Of(new Quantity(value, planned.Step.Measure!.Unit)))],
-        planned.Step.Measure is { } asked && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong ? wrong.Words : null, record.Photo);
+        planned.Step.Measure is { } asked && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong ? wrong.Words : null, record.Photo, record.Where);
 }

@@ -57,7 +57,7 @@ public static class RunEndpoints
         var wanted = jobs.Named(body.Jobs, picture.Profile, check);
         if (!check.Failed && JobAssembly.Refuse(wanted, jobs.Access, picture.Profile) is { } refused) check.Refuse([refused]);
         if (check.Failed) return check.Problem();
-        var job = jobs.Assemble(wanted, picture.Profile).Job;
+        var job = jobs.Assemble(wanted, picture).Job;
         return await writing.OnceAsync(http, body.Id, body,
             (writer, pen) =>
             {
@@ -79,7 +79,7 @@ public static class RunEndpoints
         var wanted = library.Named(jobs, picture.Profile, check);
         if (check.Failed) return check.Problem();
         var settings = await pictures.SettingsAsync(http.RequestAborted);
-        return TypedResults.Ok(JoinedAnswer.Of(wanted, library, picture.Profile, await shelf.StockAsync(http.RequestAborted), bike, settings));
+        return TypedResults.Ok(JoinedAnswer.Of(wanted, library, picture, await shelf.StockAsync(http.RequestAborted), settings));
     }
 
     private static async Task<IResult> ActAsync(Guid run, ActRequest body, HttpContext http, ShedPictures pictures, Bench bench, Writing writing)
@@ -97,7 +97,7 @@ public static class RunEndpoints
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 if (act is TimerStarted timer) act = timer with { Minutes = plan.Step(timer.Step)?.TimerMinutes ?? 0 };
                 if (act is TimerStarted { Minutes: 0 }) return Problems.Refused("step", "has no timer");
-                var refusal = RunRules.Refuse(plan, stored.State, act!) ?? RefuseReading(act!, picture, bench.Day(pen.At));
+                var refusal = RunRules.Refuse(plan, stored.State, act!, picture.ForNow) ?? RefuseReading(act!, picture, bench.Day(pen.At));
                 if (refusal is not null) return Problems.Refused(refusal);
                 writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, act!));
                 return null;
@@ -120,7 +120,7 @@ public static class RunEndpoints
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 var state = stored.State;
                 if (RunFinish.Refuse(plan, state, signOff) is { } refusal) return Problems.Refused(refusal);
-                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, RunAnswers.StandingOf(picture, bench.Day));
+                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger);
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
                     if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");

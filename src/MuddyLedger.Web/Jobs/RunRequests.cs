@@ -28,9 +28,10 @@ public sealed record SpotRequest(LeakPlace Place, LeakGrade Grade, LeakFluid Flu
 /// <param name="Odometer">As typed, in any unit.</param>
 /// <param name="Values">What was measured, one for each place, as typed; a number alone is in the step's unit.</param>
 /// <param name="Photo">A picture that is in the bike's book already.</param>
+/// <param name="Where">Where a thing that the step takes away is kept.</param>
 /// <param name="Volume">What came out, went in or was added, as typed.</param>
 public sealed record RecordRequest(string? Odometer = null, string? Hours = null, string? Volume = null, string? Fluid = null, DrainRequest? Drain = null, Level? Level = null, string? Option = null,
-    IReadOnlyList<string?>? Values = null, Guid? Photo = null);
+    IReadOnlyList<string?>? Values = null, Guid? Photo = null, string? Where = null);
 
 public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
 
@@ -117,6 +118,7 @@ public static class RunReading
             Values = step?.Measure is { } asked && record.Values is { } values
                 ? [.. values.Take(MostValues).Select((text, at) => check.Quantity($"record.values.{at}", text, asked.Unit, MostMeasured).In(asked.Unit).Value)] : [],
             Photo = record.Photo,
+            Where = check.OptionalText("record.where", record.Where, 80),
         };
     }
 

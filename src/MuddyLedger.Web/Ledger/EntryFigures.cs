@@ -33,7 +33,7 @@ public static class EntryFigures
             .. ride.Hours is { } hours ? [Meter("hours", MeterAmount.Of(hours), bike)] : Array.Empty<Figure>(),
             .. ride.Ground.Length > 0 ? [Text("ground", ride.Ground)] : Array.Empty<Figure>(), .. ride.Severities.Select(hard => Word("severity", Capabilities.Word(hard))),
         ],
-        FuelBought fuel => [Volume("volume", fuel.Volume, settings), .. fuel.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>()],
+        FuelBought fuel => [Volume("volume", fuel.Volume, settings), .. fuel.Oil is { } oil ? [Volume("oil", oil, settings)] : Array.Empty<Figure>(), .. fuel.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>()],
         FluidFilled fill => [Word("reservoir", Capabilities.Word(fill.Reservoir)), Volume("volume", fill.Volume, settings), Text("fluid", fill.Fluid)],
         FluidToppedUp more => [Word("reservoir", Capabilities.Word(more.Reservoir)), Volume("volume", more.Volume, settings), Text("fluid", more.Fluid)],
         FluidDrained drain =>
@@ -62,7 +62,7 @@ public static class EntryFigures
             .. job.Skipped.Select(step => Text("skipped", $"{step.Title}: {step.Reason}") with { Editable = null }),
             .. Optional("leftover", job.Leftover), .. Optional("note", job.Note),
         ],
-        LeftForNow left => [Text("what", left.What) with { Editable = null }, Word("way", left.Way == Core.Jobs.ForNow.InPlace ? "in place" : "away")],
+        LeftForNow left => [Text("what", left.What) with { Editable = null }, Word("way", left.Way == Core.Jobs.ForNow.InPlace ? "in place" : "away"), .. left.Where is { } where ? [Text("where", where)] : Array.Empty<Figure>()],
         ForNowUndone undone => [Text("what", undone.What) with { Editable = null }, .. Optional("how", undone.How)],
         TeardownKept sheet => [Text("title", sheet.Title) with { Editable = null }, Word("parts", $"{sheet.Parts.Sum(part => part.Count)} parts"), .. Optional("quirks", sheet.Quirks).Select(figure => figure with { Editable = null })],
         ModificationMade made =>
@@ -124,7 +124,7 @@ public static class EntryFigures
                 Hours = ride.Hours is { } hours ? EngineHours.FromHours(Meter("hours", MeterAmount.Of(hours)).InBase) : null,
                 Ground = Text("ground", ride.Ground),
             },
-            FuelBought fuel => fuel with { Volume = Volume("volume", fuel.Volume), Price = fuel.Price is { } price ? Money("price", price) : null },
+            FuelBought fuel => fuel with { Volume = Volume("volume", fuel.Volume), Oil = fuel.Oil is { } oil ? Volume("oil", oil) : null, Price = fuel.Price is { } price ? Money("price", price) : null },
             FluidFilled fill => fill with { Volume = Volume("volume", fill.Volume), Fluid = Text("fluid", fill.Fluid) },
             FluidToppedUp more => more with { Volume = Volume("volume", more.Volume), Fluid = Text("fluid", more.Fluid) },
             FluidDrained drain => drain with { Volume = drain.Volume is { } volume ? Volume("volume", volume) : null },

@@ -44,13 +44,9 @@ public static class ReadingEndpoints
                     var rollsAt = body.Meter == MeterKind.Odometer ? picture.Profile.Odometer!.RollsAt : (MeterAmount?)null;
                     writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, history.StartEpoch(cause, display, rollsAt)));
                 }
-                else if (history.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), picture.Today) is { } words)
+                else if (Refuse(picture, display, date, body.Confirmed) is { } refusal)
                 {
-                    return Refused(new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null));
-                }
-                else if (!body.Confirmed && history.Unlikely(date, display, amount => Shown.Of(amount, picture.Profile).ToString()) is { } jump)
-                {
-                    return Refused(new("reading", jump, "confirm"));
+                    return Refused(refusal);
                 }
 
                 // A moment later than the epoch, so that the reading falls inside it.
@@ -58,6 +54,15 @@ public static class ReadingEndpoints
                 return Task.FromResult<IResult?>(null);
             },
             () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted));
+    }
+
+    /// <summary>Why a meter cannot have shown this on that day, and what the owner may answer to it; null where it can.</summary>
+    public static Refusal? Refuse(BikePicture picture, MeterAmount display, NodaTime.LocalDate date, bool confirmed)
+    {
+        var history = picture.Meters.Own[display.Kind].History;
+        string Words(MeterAmount amount) => Shown.Of(amount, picture.Profile).ToString();
+        if (history.Refuse(date, display, Words, picture.Today) is { } words) return new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null);
+        return !confirmed && history.Unlikely(date, display, Words) is { } jump ? new("reading", jump, "confirm") : null;
     }
 
     private static Task<IResult?> Refused(Refusal refusal) => Task.FromResult<IResult?>(Problems.Refused(refusal));

@@ -74,7 +74,7 @@ public static class ShelfAnswers
                 .Select(standing => standing.Task.Job).OfType<string>().Distinct().Where(fitting.ContainsKey);
             foreach (var id in due)
             {
-                var plan = JobPlan.For(jobs.Assemble([fitting[id]], picture.Profile).Job, picture.Profile);
+                var plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile);
                 foreach (var need in plan.Needs.Where(need => need.Kind != NeedKind.Tool))
                 {
                     var kind = need.Kind == NeedKind.Fluid ? StockKind.Fluid : need.Kind == NeedKind.Part ? StockKind.Part : StockKind.Consumable;

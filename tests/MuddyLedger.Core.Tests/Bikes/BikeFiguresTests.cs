@@ -69,7 +69,7 @@ public class BikeFiguresTests
         bench.Try(new StepDone("recheck", new() { Values = [41] }))!.Words.ShouldContain("41 mm is outside 25 to 35 mm");
         bench.Try(new StepDone("recheck", StepRecord.Nothing))!.Field.ShouldBe("record.values");
         bench.Done("recheck", new() { Values = [30] }).UpTo();
-        var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new HashSet<string>()).Select(line => line.Body).ToList();
+        var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
         lines.OfType<Core.Ledger.MeasurementTaken>().Select(taken => taken.What).ShouldBe(["chain-slack", "chain-slack"]);
         lines.OfType<Core.Ledger.FindingOpened>().ShouldBeEmpty();
     }

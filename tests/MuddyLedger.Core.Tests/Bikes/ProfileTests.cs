@@ -104,7 +104,7 @@ public class ProfileTests
     [Fact]
     public void A_bike_with_nothing_against_it_has_its_gates_open()
     {
-        var shut = Gates.Of(Given.Drumlin, new LedgerBuilder().Ledger, []);
+        var shut = Gates.Of(Given.Drumlin, new LedgerBuilder().Ledger, [], []);
         Enum.GetValues<Gate>().ShouldAllBe(gate => Gates.Open(gate, shut));
     }
 
@@ -113,7 +113,7 @@ public class ProfileTests
     {
         var book = new LedgerBuilder();
         book.Write(Given.Today, new FluidDrained(ReservoirId.Coolant, null, Core.Fluids.DrainReading.NotRead));
-        var shut = Gates.Of(Given.Drumlin, book.Ledger, []);
+        var shut = Gates.Of(Given.Drumlin, book.Ledger, [], []);
         Gates.Open(Gate.Cranked, shut).ShouldBeTrue();
         Gates.Open(Gate.Run, shut).ShouldBeFalse();
         Gates.Open(Gate.Ridden, shut).ShouldBeFalse();
@@ -126,9 +126,9 @@ public class ProfileTests
         var book = new LedgerBuilder();
         var found = book.Write(Given.Today, new FindingOpened("Milky oil", FindingSeverity.Stop, null, null, Gate.Run));
         book.Write(Given.Today, new FindingOpened("Scuffed panel", FindingSeverity.Note));
-        Gates.Of(Given.Drumlin, book.Ledger, []).ShouldHaveSingleItem().Gate.ShouldBe(Gate.Run);
+        Gates.Of(Given.Drumlin, book.Ledger, [], []).ShouldHaveSingleItem().Gate.ShouldBe(Gate.Run);
         book.Write(Given.Today, new FindingClosed(found.Id, "head gasket replaced"));
-        Gates.Of(Given.Drumlin, book.Ledger, []).ShouldBeEmpty();
+        Gates.Of(Given.Drumlin, book.Ledger, [], []).ShouldBeEmpty();
     }
 
     [Fact]

@@ -56,9 +56,11 @@ public sealed class ContentTests : IDisposable
 
     [Theory]
     [InlineData("lifts:\n      - { id: rag-over-plug-holes", "lifts:\n      - { id: rag-in-a-hole", "no step lifts \"rag-over-plug-holes\" back")]
-    [InlineData("what: a rag over each open plug hole }", "what: a rag over each open plug hole, back: yes, lasting: yes }", "belongs to what a step begins")]
+    [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, lasting: yes }", "lasting: belongs to what a step begins")]
+    [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, shuts: cranked }", "shuts: belongs to what a step begins")]
+    [InlineData("plug hole, shuts: cranked }", "plug hole, shuts: pushed }", "none of cranked, run, ridden")]
     [InlineData("after: [cover-holes, gap]", "after: [gap]", "must come after this one")]
-    [InlineData("what: a rag over each open plug hole }", "wat: a rag over each open plug hole }", "\"what\" is missing")]
+    [InlineData("what: a rag over each open plug hole", "wat: a rag over each open plug hole", "\"what\" is missing")]
     public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) => Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);
 
     [Theory]
@@ -71,6 +73,13 @@ public sealed class ContentTests : IDisposable
     [InlineData("jobs/leak-watch.yaml", "    looks: [4, 12]\n", "", "belongs to a step of kind watch")]
     [InlineData("jobs/spark-plugs.yaml", "within: [plugs]", "within: [attic]", "there is no access group \"attic\"")]
     [InlineData("jobs/spark-plugs.yaml", "group: engine-top", "group: engine-bottom", "is none of")]
+    [InlineData("jobs/recommissioning.yaml", "    why: What was plugged in autumn and is forgotten in spring melts, or is sucked in.\n    after: [runaway]\n    hold: cranked", "    after: [runaway]", "needs its \"hold\"")]
+    [InlineData("jobs/recommissioning.yaml", "done: Outside, at hand", "if-standing: yes", "belongs to a step that ends what another began")]
+    [InlineData("jobs/recommissioning.yaml", "id: long, title", "id: two-years, title", "is no tier of standing")]
+    [InlineData("jobs/recommissioning.yaml", "take: strip", "take: burn", "is none of the options")]
+    [InlineData("jobs/recommissioning.yaml", "applies: { choice.stood: [revival] }, because", "applies: { choice.sat: [revival] }, because", "matched on")]
+    [InlineData("jobs/laying-up.yaml", "marks: laid-up", "marks: laid-down", "is none of")]
+    [InlineData("jobs/setting-up.yaml", "worth: must", "worth: much", "is none of")]
     [InlineData("access/tank-off.yaml", "group: seat-off", "group: saddle-off", "there is no access group \"saddle-off\"")]
     [InlineData("access/tank-off.yaml", "refits: [hoses]", "refits: [hose]", "no step refits \"hoses\"")]
     [InlineData("access/tank-off.yaml", "    refits: [tank, bolts]", "    after: [fuel]\n    refits: [tank, bolts]", "follow each other")]

@@ -72,7 +72,7 @@ public class ConsumptionTests
         Fuel(book, 200, 7, brim: true);
         Fuel(book, 400, 10, brim: true);
         var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
-        economy.Spells.Select(spell => Math.Round(spell.Per100Km, 3)).ShouldBe([5m, 5m]); // 3 + 7 over 200 km, 10 over 200 km
+        economy.Spells.Select(spell => Math.Round(spell.Rate, 3)).ShouldBe([5m, 5m]); // 3 + 7 over 200 km, 10 over 200 km
         economy.Range(Given.Litres(15)).Likely.In(Unit.Kilometre).Value.ShouldBe(300, 0.1m);
         economy.Dropped.ShouldBeFalse();
     }
@@ -89,6 +89,21 @@ public class ConsumptionTests
         var (shortest, likely, longest) = economy.Range(Given.Litres(17));
         (shortest < likely && likely < longest).ShouldBeTrue();
         FuelEconomy.Of(Book().Ledger, BikeMeters.Of(Given.Drumlin, Book().Ledger)).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_bike_that_counts_only_hours_burns_by_the_hour()
+    {
+        var book = new LedgerBuilder();
+        foreach (var (day, hours) in new[] { (0, 10m), (1000, 12m), (2000, 14m), (2100, 14.2m) }) book.Reading(Day(day), Given.Hours(hours));
+        Fuel(book, 0, 6, brim: true);
+        Fuel(book, 1000, 5, brim: true);
+        Fuel(book, 2000, 7, brim: true);
+        Fuel(book, 2100, 3, brim: true); // after twelve minutes the brim says more than the engine
+        var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Scree, book.Ledger))!;
+        economy.Spells.Select(spell => spell.Rate).ShouldBe([2.5m, 3.5m]); // 5 L and 7 L over two hours each
+        (economy.By, economy.Likely).ShouldBe((MeterKind.HourMeter, 3m));
+        economy.Range(Given.Litres(7.5m)).Likely.ShouldBe(Given.Hours(2.5m));
     }
 
     [Fact]

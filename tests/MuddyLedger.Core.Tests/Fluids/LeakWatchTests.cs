@@ -87,7 +87,7 @@ public class LeakWatchTests
         bench.Wait(Duration.FromHours(8)).Do(new LookTaken("standing", []));
         bench.State.Timers.ShouldBeEmpty();
         bench.Done("standing").UpTo("after").Do(new LookTaken("after", [new(LeakPlace.DrainPlug, LeakGrade.Damp, LeakFluid.EngineOil)])).UpTo();
-        var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new HashSet<string>()).Select(line => line.Body).ToList();
+        var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
         lines.OfType<LeakLooked>().Count().ShouldBe(3);
         lines.OfType<FindingOpened>().ShouldHaveSingleItem().Title.ShouldBe("Weeping: drain plug");
     }

@@ -108,7 +108,7 @@ public class JobAssemblyTests
     {
         var bench = new Bench(Twin, Joined(Twin, "engine-oil", "spark-plugs", "air-filter").Job).UpTo();
         bench.State.Tray.ShouldBeEmpty();
-        var written = RunFinish.Entries(bench.Plan, bench.State, new(90, [], null, null), Given.Today, _ => Given.Today, new HashSet<string>()).Select(entry => entry.Body).ToList();
+        var written = RunFinish.Entries(bench.Plan, bench.State, new(90, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(entry => entry.Body).ToList();
         written.OfType<Core.Ledger.TaskDone>().Select(done => done.Task).ShouldBe(["engine-oil.replace", "oil-filter.replace", "spark-plugs.inspect", "spark-plugs.replace", "air-filter.clean"], ignoreOrder: true);
         written.OfType<Core.Ledger.JobFinished>().ShouldHaveSingleItem().Job.ShouldBe("engine-oil+spark-plugs+air-filter");
     }
@@ -126,7 +126,7 @@ public class JobAssemblyTests
                 {
                     if (JobAssembly.Refuse([first, second], Given.Content.Access, bike) is { } refused)
                     {
-                        refused.Words.ShouldContain("both fill", customMessage: $"{first.Id} and {second.Id} on {bike.Model}: {refused.Words}");
+                        refused.Words.ShouldContain(first.Alone || second.Alone ? "is run alone" : "both fill", customMessage: $"{first.Id} and {second.Id} on {bike.Model}: {refused.Words}");
                         continue;
                     }
 
@@ -144,7 +144,7 @@ public class JobAssemblyTests
         {
             var bike = bikes[random.Next(bikes.Count)];
             var jobs = Given.Content.JobsFor(bike).OrderBy(_ => random.Next()).Take(3).ToImmutableArray();
-            if (JobAssembly.Refuse(jobs, Given.Content.Access, bike) is { } refused) refused.Words.ShouldContain("both fill");
+            if (JobAssembly.Refuse(jobs, Given.Content.Access, bike) is { } refused) refused.Words.ShouldContain(jobs.Any(job => job.Alone) ? "is run alone" : "both fill");
             else ShouldHold(jobs, bike);
         }
     }

@@ -89,7 +89,7 @@ public class RunFinishTests
     public void Each_line_bears_the_day_it_happened_on()
     {
         var bench = new Bench(Given.Drumlin).UpTo("pour-first").Wait(Duration.FromDays(3)).UpTo();
-        var entries = RunFinish.Entries(bench.Plan, bench.State, Plain, Given.Today.PlusDays(3), instant => instant.InUtc().Date, new HashSet<string>());
+        var entries = RunFinish.Entries(bench.Plan, bench.State, Plain, Given.Today.PlusDays(3), instant => instant.InUtc().Date, new LedgerBuilder().Ledger);
         entries.Single(entry => entry.Body is FluidDrained).Date.ShouldBe(Given.Today);
         entries.Single(entry => entry.Body is FluidFilled).Date.ShouldBe(Given.Today.PlusDays(3));
         entries.Single(entry => entry.Body is JobFinished).Date.ShouldBe(Given.Today.PlusDays(3));
@@ -109,6 +109,6 @@ public class RunFinishTests
     private static List<EntryBody> Finish(Bench bench)
     {
         RunFinish.Refuse(bench.Plan, bench.State, Plain).ShouldBeNull();
-        return [.. RunFinish.Entries(bench.Plan, bench.State, Plain, Given.Today, instant => instant.InUtc().Date, new HashSet<string>()).Select(entry => entry.Body)];
+        return [.. RunFinish.Entries(bench.Plan, bench.State, Plain, Given.Today, instant => instant.InUtc().Date, new LedgerBuilder().Ledger).Select(entry => entry.Body)];
     }
 }

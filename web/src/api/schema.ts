@@ -1268,6 +1268,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/fuel-asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    volume?: string;
+                };
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FuelAskedAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/fuellings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FuellingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FuellingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/parts": {
         parameters: {
             query?: never;
@@ -3316,6 +3396,11 @@ export interface components {
         };
         /** @enum {unknown} */
         AirFilterBehind: "nothing" | "side-panel" | "seat" | "tank";
+        Applies: {
+            wanted: {
+                [key: string]: string[];
+            };
+        };
         /** @enum {unknown} */
         BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
         BecauseAnswer: {
@@ -3427,11 +3512,19 @@ export interface components {
             id: string;
             options: components["schemas"]["ChoiceOption"][];
             default: string;
+            byStandingTime?: boolean;
+            byBike?: components["schemas"]["ChoiceRule"][];
+            because?: null | string;
         };
         ChoiceOption: {
             id: string;
             title: string;
             reason: string;
+        };
+        ChoiceRule: {
+            take: string;
+            applies: components["schemas"]["Applies"];
+            because: string;
         };
         ClaimAnswer: {
             id: string;
@@ -3719,6 +3812,8 @@ export interface components {
             since: components["schemas"]["LocalDate"];
             /** Format: uuid */
             run: null | string;
+            shuts: null | components["schemas"]["Gate"];
+            where: null | string;
         };
         ForkOilAnswer: {
             /** Format: double */
@@ -3748,6 +3843,15 @@ export interface components {
             onTank: null | components["schemas"]["RangeAnswer"];
             onReserve: null | components["schemas"]["RangeAnswer"];
         };
+        FuelAskedAnswer: {
+            volume: null | components["schemas"]["Shown"];
+            reason: components["schemas"]["MixReason"];
+            ratio: null | components["schemas"]["Shown"];
+            oil: null | components["schemas"]["Shown"];
+            from: null | components["schemas"]["ShownProvenance"];
+            meter: null | components["schemas"]["MeterAnswer"];
+            volumeUnit: string;
+        };
         FuelSpellAnswer: {
             from: components["schemas"]["LocalDate"];
             to: components["schemas"]["LocalDate"];
@@ -3760,6 +3864,23 @@ export interface components {
         FuelSystem: "carburettor" | "injection";
         /** @enum {unknown} */
         FuelTap: "none" | "on-off" | "on-reserve-off" | "vacuum";
+        FuellingAnswer: {
+            fuel: components["schemas"]["EntryAnswer"];
+            reading: null | components["schemas"]["EntryAnswer"];
+        };
+        FuellingRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            volume: null | string;
+            price: null | string;
+            toTheBrim: boolean;
+            oil: null | string;
+            meter: null | components["schemas"]["MeterKind"];
+            reading: null | string;
+            /** @default false */
+            confirmed: boolean;
+        };
         /** @enum {unknown} */
         Gate: "cranked" | "run" | "ridden" | null;
         GateAnswer: {
@@ -3803,7 +3924,7 @@ export interface components {
             where: null | string;
         };
         /** @enum {unknown} */
-        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride";
+        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension";
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
         ImportAnswer: {
@@ -4034,6 +4155,8 @@ export interface components {
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
+        /** @enum {unknown} */
+        MixReason: "none" | "premixed" | "insurance" | "pumped";
         ModificationAnswer: {
             /** Format: uuid */
             entry: string;
@@ -4497,6 +4620,7 @@ export interface components {
             valuesWrong: null | string;
             /** Format: uuid */
             photo: null | string;
+            where: null | string;
         };
         RecordRequest: {
             odometer?: null | string;
@@ -4509,6 +4633,7 @@ export interface components {
             values?: null | string[];
             /** Format: uuid */
             photo?: null | string;
+            where?: null | string;
         };
         RemoveJobRequest: {
             /** Format: uuid */
@@ -4618,6 +4743,7 @@ export interface components {
             version: number;
             started: components["schemas"]["Instant"];
             now: components["schemas"]["Instant"];
+            today: components["schemas"]["LocalDate"];
             /** Format: int32 */
             workedMinutes: number;
             needs: components["schemas"]["NeedAnswer"][];
@@ -4837,6 +4963,8 @@ export interface components {
             forNow: components["schemas"]["StepForNow"][];
             measure: null | components["schemas"]["MeasureAnswer"];
             watch: null | components["schemas"]["WatchAnswer"];
+            worth: null | components["schemas"]["Worth"];
+            undoList: null | components["schemas"]["ForNowAnswer"][];
         };
         StepForNow: {
             what: string;
@@ -4845,7 +4973,7 @@ export interface components {
             lasting: boolean;
         };
         /** @enum {unknown} */
-        StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "measure" | "photo" | "watch" | "sign-off";
+        StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "measure" | "photo" | "watch" | "undo" | "sign-off";
         /** @enum {unknown} */
         StepMark: "open" | "done" | "not-sound" | "skipped";
         /** @enum {unknown} */
@@ -5223,6 +5351,8 @@ export interface components {
             pays: null | boolean;
             currency: string;
         };
+        /** @enum {unknown} */
+        Worth: "must" | "worth-it" | "taste" | null;
         WrenchAnswer: {
             setting: components["schemas"]["Shown"];
             wanted: components["schemas"]["Shown"];

@@ -13,7 +13,9 @@ export const number = (value: number, decimals: number, least = 0) =>
     value,
   )
 
-export const quantity = (shown: Shown) => `${number(shown.value, shown.decimals)} ${shown.unit}`
+/** A ratio stands close: "50:1". */
+export const quantity = (shown: Shown) =>
+  `${number(shown.value, shown.decimals)}${shown.unit.startsWith(':') ? '' : ' '}${shown.unit}`
 
 /** Without its sign: "3.6 h over" says it in words. */
 export const magnitude = (shown: Shown) => quantity({ ...shown, value: Math.abs(shown.value) })

@@ -10,6 +10,7 @@ import JobsCabinet from '../jobs/JobsCabinet.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
+import FuelDialog from '../fuel/FuelDialog.vue'
 import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
@@ -31,6 +32,7 @@ const { data, error } = useBike(() => props.bike)
 const { data: shed } = useShed()
 const reading = ref(false)
 const riding = ref(false)
+const fuelling = ref(false)
 const standing = ref(false)
 async function picture(photo: string, file: File) {
   await sendToBook(props.bike, photo, '', file)
@@ -199,6 +201,7 @@ async function start(jobs: string[]) {
         </section>
         <p class="foot">
           <button type="button" @click="riding = true">Note a ride</button>
+          <button type="button" @click="fuelling = true">Note fuel</button>
           <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
           <RouterLink :to="`/bikes/${data.id}/parts`">Changes, repairs, teardown sheets</RouterLink>
@@ -209,6 +212,7 @@ async function start(jobs: string[]) {
     <ReadingDialog v-if="shed" v-model="reading" :bikes="shed.bikes" :bike="bike" :today="shed.today" />
     <template v-if="data">
       <RideDialog v-model="riding" :bike="bike" :nickname="data.nickname" :today="data.today" />
+      <FuelDialog v-model="fuelling" :bike="bike" :nickname="data.nickname" :today="data.today" />
       <StandingDialog
         v-model="standing"
         :bike="bike"

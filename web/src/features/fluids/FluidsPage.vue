@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { answer, api, type FluidsAnswer } from '@/api/client'
 import { date, month, number, plainWords, quantity } from '@/design/format'
 import EntryLine from '../ledger/EntryLine.vue'
+import FuelDialog from '../fuel/FuelDialog.vue'
 import LevelDialog from './LevelDialog.vue'
 import StatusStrip from './StatusStrip.vue'
 
@@ -16,6 +17,7 @@ const { data, error } = useQuery({
   queryFn: () => answer(api.GET('/api/bikes/{bike}/fluids', { params: { path: { bike: props.bike } } })),
 })
 const reading = ref<Page | null>(null)
+const fuelling = ref(false)
 const names: Partial<Record<Page['id'], string>> = {
   engine: 'Engine oil',
   gearbox: 'Gearbox oil',
@@ -154,14 +156,19 @@ const kept = (fluids: FluidsAnswer) => {
               </p>
             </div>
           </section>
-          <section v-if="data.fuel" class="cabinet" aria-labelledby="fuel-title">
+          <section class="cabinet" aria-labelledby="fuel-title">
             <header>
               <h2 id="fuel-title">Fuel</h2>
-              <span class="label">brim to brim</span>
+              <button type="button" class="label act" @click="fuelling = true">note fuel</button>
             </header>
-            <div class="inside">
+            <div v-if="!data.fuel" class="inside">
+              <p class="soft">
+                What it burns, and how far a tank goes, stand here after two fillings to the brim with the meter read at each.
+              </p>
+            </div>
+            <div v-else class="inside">
               <p class="now">
-                <b class="figure big">{{ number(data.fuel.likely, 1) }}</b> <span class="unit">L/100 km</span>
+                <b class="figure big">{{ number(data.fuel.likely, 1) }}</b> <span class="unit">{{ data.fuel.unit }}</span>
                 <span class="soft">{{ number(data.fuel.low, 1) }} to {{ number(data.fuel.high, 1) }}</span>
               </p>
               <p v-if="data.fuel.dropped" class="grave">The last tank burned markedly more than is usual: look for the reason.</p>
@@ -189,14 +196,15 @@ const kept = (fluids: FluidsAnswer) => {
               <ol class="bars" aria-label="Fuel burned from brim to brim, the newest first">
                 <li v-for="spell in data.fuel.spells" :key="spell.to">
                   <span class="figure">{{ month(spell.to.slice(0, 7)) }}</span>
-                  <span class="bar" :style="{ width: `${Math.min(100, (spell.per100Km / (data.fuel.high * 1.4)) * 100)}%` }" />
-                  <span class="figure">{{ number(spell.per100Km, 1, 1) }}</span>
+                  <span class="bar" :style="{ width: `${Math.min(100, (spell.rate / (data.fuel.high * 1.4)) * 100)}%` }" />
+                  <span class="figure">{{ number(spell.rate, 1, 1) }}</span>
                 </li>
               </ol>
             </div>
           </section>
         </aside>
       </div>
+      <FuelDialog v-model="fuelling" :bike="bike" :nickname="data.nickname" :today="data.today" />
       <LevelDialog
         v-model="reading"
         :bike="bike"

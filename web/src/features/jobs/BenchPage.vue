@@ -18,7 +18,7 @@ import { useWakeLock } from './useWakeLock'
 
 const props = defineProps<{ run: string }>()
 const router = useRouter()
-const { run, error, refusal, busy, act, write, current } = useBench(() => props.run)
+const { run, error, refusal, busy, act, write, reload, current } = useBench(() => props.run)
 const timers = useTimers(run)
 useWakeLock()
 
@@ -161,6 +161,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
             :refusal="refusal"
             :act="act"
             :busy="busy"
+            :reload="reload"
           />
         </StepPane>
       </section>
@@ -190,6 +191,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
             {{ { done: 'Done', 'not-sound': 'Not right', skipped: 'Skipped', open: '' }[step.mark]
             }}<template v-if="step.reason">: {{ step.reason }}</template>
             <template v-if="step.record?.volume"> {{ quantity(step.record.volume) }}</template>
+            <template v-if="step.record?.where">: {{ step.record.where }}</template>
             <template v-if="step.record?.fluid"> {{ step.record.fluid }}</template>
             <template v-if="step.record?.values.length"> {{ step.record.values.map(quantity).join(', ') }}</template>
             <template v-if="step.record?.valuesWrong"> {{ step.record.valuesWrong }}</template>
@@ -226,6 +228,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       :title="`Skip: ${step.title}`"
       :label="step.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + step.hold : 'Why is it left out?'"
       button="Skip it"
+      :words="step.worth === 'taste' ? 'A matter of taste, left as it is' : ''"
       :save="(reason) => act({ act: 'step-skipped', step: step!.id, reason })"
       :refusal="refusal"
       @close="sheet = null"

@@ -38,7 +38,10 @@ const level = computed(() => props.step.level)
     <p v-if="step.hold" class="hold">
       Hold point: later steps wait until it passes. Left out, the bike may not be {{ step.hold }}.
     </p>
-    <h2>{{ step.text }}</h2>
+    <p v-if="step.worth" class="worth">
+      {{ { must: 'This must be', 'worth-it': 'Worth its time', taste: 'A matter of taste' }[step.worth] }}
+    </p>
+    <h2 :class="{ long: step.text.length > 64 }">{{ step.text }}</h2>
     <p v-if="step.detail" class="detail">{{ step.detail }}</p>
     <p v-for="thing in step.forNow" :key="thing.what" class="for-now">
       <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
@@ -129,11 +132,11 @@ const level = computed(() => props.step.level)
         <ul :class="{ long: needs.length > 5 }">
           <li v-for="need in needs" :key="need.what">
             {{ need.what }}<template v-if="need.count > 1">, {{ need.count }}</template
-            ><template v-if="need.volume">
-              <b>{{ quantity(need.volume) }}</b></template
-            >
-            <span v-if="need.grade" class="soft"> {{ need.grade }}</span><span v-if="need.onShelf === true" class="soft"
-              >, on the shelf</span
+            ><template v-if="need.volume"
+              >{{ ' ' }}<b>{{ quantity(need.volume) }}</b></template
+            ><template v-if="need.grade"
+              >{{ ' ' }}<span class="soft">{{ need.grade }}</span></template
+            ><span v-if="need.onShelf === true" class="soft">, on the shelf</span
             ><b v-else-if="need.onShelf === false" class="short">, not enough on the shelf</b>
           </li>
         </ul>
@@ -197,6 +200,10 @@ const level = computed(() => props.step.level)
   list-style: none;
   font-size: 1.0625rem;
 }
+.worth {
+  font: 600 1.125rem/1.3 var(--head);
+  color: var(--soft);
+}
 .hold {
   align-self: start;
   padding: 2px 10px;
@@ -207,6 +214,11 @@ h2 {
   max-width: 20ch;
   font-size: clamp(3rem, 5.2vw, 4.25rem);
   text-wrap: balance;
+}
+/* A long sentence leaves room for what it asks to be written down. */
+h2.long {
+  max-width: 27ch;
+  font-size: clamp(2.25rem, 3.9vw, 3.125rem);
 }
 .detail {
   max-width: 52ch;
@@ -296,6 +308,9 @@ h2 {
 @media (max-width: 1020px) {
   h2 {
     font-size: 2.25rem;
+  }
+  h2.long {
+    font-size: 1.875rem;
   }
   .detail {
     font-size: 1.125rem;

@@ -2,6 +2,7 @@
 import { computed, reactive, watch } from 'vue'
 import type { ActRequest, RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
 import { date, plainWords, quantity } from '@/design/format'
+import ForNowList from '../bikes/ForNowList.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
 import TouchChoice from './TouchChoice.vue'
@@ -15,6 +16,7 @@ const props = defineProps<{
   refusal: Refusal | null
   act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean>
   busy: boolean
+  reload: () => Promise<unknown>
 }>()
 
 type Drain = NonNullable<RecordRequest['drain']>
@@ -31,7 +33,10 @@ const form = reactive({
   smells: false,
   values: (props.step.measure?.places.length ? props.step.measure.places : ['']).map(() => ''),
   photo: null as string | null,
+  where: '',
 })
+/** Something goes away for longer than this job: where it is kept is worth a word. */
+const away = computed(() => props.step.forNow.find((thing) => thing.way === 'away' && thing.lasting && !thing.back))
 async function picture(photo: string, file: File) {
   await sendToBook(props.run.bike, photo, `${props.run.title}: ${props.step.title}`, file)
   form.photo = photo
@@ -48,6 +53,7 @@ watch(
     }
     if (props.step.measure && form.values.some((value) => value)) record.values = [...form.values]
     if (form.photo) record.photo = form.photo
+    if (form.where) record.where = form.where
     if (form.volume) record.volume = form.volume
     if (props.step.kind === 'pour' && form.fluid) record.fluid = form.fluid
     if (props.step.kind === 'level' && form.level) record.level = form.level
@@ -133,11 +139,33 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       <PhotoButton :send="picture" :label="form.photo ? 'Another picture' : 'Take the picture'" />
       <p v-if="refusal?.of('record.photo')" class="refusal" role="alert">{{ refusal.of('record.photo') }}</p>
     </template>
+    <template v-else-if="step.undoList">
+      <ForNowList
+        v-if="step.undoList.length"
+        class="standing"
+        :bike="run.bike"
+        :things="step.undoList"
+        :today="run.today"
+        :changed="reload"
+      />
+      <p v-else class="taken">Nothing stands on the undo list.</p>
+      <p v-if="refusal?.of('step')" class="refusal" role="alert">It {{ refusal.of('step') }}.</p>
+    </template>
+    <v-text-field
+      v-else-if="away"
+      v-model="form.where"
+      class="wide"
+      label="Where is it kept?"
+      autocomplete="off"
+      maxlength="80"
+      :error-messages="refusal?.of('record.where')"
+    />
     <WatchRecord v-else-if="step.watch" :step="step" :run="run" :act="act" :busy="busy" />
     <TouchChoice
       v-else-if="step.choice"
       v-model="form.option"
       label="Which way?"
+      :because="step.choice.because"
       :options="step.choice.options.map((option) => ({ value: option.id, title: option.title, note: option.reason }))"
       :error="refusal?.of('record.option')"
     />
@@ -204,6 +232,11 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
 .place {
   flex: 0 1 210px;
   min-width: 150px;
+}
+.standing {
+  flex: 1 1 100%;
+  border: 1px solid var(--rule);
+  background: var(--card);
 }
 .taken {
   font: 600 1.1875rem/1.3 var(--head);

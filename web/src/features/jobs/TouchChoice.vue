@@ -1,14 +1,21 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few answers, each a target for a gloved knuckle. */
 const model = defineModel<T | null>({ required: true })
-defineProps<{ label: string; options: { value: T; title: string; note?: string }[]; error?: string }>()
+defineProps<{
+  label: string
+  options: { value: T; title: string; note?: string }[]
+  /** Why one of them is chosen already. */
+  because?: string | null
+  error?: string
+}>()
 const name = `choice-${Math.random().toString(36).slice(2)}`
 </script>
 
 <template>
   <fieldset>
     <legend class="label">{{ label }}</legend>
-    <div class="options">
+    <p v-if="because" class="because">{{ because }}</p>
+    <div class="options" :class="{ noted: options.some((option) => option.note && option.note.length > 40) }">
       <label v-for="option in options" :key="option.value" :class="{ chosen: option.value === model }">
         <input v-model="model" type="radio" :name="name" :value="option.value" />
         <b>{{ option.title }}</b>
@@ -30,6 +37,17 @@ fieldset {
   flex-wrap: wrap;
   gap: 0.5rem;
   margin-top: 0.25rem;
+}
+.because {
+  margin: 0.1rem 0 0.4rem;
+  font-size: 1.125rem;
+}
+.noted {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(250px, 1fr));
+}
+.noted label {
+  max-width: none;
 }
 label {
   display: grid;

@@ -14,11 +14,14 @@ export function useWritten() {
         body: { id: newId(), reason: 'undone at once' },
       }),
     )
-    await refresh()
   }
 
-  async function written(words: string, entry: EntryAnswer) {
-    say(words, () => strike(entry))
+  /** @param entries All that one act wrote: the undo strikes them together. */
+  async function written(words: string, ...entries: EntryAnswer[]) {
+    say(words, async () => {
+      for (const entry of entries) await strike(entry)
+      await refresh()
+    })
     await refresh()
   }
 

@@ -1,0 +1,65 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Fluids;
+
+/// <summary>Fuel from one full tank to the next.</summary>
+/// <param name="Rate">Litres per 100 km, or per hour on a bike that counts only hours.</param>
+public sealed record FuelSpell(LocalDate From, LocalDate To, Volume Fuel, MeterAmount Over, decimal Rate);
+
+/// <summary>What it burns, fill to fill, and how far a tank goes: as a band, because no two tanks are ridden alike.</summary>
+/// <param name="By">The meter that it is reckoned by: the odometer where the bike has one.</param>
+/// <param name="Low">The tenth that burns least; of few fills, the least.</param>
+/// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
+public sealed record FuelEconomy(MeterKind By, ImmutableArray<FuelSpell> Spells, decimal Low, decimal Likely, decimal High, bool Dropped)
+{
+    /// <summary>By so much more than usual the last fill is called out (house value).</summary>
+    public const decimal MarkedShare = 0.15m;
+
+    /// <summary>Too short a way between two fills says more about the brim than about the engine: 30 km, or one hour (house values).</summary>
+    private static decimal LeastOf(MeterKind by) => by == MeterKind.Odometer ? 30_000 : 1;
+
+    /// <summary>What a rate is for: 100 km, or an hour.</summary>
+    private static decimal PerOf(MeterKind by) => by == MeterKind.Odometer ? 100_000 : 1;
+
+    /// <returns>Null where no two full tanks with a way between them are known.</returns>
+    public static FuelEconomy? Of(BikeLedger ledger, BikeMeters meters)
+    {
+        var by = meters.Own.ContainsKey(MeterKind.Odometer) ? MeterKind.Odometer : MeterKind.HourMeter;
+        if (!meters.Own.TryGetValue(by, out var meter)) return null;
+        var spells = ImmutableArray.CreateBuilder<FuelSpell>();
+        (LedgerEntry Entry, MeterAt At)? full = null;
+        var poured = 0m;
+        foreach (var (entry, fuel) in ledger.Each<FuelBought>())
+        {
+            poured += fuel.Volume.Litres;
+            if (!fuel.ToTheBrim || meter.History.At(entry, meter.Forecast) is not { } at) continue;
+            if (full is { } first && at.Lifetime - first.At.Lifetime is var over && over.InBase >= LeastOf(by))
+                spells.Add(new(first.Entry.Date, entry.Date, Volume.FromLitres(poured), over, poured / (over.InBase / PerOf(by))));
+            full = (entry, at);
+            poured = 0;
+        }
+
+        if (spells.Count == 0) return null;
+        var sorted = spells.Select(spell => spell.Rate).Order().ToList();
+        var likely = Quantile(sorted, 0.5m);
+        return new(by, spells.ToImmutable(), Quantile(sorted, 0.1m), likely, Quantile(sorted, 0.9m), spells.Count >= 4 && spells[^1].Rate > likely * (1 + MarkedShare));
+    }
+
+    /// <summary>How far, or how long, so much fuel goes: the short end of the band, what is likely, the long end.</summary>
+    public (MeterAmount Short, MeterAmount Likely, MeterAmount Long) Range(Volume fuel)
+    {
+        MeterAmount At(decimal rate) => MeterAmount.Of(By, rate <= 0 ? 0 : fuel.Litres / rate * PerOf(By));
+        return (At(High), At(Likely), At(Low));
+    }
+
+    private static decimal Quantile(List<decimal> sorted, decimal share)
+    {
+        var at = share * (sorted.Count - 1);
+        var low = (int)at;
+        return low + 1 < sorted.Count ? sorted[low] + ((sorted[low + 1] - sorted[low]) * (at - low)) : sorted[low];
+    }
+}

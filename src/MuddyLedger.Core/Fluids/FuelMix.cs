@@ -1,0 +1,47 @@
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Sums;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Fluids;
+
+/// <summary>Whether oil belongs into the fuel of a bike, and why.</summary>
+public enum MixReason
+{
+    /// <summary>Its oil has a place of its own.</summary>
+    None,
+    /// <summary>A two-stroke without a pump.</summary>
+    Premixed,
+    /// <summary>It has a pump that is not proven: mixed as insurance until it is.</summary>
+    Insurance,
+    /// <summary>Its pump adds the oil.</summary>
+    Pumped,
+}
+
+/// <summary>What a fuelling asks for in oil.</summary>
+/// <param name="Ratio">Parts of fuel to one of oil; null where none is mixed, or nobody has entered it.</param>
+/// <param name="Oil">For the fuel that goes in; null as the ratio is.</param>
+public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Provenance? From)
+{
+    /// <summary>What a tank is mixed at while a pump is not proven (house value): rich enough for every engine, at the price of smoke.</summary>
+    public const decimal InsuranceRatio = 50;
+
+    /// <summary>As the undo list names the insurance.</summary>
+    public const string InsuranceThing = "premix-insurance";
+
+    /// <param name="standing">The bike's undo list.</param>
+    /// <param name="fuel">What goes in; zero where nobody has said yet.</param>
+    public static FuelMix For(Profile bike, IEnumerable<StandingForNow> standing, Volume fuel)
+    {
+        if (bike.Lubrication is not (Lubrication.Premix or Lubrication.OilInjection)) return new(MixReason.None, null, null, null);
+        if (bike.Lubrication == Lubrication.OilInjection)
+            return standing.Any(one => one.Thing == InsuranceThing)
+                ? new(MixReason.Insurance, InsuranceRatio, Premix.OilFor(fuel, InsuranceRatio), new(ProvenanceKind.House))
+                : new(MixReason.Pumped, null, null, null);
+        // Of a band the rich end: too much oil smokes, too little seizes.
+        var figure = bike.Figure(BikeFigure.FuelToOil);
+        return (figure?.Low ?? figure?.High) is { } ratio and >= Premix.Richest and <= Premix.Leanest
+            ? new(MixReason.Premixed, ratio, Premix.OilFor(fuel, ratio), figure!.Provenance)
+            : new(MixReason.Premixed, null, null, null);
+    }
+}

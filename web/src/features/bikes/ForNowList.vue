@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { answer, api, newId, Refusal, type BikeAnswer } from '@/api/client'
+import { date } from '@/design/format'
+import { useNotice } from '@/design/useNotice'
+
+/** What was put in place or taken away only for now. Each line is undone by hand here, or in the job that it belongs to. */
+const props = defineProps<{ bike: string; things: BikeAnswer['forNow']; today: string; changed: () => Promise<unknown> }>()
+const { say } = useNotice()
+
+async function undone(thing: BikeAnswer['forNow'][number]) {
+  try {
+    const entry = await answer(
+      api.POST('/api/bikes/{bike}/undone', {
+        params: { path: { bike: props.bike } },
+        body: { id: newId(), thing: thing.thing, date: props.today, how: null },
+      }),
+    )
+    say(`Undone: ${thing.what}.`, async () => {
+      await answer(
+        api.POST('/api/entries/{entry}/strike', {
+          params: { path: { entry: entry.id } },
+          body: { id: newId(), reason: 'undone at once' },
+        }),
+      )
+      await props.changed()
+    })
+    await props.changed()
+  } catch (failed) {
+    say(failed instanceof Refusal ? failed.message : String(failed))
+  }
+}
+</script>
+
+<template>
+  <ul class="for-now-list">
+    <li v-for="thing in things" :key="thing.thing">
+      <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+      <span>
+        <b>{{ thing.way === 'in-place' ? 'In place' : 'Away' }}:</b> {{ thing.what }}
+        <span class="soft"
+          ><template v-if="thing.where">{{ thing.where }}, </template>since {{ date(thing.since, today)
+          }}<template v-if="thing.shuts">; not to be {{ thing.shuts }} so</template></span
+        >
+      </span>
+      <RouterLink v-if="thing.run" :to="`/runs/${thing.run}`">in the job</RouterLink>
+      <button v-else type="button" @click="undone(thing)">
+        {{ thing.way === 'in-place' ? 'Taken away' : 'Put back' }}
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0.5rem 1.1rem;
+}
+li + li {
+  border-top: 1px solid var(--rule);
+}
+/* The chalk stroke: for now, to be wiped off. */
+path {
+  stroke: var(--chalk);
+  stroke-width: 6;
+  stroke-dasharray: 3.5 0.7 2 0.5;
+  fill: none;
+}
+b {
+  font: 700 1.0625rem/1.2 var(--head);
+}
+.soft {
+  display: block;
+  font-size: 0.9375rem;
+}
+button,
+a {
+  min-height: 36px;
+  font: 600 1rem/1.1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+a {
+  display: inline-flex;
+  align-items: center;
+}
+</style>
