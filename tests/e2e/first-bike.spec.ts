@@ -30,6 +30,8 @@ test('an empty shed leads to the first bike in at most twelve interactions', asy
 test('what is wrong with a new bike is said under its field, and nothing typed is lost', async ({ page, empty }) => {
   await page.goto(`${empty.address}/bikes/new`)
   await page.getByRole('button', { name: /^Two-stroke enduro/ }).click()
+  // What is typed before the first field has taken the focus would land in it.
+  await expect(page.getByLabel('Your name for it')).toBeFocused()
   await page.getByLabel('Make').fill('Brackwater')
   await page.getByLabel('Year').fill('19')
   await page.getByLabel('What does the meter show?').fill('-4')

@@ -253,7 +253,7 @@ test('a bike that stood is woken: what was plugged keeps it shut until it is out
   const standing = page.locator('.standing')
   await expect(standing.getByRole('listitem')).toHaveCount(1)
   await yes(page).click()
-  await expect(page.getByText(/It is not true yet.*a foam plug/)).toBeVisible()
+  await expect(page.getByText(/Step does not pass yet.*a foam plug/)).toBeVisible()
   await standing.getByRole('button', { name: 'Taken away' }).click()
   await expect(page.getByText('Nothing stands on the undo list.')).toBeVisible()
   await yes(page).click()

@@ -105,7 +105,7 @@ public static class RunRules
             StepKind.Reading when record.Meters.Any(meter => !plan.Bike.Has(meter.Kind)) => new("record.meters", "is for a meter that this bike has not got"),
             StepKind.Measure => RefuseMeasure(planned, record),
             StepKind.Photo when record.Photo is null => new("record.photo", "is missing: take it, or skip with the reason"),
-            StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, standing).ToList() is { Count: > 0 } left => new("step", $"is not true yet. {string.Join("; ", left.Select(one => one.Words))}"),
+            StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, standing).ToList() is { Count: > 0 } left => new("step", $"does not pass yet. {string.Join("; ", left.Select(one => one.Words))}"),
             StepKind.Watch => RefuseWatch(planned.Step, state),
             _ => null,
         };

@@ -51,7 +51,7 @@ public class LayUpAndWakeTests
             else bench.Done(next);
         }
 
-        bench.Try(new StepDone("undo-cranked", StepRecord.Nothing))!.Words.ShouldBe("is not true yet. In place for now: the ends of the exhaust shut");
+        bench.Try(new StepDone("undo-cranked", StepRecord.Nothing))!.Words.ShouldBe("does not pass yet. In place for now: the ends of the exhaust shut");
         // What only keeps it from being ridden does not keep it from being cranked.
         var open = new Bench(Given.Drumlin, UndoList.For(Waking, before.Select(one => one.Thing).ToHashSet())) { Before = before }.UpTo("undo-cranked");
         open.Done("undo-cranked").UpTo("pressure").Do(new StepSkipped("pressure", "no gauge here")).UpTo("undo-ridden");

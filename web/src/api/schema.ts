@@ -3831,6 +3831,7 @@ export interface components {
             missing: boolean;
         };
         FuelAnswer: {
+            unit: string;
             /** Format: double */
             low: number;
             /** Format: double */
@@ -3858,7 +3859,7 @@ export interface components {
             fuel: components["schemas"]["Shown"];
             over: components["schemas"]["Shown"];
             /** Format: double */
-            per100Km: number;
+            rate: number;
         };
         /** @enum {unknown} */
         FuelSystem: "carburettor" | "injection";

@@ -149,7 +149,6 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
         :changed="reload"
       />
       <p v-else class="taken">Nothing stands on the undo list.</p>
-      <p v-if="refusal?.of('step')" class="refusal" role="alert">It {{ refusal.of('step') }}.</p>
     </template>
     <v-text-field
       v-else-if="away"
