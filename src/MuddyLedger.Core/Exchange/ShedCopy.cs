@@ -38,7 +38,7 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
         if (Format != FormatName) refusals.Add(new("format", $"is not {FormatName}: this is no copy of a shed"));
         if (Version is < 1 or > CurrentVersion) refusals.Add(new("version", $"is {Version}, and this Muddy Ledger reads up to {CurrentVersion}: take a newer one"));
         if (refusals.Count > 0) return refusals.ToImmutable();
-        if (Hole() is { } hole) return [new(hole, "is empty where something should stand")];
+        if (Holes.First(this, "") is { } hole) return [new(hole, "is empty where something should stand")];
         var ids = new HashSet<Guid>();
         void Once(string path, Guid id) { if (!ids.Add(id)) refusals.Add(new(path, "stands twice in the file")); }
 
@@ -107,27 +107,6 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
             foreach (var (tap, number) in viewing.Taps.Select((tap, number) => (tap, number)))
                 if (tap.Act is PointPictured pictured && !there.Contains(pictured.Photo)) refusals.Add(new($"viewings.{at}.taps.{number}.act.photo", "is no picture of this copy"));
         return refusals;
-    }
-
-    /// <summary>The path of the first thing that is not there: a list of nothing is a list, but a list left out or with a gap is none.</summary>
-    private string? Hole()
-    {
-        static string? In<T>(string path, ImmutableArray<T> list, Func<string, T, string?>? inside = null) where T : class
-        {
-            if (list.IsDefault) return path;
-            for (var at = 0; at < list.Length; at++)
-                if (list[at] is not { } one) return $"{path}.{at}";
-                else if (inside?.Invoke($"{path}.{at}", one) is { } hole) return hole;
-            return null;
-        }
-
-        return In("bikes", Bikes, (path, bike) => bike.Profile is null ? $"{path}.profile"
-            : In($"{path}.entries", bike.Entries, (at, entry) => entry.Body is null ? $"{at}.body" : null) ?? In($"{path}.strikes", bike.Strikes)
-            ?? In($"{path}.runs", bike.Runs, (at, run) => run.Job is null ? $"{at}.job" : In($"{at}.taps", run.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)))
-            ?? (Jobs.IsDefault ? null : In("jobs", Jobs, (path, job) => job.Id is null ? $"{path}.id" : job.Text is null ? $"{path}.text" : null))
-            ?? (Shelf.IsDefault ? null : In("shelf", Shelf, (path, stock) => stock.Item?.Name is null || stock.Item.Serves.IsDefault || stock.Item.Bikes.IsDefault || stock.Item.Packs.IsDefault ? $"{path}.item" : In($"{path}.moves", stock.Moves)))
-            ?? (Photos.IsDefault ? null : In("photos", Photos, (path, photo) => photo.Image is null ? $"{path}.image" : null))
-            ?? (Prices is null || Prices.Any(price => price.Value is null) ? "prices" : null) ?? (Viewings.IsDefault ? null : In("viewings", Viewings, (path, viewing) => viewing.Details?.Profile is null ? $"{path}.details" : In($"{path}.taps", viewing.Taps, (tap, one) => one.Act is null ? $"{tap}.act" : null)));
     }
 
     private static Guid? CorrectionRing(BikeCopy bike)

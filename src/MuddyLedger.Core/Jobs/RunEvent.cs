@@ -21,6 +21,7 @@ public sealed record RunEvent(Guid Id, Instant At, string Device, RunAct Act);
 [JsonDerivedType(typeof(TimerStopped), "timer-stopped")]
 [JsonDerivedType(typeof(FindingNoted), "finding-noted")]
 [JsonDerivedType(typeof(TrayPut), "tray-put")]
+[JsonDerivedType(typeof(TrayMarked), "tray-marked")]
 [JsonDerivedType(typeof(TrayTaken), "tray-taken")]
 [JsonDerivedType(typeof(StepNoted), "step-noted")]
 [JsonDerivedType(typeof(LookTaken), "look-taken")]
@@ -45,6 +46,11 @@ public sealed record FindingNoted(string? Step, FindingOpened Finding) : RunAct;
 
 /// <summary>Something came off that the job does not name.</summary>
 public sealed record TrayPut(string Item, string Part, int Count, string? Where, string? Size) : RunAct;
+
+/// <summary>What is worth knowing of a thing on the tray when it goes back on. It stands in place of what was said of it before.</summary>
+/// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
+/// <param name="Photo">A picture of it, kept in the bike's book.</param>
+public sealed record TrayMarked(string Item, string? Where, string? Size, string? Marks, Guid? Photo) : RunAct;
 
 public sealed record TrayTaken(string Item) : RunAct;
 

@@ -21,6 +21,7 @@ public static class RunRules
         TimerStopped timer => state.Timers.ContainsKey(timer.Step) ? null : new("step", "has no timer running"),
         FindingNoted noted => noted.Step is null || plan.Step(noted.Step) is not null ? null : Unknown,
         TrayPut put => state.Tray.Any(item => item.Item == put.Item) || plan.Job.TrayPartIds.Contains(put.Item) ? new("item", "is on the tray already") : null,
+        TrayMarked mark => state.Tray.Any(item => item.Item == mark.Item) ? null : new("item", "is not on the tray"),
         TrayTaken taken => state.Tray.Any(item => item.Item == taken.Item) ? null : new("item", "is not on the tray"),
         LookTaken look => RefuseAnswer(plan, state, look.Step) ?? (plan.Step(look.Step)!.Step.Kind == StepKind.Watch ? null : new("step", "is not watched for leaks")),
         StepNoted note => plan.Step(note.Step) is null ? Unknown : null,

@@ -39,6 +39,9 @@ public sealed record RunState(
     /// <summary>All looks for leaks, in the order in which they were taken.</summary>
     public ImmutableArray<WatchLook> Looks { get; init; } = [];
 
+    /// <summary>What was said of things on the tray, by item. It outlives the thing's coming off and going on again.</summary>
+    public ImmutableDictionary<string, TrayMarked> Marks { get; init; } = ImmutableDictionary<string, TrayMarked>.Empty;
+
     /// <summary>When the watch of a step began.</summary>
     public ImmutableDictionary<string, Instant> Watches { get; init; } = ImmutableDictionary<string, Instant>.Empty;
 
@@ -75,6 +78,7 @@ public sealed record RunState(
             TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
             FindingNoted noted => next with { Findings = Findings.Add(new(@event.Id, @event.At, noted.Step, noted.Finding)) },
             TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
+            TrayMarked mark => next with { Marks = Marks.SetItem(mark.Item, mark) },
             TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },
             StepNoted note => next with { Notes = note.Text.Length == 0 ? Notes.Remove(note.Step) : Notes.SetItem(note.Step, note.Text) },
             _ => throw new InvalidOperationException($"No rule for {@event.Act.GetType().Name}."),

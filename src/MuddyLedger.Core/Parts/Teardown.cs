@@ -5,7 +5,15 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Parts;
 
 /// <summary>Something that came off, in the order in which it came.</summary>
-public sealed record TeardownPart(string Part, int Count, string? Where, string? Size);
+/// <param name="Size">Of a fastener: "M8 x 40".</param>
+public sealed record TeardownPart(string Part, int Count, string? Where, string? Size)
+{
+    /// <summary>How it sat: spacer order, dot to line, which way round.</summary>
+    public string? Marks { get; init; }
+
+    /// <summary>A picture of it, kept in the bike's book.</summary>
+    public Guid? Photo { get; init; }
+}
 
 /// <summary>How this very bike comes apart, kept from a tray for the next time.</summary>
 public static class Teardown
@@ -21,14 +29,18 @@ public static class Teardown
             if (act is StepDone done && state.Step(done.Step).Mark == StepMark.Done)
                 foreach (var part in steps[done.Step].Tray)
                 {
-                    var known = new TeardownPart(part.Part, part.Count, part.Where, null);
+                    var known = Marked(part.Id, part.Part, part.Count, part.Where, null);
                     if (!parts.Contains(known)) parts.Add(known);
                 }
 
-            if (act is TrayPut put) parts.Add(new(put.Part, put.Count, put.Where, put.Size));
+            if (act is TrayPut put) parts.Add(Marked(put.Item, put.Part, put.Count, put.Where, put.Size));
         }
 
         return parts.ToImmutable();
+
+        TeardownPart Marked(string item, string part, int count, string? where, string? size) => state.Marks.TryGetValue(item, out var mark)
+            ? new(part, count, mark.Where ?? where, mark.Size ?? size) { Marks = mark.Marks, Photo = mark.Photo }
+            : new(part, count, where, size);
     }
 
     /// <summary>What a run opens: its access groups, and its jobs, so that the next one that needs the same is offered the sheet.</summary>

@@ -70,7 +70,9 @@ public sealed record StepAnswer(
 /// <param name="Back">The step ends what another began.</param>
 public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
 
-public sealed record TrayAnswer(string Item, string Part, int Count, string? Where, string? Size, bool ByHand);
+/// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
+/// <param name="Photo">Kept in the bike's book under this id.</param>
+public sealed record TrayAnswer(string Item, string Part, int Count, string? Where, string? Size, string? Marks, Guid? Photo, bool ByHand);
 
 public sealed record TimerAnswer(string Step, string Title, Instant Started, Instant Ends);
 
@@ -101,7 +103,7 @@ public static class RunAnswers
         return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)state.Worked.TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
             [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
-            [.. state.Tray.Reverse().Select(item => new TrayAnswer(item.Item, item.Part, item.Count, item.Where, item.Size, item.Step.Length == 0))],
+            [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
             [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
@@ -118,6 +120,9 @@ public static class RunAnswers
     }
 
     private static bool Waiting(StepMark mark, PlannedStep planned) => mark == StepMark.Open || (mark == StepMark.NotSound && planned.Step.Hold is not null);
+
+    private static TrayAnswer TrayOf(TrayItem item, TrayMarked? mark) =>
+        new(item.Item, item.Part, item.Count, mark?.Where ?? item.Where, mark?.Size ?? item.Size, mark?.Marks, mark?.Photo, item.Step.Length == 0);
 
     private static MeterField MeterFieldOf(MeterHistory history, Profile bike) =>
         new(history.Kind, bike.UnitOf(history.Kind).Symbol, history.Last is { } last ? Shown.Of(last.Display, bike) : null, history.Last?.Date);

@@ -16,7 +16,7 @@ namespace MuddyLedger.Web.Jobs;
 /// <param name="Jobs">One job, or several to be joined into one run, in the order wanted.</param>
 public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs);
 
-public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayTaken, StepNoted, LookTaken }
+public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayMarked, TrayTaken, StepNoted, LookTaken }
 
 /// <summary>One tap on the bench. Which fields are needed follows from the act.</summary>
 public sealed record ActRequest(
@@ -37,7 +37,9 @@ public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, Drai
 
 public sealed record FindingRequest(string? Title, FindingSeverity Severity, string? Detail = null, string? CostGuess = null);
 
-public sealed record TrayRequest(string? Part, int Count, string? Where = null, string? Size = null);
+/// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
+/// <param name="Photo">A picture that is in the bike's book already.</param>
+public sealed record TrayRequest(string? Part, int Count, string? Where = null, string? Size = null, string? Marks = null, Guid? Photo = null);
 
 public sealed record CostRequest(string? For, string? Amount);
 
@@ -63,6 +65,8 @@ public static class RunReading
         RunActKind.TimerStopped => new TimerStopped(Step(body, check)),
         RunActKind.FindingNoted => new FindingNoted(body.Step, Finding(body.Finding, check)),
         RunActKind.TrayPut => Put(body, check),
+        RunActKind.TrayMarked => new TrayMarked(check.Text("item", body.Item, 120), check.OptionalText("tray.where", body.Tray?.Where, 80), check.OptionalText("tray.size", body.Tray?.Size, 40),
+            check.OptionalText("tray.marks", body.Tray?.Marks, 200), body.Tray?.Photo),
         RunActKind.TrayTaken => new TrayTaken(check.Text("item", body.Item, 120)),
         RunActKind.StepNoted => new StepNoted(Step(body, check), check.OptionalText("text", body.Text, 1000) ?? ""),
         RunActKind.LookTaken => new LookTaken(Step(body, check), Spots(body.Spots, check)),

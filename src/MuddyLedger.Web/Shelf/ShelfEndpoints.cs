@@ -115,7 +115,7 @@ public static class ShelfEndpoints
         var settings = await boards.SettingsAsync(http.RequestAborted);
         var moves = await boards.Store.MovesAsync(http.RequestAborted, item);
         return Results.Ok(moves.Reverse().Select(move => new MoveAnswer(move.Id, move.Date, move.Cause, ShelfAnswers.Amount(move.Amount, standing.Item.Kind, settings), move.Note, move.Run,
-            RefuseUndo(move, moves, stock) is null)).ToList());
+            StockMoves.RefuseUndo(move, moves, stock) is null)).ToList());
     }
 
     private static async Task<IResult> MoveAsync(Guid item, MoveRequest body, HttpContext http, Boards boards, Writing writing)
@@ -128,46 +128,15 @@ public static class ShelfEndpoints
         var note = check.OptionalText("note", body.Note, 200);
         var amount = ItemForm.Amount(check, "amount", body.Amount, standing.Item.Kind, settings, least: body.Cause == StockCause.Counted ? 0 : 0.01m);
         if (body.Count is < 1 or > 99) check.Refuse("count", "must lie between 1 and 99");
-        if (body.Cause == StockCause.PutBack) check.Refuse("cause", "is what undoing writes: undo the line that took it");
         if (check.Failed) return check.Problem();
         return await writing.OnceAsync(http, body.Id, body,
             (_, pen) =>
             {
-                var moves = MovesOf(body, item, standing.Item, stock, amount, date, note, out var refusal);
+                var (moves, refusal) = StockMoves.Of(stock, new(body.Cause, amount, body.Count, body.Container, date, note), body.Id, Guid.CreateVersion7);
                 foreach (var move in moves) boards.Store.Add(move, pen.At, pen.Device);
                 return Task.FromResult<IResult?>(refusal is null ? null : Problems.Refused(refusal));
             },
             () => boards.AnswerAsync(http.RequestAborted));
-    }
-
-    private static ImmutableArray<StockMove> MovesOf(MoveRequest body, Guid id, StockItem item, Stock stock, decimal amount, LocalDate date, string? note, out Core.Refusal? refusal)
-    {
-        refusal = null;
-        StockMove Move(Guid move, Guid? container, decimal by) => new(move, id, container, by, date, body.Cause, note);
-        if (body.Cause == StockCause.Bought)
-        {
-            // Each bottle is one of its own; the first carries the request's id.
-            if (item.Kind == StockKind.Fluid) return [.. Enumerable.Range(0, body.Count).Select(at => at == 0 ? body.Id : Guid.CreateVersion7()).Select(bottle => Move(bottle, bottle, amount))];
-            return [Move(body.Id, null, amount * body.Count)];
-        }
-
-        var left = stock.Left;
-        if (item.Kind == StockKind.Fluid)
-        {
-            if (stock.Containers.FirstOrDefault(one => one.Id == body.Container) is not { } container)
-            {
-                refusal = new("container", "is missing: say which bottle or can");
-                return [];
-            }
-
-            left = container.Left;
-            if (body.Cause == StockCause.Counted && amount > container.Size) refusal = new("amount", $"is more than it held when it came ({container.Size:0.##} L)");
-        }
-
-        if (body.Cause == StockCause.Taken && amount > left) refusal = new("amount", $"is more than is there ({left:0.##})");
-        if (refusal is not null) return [];
-        var by = body.Cause == StockCause.Taken ? -amount : amount - left;
-        return [Move(body.Id, item.Kind == StockKind.Fluid ? body.Container : null, by)];
     }
 
     private static async Task<IResult> UndoneAsync(Guid move, MoveUndoneRequest body, HttpContext http, Boards boards, Writing writing)
@@ -180,22 +149,11 @@ public static class ShelfEndpoints
             {
                 var all = await boards.Store.MovesAsync(http.RequestAborted);
                 if (all.FirstOrDefault(one => one.Id == move) is not { } found || await boards.OneAsync(found.Item, http.RequestAborted) is not var (_, stock)) return Problems.NotFound("line of the shelf");
-                if (RefuseUndo(found, [.. all.Where(one => one.Item == found.Item)], stock) is { } words) return Problems.Refused(null, words);
-                boards.Store.Add(found with { Id = body.Id, Amount = -found.Amount, Date = boards.Today, Cause = StockCause.PutBack, Note = UndoNote(found.Id) }, pen.At, pen.Device);
+                if (StockMoves.RefuseUndo(found, all.Where(one => one.Item == found.Item), stock) is { } words) return Problems.Refused(null, words);
+                boards.Store.Add(StockMoves.Undoing(found, body.Id, boards.Today), pen.At, pen.Device);
                 return null;
             },
             () => boards.AnswerAsync(http.RequestAborted));
-    }
-
-    private static string UndoNote(Guid move) => $"undone: {move}";
-
-    private static string? RefuseUndo(StockMove move, ImmutableArray<StockMove> moves, Stock stock)
-    {
-        if (move.Cause == StockCause.PutBack) return "This line undid another one.";
-        if (move.Run is not null) return "A job took it: undo its sign-off, and it is put back.";
-        if (moves.Any(other => other.Note == UndoNote(move.Id))) return "It is undone already.";
-        var there = move.Container is { } container ? stock.Containers.FirstOrDefault(one => one.Id == container)?.Left ?? 0 : stock.Left;
-        return move.Amount > there ? "Some of it was used since: count what is left instead." : null;
     }
 
     private static async Task<IResult> HandedInAsync(HandedInRequest body, HttpContext http, Boards boards, Writing writing)

@@ -111,6 +111,21 @@ public class RunRulesTests
     }
 
     [Fact]
+    public void What_is_marked_on_the_tray_is_kept_whether_it_goes_back_on_or_not()
+    {
+        var photo = Guid.CreateVersion7();
+        var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out").Do(new TrayMarked("plug", null, "M14 x 1.5", "flange to the case", photo)).Do(new TrayPut("x1", "heat shield", 2, "left", "M6"));
+        Refused(bench, new TrayMarked("nothing", null, null, "odd", null), "not on the tray");
+        bench.Do(new TrayMarked("plug", null, "M14 x 1.5", "dot to the front", photo));
+        // Taken back and done again, what was said of it still holds.
+        bench.Do(new StepReopened("plug-out")).Done("plug-out").UpTo();
+        var parts = Core.Parts.Teardown.PartsOf(bench.Plan, bench.State, bench.Events);
+        var plug = parts.First(part => part.Part == "drain plug");
+        (plug.Where, plug.Size, plug.Marks, plug.Photo).ShouldBe(("lowest point of the sump", "M14 x 1.5", "dot to the front", photo));
+        parts.First(part => part.Part == "heat shield").ShouldBe(new("heat shield", 2, "left", "M6"));
+    }
+
+    [Fact]
     public void A_drained_engine_may_not_be_cranked_until_the_level_has_passed()
     {
         var bench = OnTheDrumlin.UpTo("drain-read");

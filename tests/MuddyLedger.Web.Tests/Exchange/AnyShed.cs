@@ -48,7 +48,7 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Int[0, 9_999].Array[1, 4]), (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")),
         Body(Gen.Select(Words, Gen.Enum<Core.Jobs.ForNow>()), (what, way) => new LeftForNow("rag", what, way) { Shuts = what.Length % 2 == 0 ? Core.Bikes.Gate.Run : null, Where = way == Core.Jobs.ForNow.Away ? what : null }),
         Body(Gen.Select(Words, Gen.Bool), (what, _) => new ForNowUndone("rag", what)),
-        Body(Gen.Select(Words, Gen.Int[1, 9]), (part, count) => new TeardownKept("strip-down", ["tank-off"], [new(part, count, null, null)], [], part)),
+        Body(Gen.Select(Words, Gen.Int[1, 9]), (part, count) => new TeardownKept("strip-down", ["tank-off"], [new(part, count, null, null) { Marks = count > 4 ? part : null }], [], part)),
         Body(Gen.Select(Words, Gen.Enum<Core.Parts.ConsequenceKind>()), (words, kind) => new ModificationMade("pipe", null, [new(kind, words)])),
         Body(Gen.Select(Ids, Words), (made, how) => new ModificationUndone(new(made), how)),
         Body(Gen.Select(Ids, Words, Gen.Enum<RepairResult>()), (made, words, result) => new TemporaryRepairLooked(new(made), result, words, result == RepairResult.HoldsOn ? new LocalDate(2026, 9, 1) : null)),

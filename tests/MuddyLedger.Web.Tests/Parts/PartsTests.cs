@@ -18,9 +18,17 @@ public sealed class PartsTests : IAsyncLifetime
     {
         var run = (await _shed.StartAsync(_bike, "spark-plugs")).ShouldBeOk();
         (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/sheet", new { id = InTheShed.NewId(), title = "Tank", quirks = "" })).ShouldRefuse("title", "nothing came off");
+        run = await _shed.UpToAsync(run, "tank-off/off");
+        run = (await _shed.TapAsync(run, new { act = "step-done", step = "tank-off/off" })).ShouldBeOk();
+        var tank = (string?)run["tray"].AsArray().First(item => (string?)item!["part"] == "fuel tank")!["item"];
+        (await _shed.TapAsync(run, new { act = "tray-marked", item = tank, tray = new { part = "fuel tank", count = 1, marks = new string('x', 201) } })).ShouldRefuse("tray.marks", "longer than 200");
+        (await _shed.TapAsync(run, new { act = "tray-marked", item = "halo", tray = new { part = "fuel tank", count = 1, marks = "x" } })).ShouldRefuse("item", "not on the tray");
+        run = (await _shed.TapAsync(run, new { act = "tray-marked", item = tank, tray = new { part = "fuel tank", count = 1, marks = "front rubber first" } })).ShouldBeOk();
+        ((string?)run["tray"].AsArray().First(item => (string?)item!["item"] == tank)!["marks"]).ShouldBe("front rubber first");
         var done = (await _shed.FinishAsync(await _shed.UpToAsync(run))).ShouldBeOk();
         var parts = (await _shed.PostAsync($"/api/runs/{(string)done["id"]!}/sheet", new { id = InTheShed.NewId(), title = "Tank off", quirks = "the left bolt is longer" })).ShouldBeOk();
         parts["sheets"][0]!["parts"]!.AsArray().Select(part => (string?)part!["part"]).ShouldContain("fuel tank");
+        ((string?)parts["sheets"][0]!["parts"]!.AsArray().First(part => (string?)part!["part"] == "fuel tank")!["marks"]).ShouldBe("front rubber first");
         var next = (await _shed.StartAsync(_bike, "valve-clearances")).ShouldBeOk();
         ((string?)next["sheets"].AsArray().ShouldHaveSingleItem()!["quirks"]).ShouldBe("the left bolt is longer");
         (await _shed.StartAsync(_bike, "chain")).ShouldBeOk()["sheets"].AsArray().ShouldBeEmpty();

@@ -4728,7 +4728,7 @@ export interface components {
             severities: components["schemas"]["Severity"][];
         };
         /** @enum {unknown} */
-        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-taken" | "step-noted" | "look-taken";
+        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-marked" | "tray-taken" | "step-noted" | "look-taken";
         RunAnswer: {
             /** Format: uuid */
             id: string;
@@ -5047,6 +5047,9 @@ export interface components {
             count: number;
             where: null | string;
             size: null | string;
+            marks?: null | string;
+            /** Format: uuid */
+            photo?: null | string;
         };
         TiltAnswer: {
             limits: components["schemas"]["TiltLimit"][];
@@ -5124,6 +5127,9 @@ export interface components {
             count: number;
             where: null | string;
             size: null | string;
+            marks: null | string;
+            /** Format: uuid */
+            photo: null | string;
             byHand: boolean;
         };
         TrayRequest: {
@@ -5132,6 +5138,9 @@ export interface components {
             count: number;
             where?: null | string;
             size?: null | string;
+            marks?: null | string;
+            /** Format: uuid */
+            photo?: null | string;
         };
         TriangleAnswer: {
             /** Format: double */

@@ -2,13 +2,11 @@
 import { ref } from 'vue'
 import { answer, api, newId, Refusal, type BikeAnswer, type FindingAnswer } from '@/api/client'
 import { date } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
-import { useRefresh } from '../shed/useShed'
+import { useWritten } from '../ledger/useWritten'
 
 defineProps<{ bike: string; findings: FindingAnswer[]; repairs: BikeAnswer['repairs']; today: string }>()
 
-const refresh = useRefresh()
-const { say } = useNotice()
+const { written } = useWritten()
 const closing = ref<string | null>(null)
 const how = ref('')
 const refusal = ref<Refusal | null>(null)
@@ -31,16 +29,7 @@ async function close(finding: FindingAnswer) {
     )
     closing.value = null
     how.value = ''
-    say(`Closed: ${finding.title}.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await refresh()
-    })
-    await refresh()
+    await written(`Closed: ${finding.title}.`, entry)
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
   }

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import type { BikeAnswer } from '@/api/client'
-import { useRefresh } from '../shed/useShed'
 import ForNowList from './ForNowList.vue'
 
 /** The undo list of a bike. What stands here stays until it is undone, whatever became of the job. */
 defineProps<{ bike: string; things: BikeAnswer['forNow']; today: string }>()
-const refresh = useRefresh()
 </script>
 
 <template>
@@ -14,6 +12,6 @@ const refresh = useRefresh()
       <h2 id="for-now-title">Only for now</h2>
       <span class="label">undo before you forget</span>
     </header>
-    <ForNowList :bike="bike" :things="things" :today="today" :changed="refresh" />
+    <ForNowList :bike="bike" :things="things" :today="today" />
   </section>
 </template>

@@ -2,10 +2,12 @@
 import { answer, api, newId, Refusal, type BikeAnswer } from '@/api/client'
 import { date } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import { useWritten } from '../ledger/useWritten'
 
 /** What was put in place or taken away only for now. Each line is undone by hand here, or in the job that it belongs to. */
-const props = defineProps<{ bike: string; things: BikeAnswer['forNow']; today: string; changed: () => Promise<unknown> }>()
+const props = defineProps<{ bike: string; things: BikeAnswer['forNow']; today: string }>()
 const { say } = useNotice()
+const { written } = useWritten()
 
 async function undone(thing: BikeAnswer['forNow'][number]) {
   try {
@@ -15,16 +17,7 @@ async function undone(thing: BikeAnswer['forNow'][number]) {
         body: { id: newId(), thing: thing.thing, date: props.today, how: null },
       }),
     )
-    say(`Undone: ${thing.what}.`, async () => {
-      await answer(
-        api.POST('/api/entries/{entry}/strike', {
-          params: { path: { entry: entry.id } },
-          body: { id: newId(), reason: 'undone at once' },
-        }),
-      )
-      await props.changed()
-    })
-    await props.changed()
+    await written(`Undone: ${thing.what}.`, entry)
   } catch (failed) {
     say(failed instanceof Refusal ? failed.message : String(failed))
   }

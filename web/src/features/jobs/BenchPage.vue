@@ -18,7 +18,7 @@ import { useWakeLock } from './useWakeLock'
 
 const props = defineProps<{ run: string }>()
 const router = useRouter()
-const { run, error, refusal, busy, act, write, reload, current } = useBench(() => props.run)
+const { run, error, refusal, busy, act, write, current } = useBench(() => props.run)
 const timers = useTimers(run)
 useWakeLock()
 
@@ -78,7 +78,7 @@ function onKey(event: KeyboardEvent) {
   if (sheet.value || event.ctrlKey || event.metaKey || event.altKey) return
   const target = event.target instanceof HTMLElement ? event.target : null
   const typing = target?.closest('input:not([type=radio]):not([type=checkbox]), textarea, select, [role=listbox]')
-  if (event.key === 'Enter' && !target?.closest('button, a, textarea, .sign-off')) return (event.preventDefault(), void done())
+  if (event.key === 'Enter' && !target?.closest('button, a, textarea, form')) return (event.preventDefault(), void done())
   if (typing) return
   const keys: Record<string, () => unknown> = {
     x: () => open.value && (sheet.value = 'not-right'),
@@ -161,11 +161,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
             :refusal="refusal"
             :act="act"
             :busy="busy"
-            :reload="reload"
           />
         </StepPane>
       </section>
-      <TrayPane class="tray" :run="run" :act="act" />
+      <TrayPane class="tray" :run="run" :act="act" :refusal="refusal" />
       <footer class="answers">
         <template v-if="step.mark === 'open'">
           <button type="button" class="quiet" :disabled="!open || busy || step.kind === 'sign-off'" @click="sheet = 'skip'">
@@ -262,7 +261,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     >
       <div class="sheet">
         <StepList v-if="sheet === 'steps'" :steps="run.steps" :shown="step.id" :current="run.current" @look="lookAt" />
-        <TrayPane v-else :run="run" :act="act" />
+        <TrayPane v-else :run="run" :act="act" :refusal="refusal" />
         <footer><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></footer>
       </div>
     </v-dialog>

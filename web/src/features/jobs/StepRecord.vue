@@ -16,7 +16,6 @@ const props = defineProps<{
   refusal: Refusal | null
   act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean>
   busy: boolean
-  reload: () => Promise<unknown>
 }>()
 
 type Drain = NonNullable<RecordRequest['drain']>
@@ -140,14 +139,7 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       <p v-if="refusal?.of('record.photo')" class="refusal" role="alert">{{ refusal.of('record.photo') }}</p>
     </template>
     <template v-else-if="step.undoList">
-      <ForNowList
-        v-if="step.undoList.length"
-        class="standing"
-        :bike="run.bike"
-        :things="step.undoList"
-        :today="run.today"
-        :changed="reload"
-      />
+      <ForNowList v-if="step.undoList.length" class="standing" :bike="run.bike" :things="step.undoList" :today="run.today" />
       <p v-else class="taken">Nothing stands on the undo list.</p>
     </template>
     <v-text-field

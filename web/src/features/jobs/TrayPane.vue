@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import type { ActRequest, RunAnswer } from '@/api/client'
+import type { ActRequest, Refusal, RunAnswer } from '@/api/client'
 import { date, plainWords } from '@/design/format'
+import PhotoStrip from '../photos/PhotoStrip.vue'
+import TrayItem from './TrayItem.vue'
 
-const props = defineProps<{ run: RunAnswer; act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean> }>()
+const props = defineProps<{ run: RunAnswer; act: (tap: Omit<ActRequest, 'id'>) => Promise<boolean>; refusal: Refusal | null }>()
 const adding = ref(false)
 const part = reactive({ part: '', count: 1, where: '', size: '' })
 
@@ -24,11 +26,7 @@ async function put() {
   <aside aria-label="Tray">
     <h3 class="label">Tray, last off first</h3>
     <ul>
-      <li v-for="item in run.tray" :key="item.item">
-        <b>{{ item.part }}</b>
-        <span class="soft">{{ [item.count, item.size, item.where].filter(Boolean).join(', ') }}</span>
-        <button v-if="item.byHand" type="button" @click="act({ act: 'tray-taken', item: item.item })">Back on</button>
-      </li>
+      <TrayItem v-for="item in run.tray" :key="item.item" :item="item" :run="run" :act="act" :refusal="refusal" />
       <li v-if="!run.tray.length" class="soft">Nothing is off the bike.</li>
     </ul>
     <form v-if="adding" @submit.prevent="put">
@@ -39,6 +37,15 @@ async function put() {
       <v-btn class="plate small" type="submit">On the tray</v-btn>
     </form>
     <button v-else type="button" class="more" @click="adding = true">Something else came off</button>
+    <template v-if="run.staysForNow.length">
+      <h3 class="label">Blocked or away, only for now</h3>
+      <ul>
+        <li v-for="what in run.staysForNow" :key="what" class="for-now">
+          <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+          <span>{{ what }}</span>
+        </li>
+      </ul>
+    </template>
     <template v-if="run.knownChanges.length">
       <h3 class="label">Not as it was made</h3>
       <ul>
@@ -53,6 +60,8 @@ async function put() {
         <li v-for="(one, at) in sheet.parts" :key="at">
           <b>{{ one.part }}</b>
           <span class="soft">{{ [one.count > 1 ? one.count : '', one.size, one.where].filter(Boolean).join(', ') }}</span>
+          <span v-if="one.marks">{{ one.marks }}</span>
+          <PhotoStrip v-if="one.photo" :photos="[one.photo]" :about="one.part" />
         </li>
         <li v-if="sheet.quirks">{{ sheet.quirks }}</li>
       </ul>
@@ -98,9 +107,17 @@ li.fix-soon b,
 li.stop b {
   color: var(--oxide);
 }
-li button {
-  justify-self: start;
-  text-decoration: underline;
+.for-now {
+  grid-template-columns: 26px 1fr;
+  align-items: center;
+  gap: 0.5rem;
+}
+/* The chalk stroke: for now, to be wiped off. */
+.for-now path {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-width: 6;
+  stroke-dasharray: 3.5 0.7 2 0.5;
 }
 .more {
   min-height: 44px;

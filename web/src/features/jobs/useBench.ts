@@ -11,7 +11,7 @@ type Tap = Omit<ActRequest, 'id'>
 export function useBench(run: () => string) {
   const queries = useQueryClient()
   const key = ['run', run]
-  const { data, error, refetch } = useQuery({
+  const { data, error } = useQuery({
     queryKey: key,
     queryFn: () => answer(api.GET('/api/runs/{run}', { params: { path: { run: run() } } })),
     refetchInterval: 10_000,
@@ -66,7 +66,6 @@ export function useBench(run: () => string) {
     busy,
     act,
     write,
-    reload: () => Promise.all([refetch(), queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })]),
     current: computed(() => data.value?.steps.find((step) => step.id === data.value?.current)),
   }
 }

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { answer, api, type PartsAnswer } from '@/api/client'
 import { date, plainWords } from '@/design/format'
+import PhotoStrip from '../photos/PhotoStrip.vue'
 import ModificationForm from './ModificationForm.vue'
 import RepairForm from './RepairForm.vue'
 import RepairLook from './RepairLook.vue'
@@ -110,6 +111,8 @@ const states = {
                 <span class="soft">
                   {{ [part.count > 1 ? part.count : '', part.size, part.where].filter(Boolean).join(', ') }}</span
                 >
+                <template v-if="part.marks">{{ ' ' }}{{ part.marks }}</template>
+                <PhotoStrip v-if="part.photo" :photos="[part.photo]" :about="part.part" />
               </li>
             </ol>
             <p v-if="one.quirks" class="quirks">{{ one.quirks }}</p>
