@@ -56,7 +56,9 @@ internal sealed class TestShed : IAsyncDisposable
         return shed;
     }
 
-    public ShedOptions Options => new(_folder, ContentFolder, 0, Clock, DateTimeZone.Utc, _demo);
+    public ShedOptions Options => new(_folder, ContentFolder, 0, Clock, DateTimeZone.Utc, _demo) { Content = Shipped };
+
+    private static readonly Content.ContentLibrary Shipped = Content.ContentLibrary.Load(ContentFolder);
 
     public static string ContentFolder => Path.Combine(Repository(), "content");
 

@@ -1,3 +1,4 @@
+using MuddyLedger.Content;
 using NodaTime;
 
 namespace MuddyLedger.Web.Hosting;
@@ -9,6 +10,9 @@ namespace MuddyLedger.Web.Hosting;
 /// <param name="Demo">Fill an empty folder with the Fallow Tarn shed.</param>
 public sealed record ShedOptions(string Folder, string ContentFolder, int Port, IClock Clock, DateTimeZone Zone, bool Demo = false)
 {
+    /// <summary>Read already, where many servers share one; null to read it from its folder.</summary>
+    public ContentLibrary? Content { get; init; }
+
     public LocalDate DayOf(Instant instant) => instant.InZone(Zone).Date;
 }
 

@@ -88,7 +88,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton(options.Clock);
         builder.Services.AddSingleton<OneWriteAtATime>();
         builder.Services.AddSingleton<PictureCache>();
-        builder.Services.AddSingleton(_ => ContentLibrary.Load(options.ContentFolder));
+        builder.Services.AddSingleton(_ => options.Content ?? ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
         builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));

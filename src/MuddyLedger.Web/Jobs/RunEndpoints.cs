@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Jobs;
@@ -71,7 +72,7 @@ public static class RunEndpoints
 
     /// <summary>What several jobs would be as one run, before it is started.</summary>
     /// <param name="jobs">Their ids, in the order wanted.</param>
-    private static async Task<IResult> JoinedAsync(Guid bike, string[]? jobs, HttpContext http, ShedPictures pictures, JobLibraries libraries, ShelfStore shelf)
+    private static async Task<IResult> JoinedAsync(Guid bike, HttpContext http, ShedPictures pictures, JobLibraries libraries, ShelfStore shelf, [FromQuery] string[]? jobs = null)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var check = new FieldCheck();

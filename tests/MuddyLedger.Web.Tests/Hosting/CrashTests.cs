@@ -10,7 +10,7 @@ namespace MuddyLedger.Web.Tests.Hosting;
 public class CrashTests
 {
     [Fact]
-    public Task Twenty_kills_lose_nothing_acknowledged() => KillAsync(20, seed: 1);
+    public Task Twelve_kills_lose_nothing_acknowledged() => KillAsync(12, seed: 1);
 
     [Fact(Explicit = true)]
     public Task Two_hundred_kills_lose_nothing_acknowledged() => KillAsync(200, seed: 2);

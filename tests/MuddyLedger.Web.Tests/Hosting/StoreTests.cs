@@ -130,7 +130,7 @@ public class StoreTests
         var content = Directory.CreateTempSubdirectory("muddy-content-").FullName;
         foreach (var kind in new[] { "jobs", "schedules", "sets" }) Directory.CreateDirectory(Path.Combine(content, kind));
         await File.WriteAllTextAsync(Path.Combine(content, "jobs", "odd.yaml"), "id: odd\ntitle: Odd\nsteps: none\n", TestContext.Current.CancellationToken);
-        (await Should.ThrowAsync<ContentException>(() => ShedServer.StartAsync(shed.Options with { ContentFolder = content }))).Message.ShouldStartWith("jobs/odd.yaml:3:");
+        (await Should.ThrowAsync<ContentException>(() => ShedServer.StartAsync(shed.Options with { ContentFolder = content, Content = null }))).Message.ShouldStartWith("jobs/odd.yaml:3:");
         Directory.Delete(content, recursive: true);
     }
 
