@@ -49,8 +49,11 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     {
         var choices = new Dictionary<string, string>();
         var recommended = new Dictionary<string, Choice>();
-        foreach (var step in job.Steps.Where(step => step.Choice is not null))
+        var open = job.Steps.Where(step => step.Choice is not null).ToList();
+        // A choice that is not asked on this bike is not made, and what hangs on it does not apply. One may hang on another that stands later.
+        while (open.Find(step => step.AppliesTo(bike, choices)) is { } step)
         {
+            open.Remove(step);
             var choice = recommended[step.Id] = step.Choice!.For(bike, choices);
             choices[choice.Id] = state?.Choices.GetValueOrDefault(choice.Id) ?? choice.Default;
         }

@@ -127,6 +127,17 @@ public class LayUpAndWakeTests
         bench.Plan.Steps.Any(planned => planned.Step.Id == "stabiliser").ShouldBe(other == "treated");
     }
 
+    // What is asked only of some bikes is no choice on the others, and nothing hangs on its default there.
+    [Theory]
+    [InlineData("motocross-four-stroke", "battery-out", false)]
+    [InlineData("road-twin", "battery-out", true)]
+    [InlineData("two-stroke-enduro", "oil-now", false)]
+    [InlineData("two-stroke-enduro", "gear-oil", true)]
+    [InlineData("step-through", "oil-now", true)]
+    public void A_step_that_hangs_on_a_choice_that_is_not_asked_does_not_apply(string set, string step, bool applies) =>
+        JobPlan.For(LayingUp, Given.Content.Sets.First(one => one.Id == set).Profile with { Battery = set == "motocross-four-stroke" ? BatteryKind.None : BatteryKind.AgmOrGel })
+            .Steps.Any(planned => planned.Step.Id == step).ShouldBe(applies);
+
     [Fact]
     public void Joined_with_another_job_a_recommendation_still_reads_its_own_choices()
     {
