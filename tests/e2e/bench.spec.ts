@@ -191,3 +191,27 @@ test('what a job leaves for now stands on the bike until its counterpart is tick
   await expect(page.getByText('Air filter is half done.')).toBeVisible()
   await expect(list).toHaveCount(0)
 })
+
+test('what lies on the tray is marked, and the job is set aside for good with a reason', async ({ page, demo }) => {
+  await page.goto(await demo.pageOf('Causeway'))
+  const jobs = page.getByRole('region', { name: 'Jobs' })
+  await jobs.getByRole('button', { name: /^Spark plugs, / }).click()
+  const tray = page.getByRole('complementary', { name: 'Tray' })
+  for (const step of ['Write down the meter', 'Engine cold', 'Seat off']) {
+    await expect(page.getByRole('button', { name: step }).first()).toHaveAttribute('aria-current', 'step')
+    if (step === 'Write down the meter') await page.getByLabel('Odometer').fill('23700')
+    await page.locator('.answers .yes').click()
+  }
+  await tray.getByRole('button', { name: 'Mark it: seat bolts' }).click()
+  await page.getByLabel('How it sat: order, marks, which way').fill('the long one on the left')
+  // Enter keeps the mark, and does not answer the step behind it.
+  await page.keyboard.press('Enter')
+  await expect(tray.getByText('the long one on the left')).toBeVisible()
+  await expect(tray.getByText('fuel tank', { exact: true })).toHaveCount(0)
+
+  await page.getByRole('button', { name: 'Set it aside' }).click()
+  await page.getByLabel('In your words').fill('the plugs are not here yet')
+  await page.getByRole('dialog').getByRole('button', { name: 'Set it aside' }).click()
+  await expect(page.getByRole('heading', { name: 'Causeway', exact: true })).toBeVisible()
+  await expect(page.getByText('Spark plugs was set aside: the plugs are not here yet')).toBeVisible()
+})

@@ -105,7 +105,7 @@ const kept = (fluids: FluidsAnswer) => {
                     class="bar"
                     :style="{ width: `${Math.min(100, (spell.rate / (one.consumption.warnsAt * 1.5)) * 100)}%` }"
                   />
-                  <span class="figure">{{ number(spell.rate, 2) }}</span>
+                  <span class="figure">{{ number(spell.rate, 2, 2) }}</span>
                 </li>
               </ol>
               <ul v-if="one.lastDrain.length" class="drain">
@@ -152,7 +152,7 @@ const kept = (fluids: FluidsAnswer) => {
               <p class="soft">
                 <template v-if="oil.heavierChosen">You said yes to a heavier oil in heat.</template>
                 <template v-else>The other school, a heavier oil for heat alone, is a tick in the profile.</template>
-                <RouterLink :to="`/bikes/${bike}/profile`"> Profile</RouterLink>
+                {{ ' ' }}<RouterLink :to="`/bikes/${bike}/profile`">Profile</RouterLink>
               </p>
             </div>
           </section>

@@ -121,6 +121,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       >
         {{ one.words }} <small>{{ one.title }}</small>
       </button>
+      <button v-if="run.status === 'running'" type="button" class="leave quiet-leave" @click="sheet = 'aside'">
+        Set it aside
+      </button>
       <RouterLink :to="`/bikes/${run.bike}`" class="leave">Leave it for now</RouterLink>
     </header>
 
@@ -203,7 +206,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         <button type="button" @click="sheet = 'tray'">Tray, {{ run.tray.length }}</button>
         <button type="button" @click="sheet = 'finding'">Found something</button>
       </nav>
-      <button type="button" class="aside-link" @click="sheet = 'aside'">Set the job aside for good</button>
     </template>
 
     <FindingSheet

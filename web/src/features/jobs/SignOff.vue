@@ -126,6 +126,9 @@ li {
 li b {
   font: 700 1.0625rem/1.2 var(--head);
 }
+li .figure {
+  font-family: var(--mono);
+}
 .fields {
   display: grid;
   gap: 0.8rem;

@@ -7,7 +7,13 @@ const props = defineProps<{ steps: StepAnswer[]; shown: string; current: string 
 defineEmits<{ look: [step: string] }>()
 
 const list = ref<HTMLElement | null>(null)
-const show = () => list.value?.querySelector('[aria-current=step]')?.scrollIntoView({ block: 'center' })
+// The list alone is moved: the browser's own way would move the page with it.
+function show() {
+  const box = list.value
+  const at = box?.querySelector<HTMLElement>('[aria-current=step]')
+  if (!box || !at) return
+  box.scrollTop += at.getBoundingClientRect().top - box.getBoundingClientRect().top - (box.clientHeight - at.offsetHeight) / 2
+}
 onMounted(show)
 watch(() => props.shown, show, { flush: 'post' })
 </script>

@@ -195,9 +195,9 @@ const undo = (move: string) =>
         </section>
       </div>
       <footer>
-        <v-btn class="plate pen" type="submit">Keep it</v-btn>
-        <v-btn class="plate" variant="text" @click="shown = null">Leave it</v-btn>
         <v-btn v-if="shown !== 'new'" class="plate" variant="text" @click="gone">Not kept any more</v-btn>
+        <v-btn class="plate" variant="text" @click="shown = null">Leave it</v-btn>
+        <v-btn class="plate pen" type="submit">Keep it</v-btn>
       </footer>
     </form>
   </v-dialog>

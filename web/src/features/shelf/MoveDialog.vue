@@ -24,7 +24,8 @@ const labels: Record<Cause, string> = { bought: 'How much in each pack', taken: 
 
 watch(shown, (now) => {
   if (!now) return
-  const pack = now.item.form.packs[0]?.size
+  // The unit stands behind the field already.
+  const pack = now.item.form.packs[0]?.size?.replace(` ${props.volumeUnit}`, '')
   amount.value = now.cause === 'bought' ? (now.item.kind === 'fluid' ? (pack ?? '') : (pack ?? '1')) : ''
   count.value = '1'
   day.value = props.today
@@ -121,8 +122,8 @@ async function keep() {
         <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
       </div>
       <footer>
-        <v-btn class="plate pen" type="submit">Keep it</v-btn>
         <v-btn class="plate" variant="text" @click="shown = null">Leave it</v-btn>
+        <v-btn class="plate pen" type="submit">Keep it</v-btn>
       </footer>
     </form>
   </v-dialog>
