@@ -259,3 +259,26 @@ test('a bike that stood is woken: what was plugged keeps it shut until it is out
   await yes(page).click()
   await expect(heading(page)).not.toHaveText(/keeps it from being cranked/)
 })
+
+test('fuel is noted with the oil that belongs in it, asked about when there is too much of it, and undone', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(await demo.pageOf('Heron'))
+  await page.getByRole('button', { name: 'Note fuel' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText('The oil pump is not proven.')).toBeVisible()
+  const volume = dialog.getByLabel('How much went in, in any unit')
+  await expect(volume).toBeFocused()
+  await volume.fill('74')
+  await dialog.getByRole('button', { name: 'Write it down' }).click()
+  await expect(dialog.getByText(/more than its tank holds/)).toBeVisible()
+  await volume.fill('7.4')
+  await expect(dialog.getByText('148 ml')).toBeVisible()
+  await dialog.getByLabel('Oil that you mixed in').fill('150')
+  await dialog.getByRole('button', { name: 'Write it down' }).click()
+  const book = page.getByRole('region', { name: 'Book' })
+  await expect(book.getByRole('listitem').first()).toContainText('Fuel 7.4 L, 0.15 L of oil')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(book.getByRole('listitem').first()).toContainText('struck: undone at once')
+})

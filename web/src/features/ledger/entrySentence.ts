@@ -50,7 +50,8 @@ const evidence: Record<string, string> = {
 }
 
 export function figureWords(figure: Figure, currency: string): string {
-  if (figure.form === 'quantity' && figure.quantity) return quantity(figure.quantity)
+  if (figure.form === 'quantity' && figure.quantity)
+    return figure.name === 'oil' ? `${quantity(figure.quantity)} of oil` : quantity(figure.quantity)
   if (figure.form === 'money' && figure.text) return money(figure.text, currency)
   if (figure.form === 'minutes' && figure.text) return minutes(Number(figure.text))
   if (figure.name === 'evidence') return evidence[figure.text ?? ''] ?? ''
