@@ -1,5 +1,5 @@
 // Runs everything that must pass, in the order in which a failure is cheapest to find, and ends with one line of counts.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 
 const results = '.results'
@@ -10,6 +10,20 @@ let failed = 0
 
 const run = (command, args, env = {}) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+
+/** The same, beside others: what it says is kept, and said in one piece when it ends. */
+const runBeside = (command, args) =>
+  new Promise((ended) => {
+    const said = []
+    const child = spawn(command, args)
+    child.stdout.on('data', (chunk) => said.push(chunk))
+    child.stderr.on('data', (chunk) => said.push(chunk))
+    child.on('error', (failed) => said.push(Buffer.from(`${failed}\n`)))
+    child.on('close', (status) => {
+      process.stdout.write(Buffer.concat(said))
+      ended(status === 0)
+    })
+  })
 
 /** A check that either holds or does not. */
 const check = (name, ok) => {
@@ -39,16 +53,26 @@ const finish = () => {
   process.exit(failed === 0 ? 0 : 1)
 }
 
+// Neither of the two needs the other, nor a whole machine.
+const [restored, bundled] = await Promise.all([
+  runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
+  runBeside('npm', ['run', 'build', '--workspace', 'web']),
+])
 const built =
-  check('packages match their lock files', run('dotnet', ['restore', '--locked-mode', '-v', 'quiet'])) &&
-  check('front end builds', run('npm', ['run', 'build', '--workspace', 'web'])) &&
+  check('packages match their lock files', restored) &&
+  check('front end builds', bundled) &&
   check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet']))
 if (!built) finish()
 
 check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))
-check('C# is formatted', run('dotnet', ['format', '--verify-no-changes', '--no-restore']))
-check('front end is linted and formatted', run('npm', ['run', '--silent', 'lint', '--workspace', 'web']))
-check('browser tests are formatted', run('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']))
+const [formatted, linted, browserLinted] = await Promise.all([
+  runBeside('dotnet', ['format', '--verify-no-changes', '--no-restore']),
+  runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
+  runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
+])
+check('C# is formatted', formatted)
+check('front end is linted and formatted', linted)
+check('browser tests are formatted', browserLinted)
 
 for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.Web.Tests']) {
   const file = `${project}.ctrf.json`

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { answer, api, newId, Refusal, type BikeAnswer } from '@/api/client'
+import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import { useWritten } from '../ledger/useWritten'
@@ -27,7 +28,7 @@ async function undone(thing: BikeAnswer['forNow'][number]) {
 <template>
   <ul class="for-now-list">
     <li v-for="thing in things" :key="thing.thing">
-      <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+      <ChalkStroke />
       <span>
         <b>{{ thing.way === 'in-place' ? 'In place' : 'Away' }}:</b> {{ thing.what }}
         <span class="soft"
@@ -58,13 +59,6 @@ li {
 }
 li + li {
   border-top: 1px solid var(--rule);
-}
-/* The chalk stroke: for now, to be wiped off. */
-path {
-  stroke: var(--chalk);
-  stroke-width: 6;
-  stroke-dasharray: 3.5 0.7 2 0.5;
-  fill: none;
 }
 b {
   font: 700 1.0625rem/1.2 var(--head);

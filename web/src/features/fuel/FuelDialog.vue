@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
 import { answer, api, newId, Refusal } from '@/api/client'
+import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date, quantity } from '@/design/format'
 import { useWritten } from '../ledger/useWritten'
 import { provenanceWords } from '../servicing/lifeSentence'
@@ -84,7 +85,7 @@ async function keep(confirmed = false) {
       </header>
       <div class="inside">
         <p v-if="asked?.reason === 'insurance'" class="insurance">
-          <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+          <ChalkStroke />
           <span
             ><b>The oil pump is not proven.</b> Mix this tank too. It may smoke and bog a little; that is the price of the
             insurance.</span
@@ -165,17 +166,6 @@ async function keep(confirmed = false) {
 .insurance {
   display: flex;
   gap: 0.7rem;
-}
-.insurance svg {
-  flex: none;
-  width: 26px;
-}
-/* The chalk stroke: for now, to be wiped off. */
-path {
-  fill: none;
-  stroke: var(--chalk);
-  stroke-width: 6;
-  stroke-dasharray: 3.5 0.7 2 0.5;
 }
 .mix {
   display: flex;

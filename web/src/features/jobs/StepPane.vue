@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { RunAnswer, StepAnswer } from '@/api/client'
+import ChalkStroke from '@/design/ChalkStroke.vue'
 import { number, plainWords, quantity } from '@/design/format'
 import { provenanceWords } from '../servicing/lifeSentence'
 
@@ -44,7 +45,7 @@ const level = computed(() => props.step.level)
     <h2 :class="{ long: step.text.length > 64 }">{{ step.text }}</h2>
     <p v-if="step.detail" class="detail">{{ step.detail }}</p>
     <p v-for="thing in step.forNow" :key="thing.what" class="for-now">
-      <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+      <ChalkStroke />
       <span v-if="thing.back">Off the undo list: {{ thing.what }}.</span>
       <span v-else
         >On the undo list until it is {{ thing.way === 'in-place' ? 'taken away' : 'put back' }}: {{ thing.what
@@ -156,16 +157,6 @@ const level = computed(() => props.step.level)
   display: flex;
   align-items: center;
   gap: 0.6rem;
-}
-.for-now svg {
-  flex: none;
-  width: 26px;
-}
-.for-now path {
-  fill: none;
-  stroke: var(--chalk);
-  stroke-width: 6;
-  stroke-dasharray: 3.5 0.7 2 0.5;
 }
 .pane {
   display: flex;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { ActRequest, Refusal, RunAnswer } from '@/api/client'
+import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date, plainWords } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import TrayItem from './TrayItem.vue'
@@ -41,7 +42,7 @@ async function put() {
       <h3 class="label">Blocked or away, only for now</h3>
       <ul>
         <li v-for="what in run.staysForNow" :key="what" class="for-now">
-          <svg viewBox="0 0 22 22" aria-hidden="true"><path d="M4 17 18 5" /></svg>
+          <ChalkStroke />
           <span>{{ what }}</span>
         </li>
       </ul>
@@ -111,13 +112,6 @@ li.stop b {
   grid-template-columns: 26px 1fr;
   align-items: center;
   gap: 0.5rem;
-}
-/* The chalk stroke: for now, to be wiped off. */
-.for-now path {
-  fill: none;
-  stroke: var(--chalk);
-  stroke-width: 6;
-  stroke-dasharray: 3.5 0.7 2 0.5;
 }
 .more {
   min-height: 44px;
