@@ -29,6 +29,17 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
     /// <summary>As the undo list names the insurance.</summary>
     public const string InsuranceThing = "premix-insurance";
 
+    /// <summary>A tank takes no more than this share of what its maker says it holds, to the very cap (house value).</summary>
+    public const decimal MostOfTank = 1.1m;
+
+    /// <summary>Whether so much is more than the bike's tank can hold; false where nobody has entered what it holds.</summary>
+    public static bool Overfills(Profile bike, Volume fuel) => TankOf(bike) is { } tank && fuel.Litres > tank.Litres * MostOfTank;
+
+    /// <summary>Oil that is half of its fuel or more was meant in another unit.</summary>
+    public static bool TooMuchOil(Volume oil, Volume fuel) => oil.Litres >= fuel.Litres / 2;
+
+    public static Volume? TankOf(Profile bike) => bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
+
     /// <param name="standing">The bike's undo list.</param>
     /// <param name="fuel">What goes in; zero where nobody has said yet.</param>
     public static FuelMix For(Profile bike, IEnumerable<StandingForNow> standing, Volume fuel)

@@ -28,9 +28,6 @@ public sealed record FuelAskedAnswer(Shown? Volume, MixReason Reason, Shown? Rat
 
 public static class FuelEndpoints
 {
-    /// <summary>A tank that was never filled more than to its cap takes no more than this share of its capacity (house value).</summary>
-    private const decimal MostOfTank = 1.1m;
-
     public static void MapFuel(this IEndpointRouteBuilder api)
     {
         api.MapGet("/bikes/{bike:guid}/fuel-asked", AskedAsync).Produces<FuelAskedAnswer>();
@@ -62,13 +59,13 @@ public static class FuelEndpoints
         var oil = check.OptionalVolume("oil", body.Oil, Unit.Millilitre);
         var display = ReadingOf(body, picture.Profile, check);
         if (!check.Failed && volume.Litres <= 0) check.Refuse("volume", "must be more than nothing");
-        if (!check.Failed && oil is { } mixed && mixed.Litres >= volume.Litres / 2) check.Refuse("oil", "is half of the fuel or more: write it in ml, or with its unit");
+        if (!check.Failed && oil is { } mixed && FuelMix.TooMuchOil(mixed, volume)) check.Refuse("oil", "is half of the fuel or more: write it in ml, or with its unit");
         if (check.Failed) return check.Problem();
         return await writing.OnceAsync(http, body.Id, body,
             (writer, pen) =>
             {
-                if (!body.Confirmed && TankOf(picture.Profile) is { } tank && volume.Litres > tank.Litres * MostOfTank)
-                    return Refused(new("volume", $"is more than its tank holds, {Shown.Of(tank, settings)}", "confirm"));
+                if (!body.Confirmed && FuelMix.Overfills(picture.Profile, volume))
+                    return Refused(new("volume", $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}", "confirm"));
                 if (display is { } shown)
                 {
                     if (ReadingEndpoints.Refuse(picture, shown, date, body.Confirmed) is { } refusal) return Refused(refusal);
@@ -103,8 +100,6 @@ public static class FuelEndpoints
     }
 
     private const decimal MostLitres = 200;
-
-    private static Volume? TankOf(Profile bike) => bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
 
     private static Task<IResult?> Refused(Refusal refusal) => Task.FromResult<IResult?>(Problems.Refused(refusal));
 }

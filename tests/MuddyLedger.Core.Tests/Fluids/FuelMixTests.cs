@@ -40,6 +40,17 @@ public class FuelMixTests
     }
 
     [Theory]
+    [InlineData(19.8, false)]
+    [InlineData(19.9, true)]
+    public void More_than_a_tenth_over_its_tank_is_asked_about(decimal litres, bool over)
+    {
+        var bike = Given.Drumlin with { Reservoirs = Given.Drumlin.Reservoirs.SetItem(ReservoirId.Fuel, new ReservoirSpec { DryFill = Given.Litres(18) }) };
+        FuelMix.Overfills(bike, Given.Litres(litres)).ShouldBe(over);
+        FuelMix.Overfills(bike with { Reservoirs = bike.Reservoirs.Remove(ReservoirId.Fuel) }, Given.Litres(litres)).ShouldBeFalse("what a tank holds is not guessed");
+        FuelMix.TooMuchOil(Given.Litres(litres / 2), Given.Litres(litres)).ShouldBeTrue();
+    }
+
+    [Theory]
     [InlineData("50:1", "50:1")]
     [InlineData("50", "50:1")]
     [InlineData("30 to 100:1", "30 to 100:1")]
