@@ -17,15 +17,24 @@ internal static class JobFile
         var read = stepMaps.Select(map => (Map: map, Step: StepFile.Read(map, choices))).ToImmutableArray();
         // A filter's share belongs to the reservoir that the job drains.
         var drained = read.Select(pair => pair.Step).FirstOrDefault(step => step.Kind == StepKind.Drain)?.Reservoir;
+        var round = root.Flag("round");
         var steps = read.Select(pair => (pair.Map, Step: pair.Step with
         {
+            Round = round,
             Waste = pair.Step.Kind == StepKind.Drain ? pair.Step.Waste ?? waste : null,
             NewFilter = newFilter.Contains(pair.Step.Id) ? drained : null,
         })).ToImmutableArray();
         var job = new Job(root.Text("id"), root.Text("title"), root.Text("for"), root.Applies("applies"), root.Whole("minutes", 1, 2000), root.Provenance(),
             [.. root.Maps("serves").Select(ReadServes)], [], null, [.. steps.Select(pair => pair.Step)])
-        { Group = root.Word<JobGroup>("group"), Alone = root.Flag("alone") };
+        {
+            Group = root.Word<JobGroup>("group"),
+            Alone = root.Flag("alone"),
+            Proves = root.Words<Gate>("proves"),
+            ProvesPump = root.Texts("proves-pump"),
+        };
         root.RefuseTheRest();
+        foreach (var id in job.ProvesPump.Where(id => job.Steps.All(step => step.Id != id))) throw root.Wrong("proves-pump", $"there is no step \"{id}\"");
+        foreach (var gate in job.Proves.Where(gate => job.Steps.All(step => step.Hold != gate))) throw root.Wrong("proves", $"no hold point of the job is for \"{Capabilities.Word(gate)}\"");
         foreach (var id in newFilter.Where(id => job.Steps.All(step => step.Id != id))) throw root.Wrong("new-filter-steps", $"there is no step \"{id}\"");
         CheckReferences(root, job, steps);
         return job;

@@ -36,7 +36,11 @@ internal static class ScheduleFile
         var task = new ServiceTask(
             $"{component}.{map.Text("act")}", map.Text("title"), map.Applies("applies"), [.. limits.Select(ReadLimit)], [.. map.Maps("severe").Select(ReadSeverity)],
             map.OptionalText("also"), [.. map.Texts("resets").Select(act => $"{component}.{act}")], map.Whole("minutes", 1, 2000), map.OptionalText("job"),
-            map.Flag("safety"), map.OptionalText("why"));
+            map.Flag("safety"), map.OptionalText("why"))
+        {
+            AfterRides = map.Words<Severity>("after-rides"),
+            AfterEveryRide = map.Flag("after-every-ride"),
+        };
         map.RefuseTheRest();
         return task;
     }

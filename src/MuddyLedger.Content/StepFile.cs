@@ -39,8 +39,10 @@ internal static class StepFile
             Measure = measure,
             Looks = ReadLooks(map, kind),
             IfStanding = map.Flag("if-standing"),
+            Settles = map.Texts("settles"),
             Worth = map.OptionalWord<Worth>("worth"),
             Marks = map.OptionalWord<StandingMark>("marks"),
+            Needed = map.OptionalWord<Gate>("needs-gate"),
         };
         if (step.IfStanding && !UndoList.Of(step).Any(pair => pair.Thing.Back)) throw map.Wrong("if-standing", "belongs to a step that ends what another began");
         map.RefuseTheRest();

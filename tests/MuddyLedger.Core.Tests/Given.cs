@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -52,6 +53,15 @@ internal static class Given
     public static MeterAmount Hours(decimal hours) => MeterAmount.Of(EngineHours.FromHours(hours));
 
     public static string Show(MeterAmount amount) => amount.ToString();
+
+    /// <summary>A bike's gates by its book alone.</summary>
+    public static GateLine Line(Profile bike, BikeLedger ledger, IEnumerable<StandingForNow>? forNow = null, params RunningJob[] running) =>
+        GateLine.Of(bike, ledger, Core.Servicing.Schedule.FillTasksOf(bike, Content.Schedules), forNow ?? UndoList.Of(ledger, [], Day), [.. running], Today, Day);
+
+    public static LocalDate Day(Instant instant) => instant.InUtc().Date;
+
+    public static readonly OilPump ProvenPump = new(true, "by measured fall", true);
+    public static readonly OilPump UnprovenPump = new(false, "nobody has proven it", true);
 
     private static string RepositoryRoot()
     {

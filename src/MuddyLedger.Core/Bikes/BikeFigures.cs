@@ -66,7 +66,7 @@ public static class BikeFigures
     };
 
     /// <summary>"45 to 55 mm", "45-55", "at least 4.5", "at most 0.7 mm", "1300": a single figure is both limits.</summary>
-    public static Reading<FigureSpec> Read(string text, BikeFigure figure)
+    public static Reading<FigureSpec> Read(string text, BikeFigure figure, NumberMarks marks = NumberMarks.Unknown)
     {
         var unit = UnitOf(figure);
         var trimmed = text.Trim();
@@ -74,7 +74,7 @@ public static class BikeFigures
         var most = Words(trimmed, "at most", "<=", "max", "up to");
         if (least is not null || most is not null)
         {
-            var one = QuantityText.Read(least ?? most, unit, Most);
+            var one = QuantityText.Read(least ?? most, unit, Most, marks);
             if (one.Refusal is { } wrong) return Reading<FigureSpec>.Refused(wrong);
             var value = one.Value.In(unit).Value;
             return Reading<FigureSpec>.Of(least is not null ? new(value, null, new(ProvenanceKind.Owner)) : new(null, value, new(ProvenanceKind.Owner)));
@@ -82,11 +82,11 @@ public static class BikeFigures
 
         if (trimmed.StartsWith('-')) return Reading<FigureSpec>.Refused("cannot be less than nothing");
         var parts = Between.Split(trimmed, 2);
-        var high = QuantityText.Read(parts[^1], unit, Most);
+        var high = QuantityText.Read(parts[^1], unit, Most, marks);
         if (high.Refusal is { } bad) return Reading<FigureSpec>.Refused(bad);
         if (parts.Length == 1) return Reading<FigureSpec>.Of(new(high.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
         // "45 to 55 mm": the unit behind the second belongs to the first as well.
-        var low = QuantityText.Read(parts[0], high.Value.Unit, Most);
+        var low = QuantityText.Read(parts[0], high.Value.Unit, Most, marks);
         if (low.Refusal is { } lowWrong) return Reading<FigureSpec>.Refused(lowWrong);
         return low.Value.In(unit).Value > high.Value.In(unit).Value
             ? Reading<FigureSpec>.Refused("has its lower limit above its upper one")
@@ -97,8 +97,8 @@ public static class BikeFigures
     public static string Text(FigureSpec spec, BikeFigure figure)
     {
         var unit = UnitOf(figure);
-        string Number(decimal value) => value.Normalized().ToString(CultureInfo.InvariantCulture);
-        string With(decimal value) => new Quantity(value, unit).ToString();
+        string Number(decimal value) => NumberText.Editable(value);
+        string With(decimal value) => QuantityText.Editable(new Quantity(value, unit));
         return spec switch
         {
             { Low: { } low, High: { } high } when low == high => With(low),

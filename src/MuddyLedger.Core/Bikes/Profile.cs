@@ -25,8 +25,8 @@ public enum TankMaterial { Steel, Plastic, Aluminium }
 /// <summary>What must come off before the air filter can be reached.</summary>
 public enum AirFilterBehind { Nothing, SidePanel, Seat, Tank }
 
-/// <summary>How the bike is used beyond the ordinary. A severe use shortens the limits that name it.</summary>
-public enum Severity { Grit, Raced }
+/// <summary>How a ride was beyond the ordinary: it shortens the limits that name it, and makes due what is to be done after such a ride.</summary>
+public enum Severity { Grit, Raced, Wet, Mud, Sand, Dust, Crashed }
 
 /// <summary>What a bike is. It decides which reservoirs, service items and job steps exist for it; changing it derives them anew and deletes no record.</summary>
 public sealed record Profile

@@ -74,4 +74,21 @@ public static class Reservoirs
         ReservoirId.Fuel or ReservoirId.Coolant => Gate.Run,
         _ => Gate.Ridden,
     };
+
+    /// <summary>As it is said in a sentence that begins with it.</summary>
+    public static string Words(ReservoirId reservoir) => reservoir switch
+    {
+        ReservoirId.Engine => "Engine oil",
+        ReservoirId.OilTank => "Oil tank",
+        ReservoirId.Gearbox => "Gearbox oil",
+        ReservoirId.Primary => "Primary oil",
+        ReservoirId.TwoStrokeOil => "Two-stroke oil",
+        ReservoirId.FrontBrake => "Front brake fluid",
+        ReservoirId.RearBrake => "Rear brake fluid",
+        ReservoirId.Clutch => "Clutch fluid",
+        ReservoirId.ForkLegs => "Fork oil",
+        ReservoirId.ShaftDrive => "Shaft drive oil",
+        ReservoirId.BatteryAcid => "Battery acid",
+        _ => reservoir.ToString(),
+    };
 }

@@ -1,5 +1,4 @@
 using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Sums;
 using MuddyLedger.Core.Units;
 
@@ -40,19 +39,33 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
 
     public static Volume? TankOf(Profile bike) => bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
 
-    /// <param name="standing">The bike's undo list.</param>
+    /// <param name="pump">How the bike's oil pump stands.</param>
     /// <param name="fuel">What goes in; zero where nobody has said yet.</param>
-    public static FuelMix For(Profile bike, IEnumerable<StandingForNow> standing, Volume fuel)
+    public static FuelMix For(Profile bike, OilPump pump, Volume fuel)
     {
         if (bike.Lubrication is not (Lubrication.Premix or Lubrication.OilInjection)) return new(MixReason.None, null, null, null);
         if (bike.Lubrication == Lubrication.OilInjection)
-            return standing.Any(one => one.Thing == InsuranceThing)
-                ? new(MixReason.Insurance, InsuranceRatio, Premix.OilFor(fuel, InsuranceRatio), new(ProvenanceKind.House))
-                : new(MixReason.Pumped, null, null, null);
+            return pump.Proven
+                ? new(MixReason.Pumped, null, null, null)
+                : new(MixReason.Insurance, InsuranceRatio, Premix.OilFor(fuel, InsuranceRatio), new(ProvenanceKind.House));
         // Of a band the rich end: too much oil smokes, too little seizes.
         var figure = bike.Figure(BikeFigure.FuelToOil);
         return (figure?.Low ?? figure?.High) is { } ratio and >= Premix.Richest and <= Premix.Leanest
             ? new(MixReason.Premixed, ratio, Premix.OilFor(fuel, ratio), figure!.Provenance)
             : new(MixReason.Premixed, null, null, null);
+    }
+
+    /// <summary>A mix leaner than asked by more than this share is questioned before it is kept (house value).</summary>
+    public const decimal LeanShare = 0.15m;
+
+    /// <summary>What is wrong with so much oil in so much fuel: none where some belongs in, or a mix that is leaner than asked; null where nothing is.</summary>
+    public string? Question(Volume fuel, Volume? oil)
+    {
+        if (Reason is MixReason.None or MixReason.Pumped) return null;
+        var why = Reason == MixReason.Insurance ? "Its oil pump is not proven" : "This engine gets its oil from its fuel";
+        if (oil is not { Litres: > 0 } mixed)
+            return $"is missing: {why}. {(Oil is { Litres: > 0 } asked ? $"{asked.Litres * 1000:0} ml belong in this fuel ({Ratio:0.#}:1)" : "Write how much went in, or confirm that none did")}";
+        var ratio = fuel.Litres / mixed.Litres;
+        return Ratio is { } wanted && ratio > wanted * (1 + LeanShare) ? $"makes a mix of {ratio:0}:1, leaner than the {wanted:0.#}:1 that is asked. {why}" : null;
     }
 }

@@ -118,6 +118,9 @@ public sealed record Step(
     /// <summary>What doing it says of the bike's use: that it stands from that day on, or is in use again.</summary>
     public StandingMark? Marks { get; init; }
 
+    /// <summary>Service tasks whose whole work this one step is, where the bike has them.</summary>
+    public ImmutableArray<string> Settles { get => field.IsDefault ? [] : field; init; } = [];
+
     /// <summary>For a step of setting up: how much it matters. Null where that is no question.</summary>
     public Worth? Worth { get; init; }
 
@@ -125,6 +128,19 @@ public sealed record Step(
     public ImmutableArray<Applies> OrApplies { get => field.IsDefault ? [] : field; init; } = [];
 
     public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) => Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices));
+
+    /// <summary>
+    /// Part of an inspection round: it stands for itself, and a fault found before it does not keep it from being looked at. Runs from
+    /// before there were rounds have none.
+    /// </summary>
+    public bool Round { get; init; }
+
+    /// <summary>The gate that must not be shut while this is done, where its cautions do not say so already.</summary>
+    public Gate? Needed { get; init; }
+
+    /// <summary>The gate that must not be shut while this is done: an engine that runs, a bike that is ridden. Null where none is asked.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Gate? Asks => Cautions.Contains(Hazard.TestRide) || Needed == Gate.Ridden ? Gate.Ridden : EngineRuns ? Gate.Run : Needed;
 
     /// <summary>The engine runs while this is done: everything that keeps it from running is closed by then.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -157,6 +173,12 @@ public sealed record Job(
 
     /// <summary>Never joined with another: its order reaches over several starts of the engine, and names other jobs where they belong.</summary>
     public bool Alone { get; init; }
+
+    /// <summary>The gates that it proves once all their hold points have passed.</summary>
+    public ImmutableArray<Gate> Proves { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The steps that, all done, prove the oil pump by measured fall; empty where it proves none.</summary>
+    public ImmutableArray<string> ProvesPump { get => field.IsDefault ? [] : field; init; } = [];
 
     /// <summary>The jobs that this one was joined from; empty for a job of its own.</summary>
     public ImmutableArray<string> Joined { get => field.IsDefault ? [] : field; init; } = [];

@@ -37,7 +37,11 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
             ? jobs[0] with { Minutes = minutes, Steps = steps, NewFilterSteps = [], WasteKind = null }
             : new Job(string.Join('+', jobs.Select(job => job.Id)), string.Join("; ", jobs.Select(job => job.Title)), string.Join(" ", jobs.Select(job => job.For)),
                 Applies.Always, minutes, Provenance.House, merged.Serves, [], null, steps)
-            { Joined = [.. jobs.Select(job => job.Id)], Group = jobs[0].Group };
+            {
+                Joined = [.. jobs.Select(job => job.Id)],
+                Group = jobs[0].Group,
+                ProvesPump = [.. jobs.SelectMany(job => job.ProvesPump.Select(step => $"{job.Id}/{step}"))],
+            };
         if (jobs.Length == 1) return new(whole, titles, opened, minutes, 0);
         var apart = jobs.Select(job => Of([job], access, bike)).ToList();
         return new(whole, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
@@ -69,7 +73,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
                      where same.Count() > 1
                      select same;
         if (filled.FirstOrDefault() is { } both)
-            return new("jobs", $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Gates.Words(both.Key).ToLowerInvariant()}. Run one after the other");
+            return new("jobs", $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Reservoirs.Words(both.Key).ToLowerInvariant()}. Run one after the other");
         var cycle = Of(jobs, access, bike).Cycle;
         return cycle.IsEmpty ? null : new("jobs", $"cannot be joined: these steps would wait for each other: {string.Join(", ", cycle)}");
     }

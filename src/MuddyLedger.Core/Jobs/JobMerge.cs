@@ -90,6 +90,9 @@ internal sealed record JobMerge(ImmutableArray<StepDraft> Steps, ImmutableArray<
         Lifts = [.. first.Lifts.UnionBy(second.Lifts, thing => thing.Id)],
         Within = [.. first.Within.Union(second.Within)],
         Closed = [.. first.Closed.Union(second.Closed)],
+        Settles = [.. first.Settles.Union(second.Settles)],
+        Round = first.Round && second.Round,
+        Needed = first.Needed is { } wanted && second.Needed is { } also ? (Gate)Math.Max((int)wanted, (int)also) : first.Needed ?? second.Needed,
         OrApplies = [.. first.OrApplies, second.Applies],
     };
 }

@@ -20,6 +20,7 @@ public sealed record RunEvent(Guid Id, Instant At, string Device, RunAct Act);
 [JsonDerivedType(typeof(TimerStarted), "timer-started")]
 [JsonDerivedType(typeof(TimerStopped), "timer-stopped")]
 [JsonDerivedType(typeof(FindingNoted), "finding-noted")]
+[JsonDerivedType(typeof(FindingSettled), "finding-settled")]
 [JsonDerivedType(typeof(TrayPut), "tray-put")]
 [JsonDerivedType(typeof(TrayMarked), "tray-marked")]
 [JsonDerivedType(typeof(TrayTaken), "tray-taken")]
@@ -43,6 +44,10 @@ public sealed record TimerStarted(string Step, int Minutes) : RunAct;
 public sealed record TimerStopped(string Step) : RunAct;
 
 public sealed record FindingNoted(string? Step, FindingOpened Finding) : RunAct;
+
+/// <summary>What this run has found was put right in it.</summary>
+/// <param name="Finding">Its key: see <see cref="RunFindings"/>.</param>
+public sealed record FindingSettled(string Finding, string How) : RunAct;
 
 /// <summary>Something came off that the job does not name.</summary>
 public sealed record TrayPut(string Item, string Part, int Count, string? Where, string? Size) : RunAct;

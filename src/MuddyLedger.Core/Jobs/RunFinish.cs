@@ -10,10 +10,16 @@ namespace MuddyLedger.Core.Jobs;
 /// <summary>What the owner says when signing off.</summary>
 /// <param name="Minutes">Time on the bench, 0 to 10,000.</param>
 /// <param name="Leftover">Why something stays on the tray; needed only where something does.</param>
-public sealed record SignOff(int Minutes, ImmutableArray<CostPaid> Costs, string? Leftover, string? Note);
+public sealed record SignOff(int Minutes, ImmutableArray<CostPaid> Costs, string? Leftover, string? Note)
+{
+    /// <summary>Open findings of the book that the job has cured, each with the proof.</summary>
+    public ImmutableArray<FindingClosed> Cured { get; init; } = [];
+}
 
 /// <summary>An entry that finishing will write, and the day it belongs to.</summary>
-public sealed record PlannedEntry(LocalDate Date, EntryBody Body);
+/// <param name="Opens">For a finding that the same run closes: the key by which it does.</param>
+/// <param name="Closes">For a closing of such a finding: its key. The id in the body is filled in when both are written.</param>
+public sealed record PlannedEntry(LocalDate Date, EntryBody Body, string? Opens = null, string? Closes = null);
 
 /// <summary>Turns a run that is through into the entries it leaves in the ledger.</summary>
 public static class RunFinish
@@ -23,7 +29,7 @@ public static class RunFinish
     {
         var open = plan.Steps.FirstOrDefault(planned => planned.Step.Kind != StepKind.SignOff && state.Step(planned.Step.Id).Mark == StepMark.Open);
         if (open is not null) return new(null, $"\"{open.Step.Title}\" is not answered yet.");
-        var hold = plan.Steps.FirstOrDefault(planned => planned.Step.Hold is not null && state.Step(planned.Step.Id).Mark == StepMark.NotSound);
+        var hold = plan.Steps.FirstOrDefault(planned => planned.Step is { Hold: not null, Round: false } && state.Step(planned.Step.Id).Mark == StepMark.NotSound);
         if (hold is not null) return new(null, $"The hold point \"{hold.Step.Title}\" has not passed. Put it right, or take it back and skip it with a reason.");
         if (signOff.Minutes is < 0 or > 10_000) return new("minutes", "must lie between 0 and 10,000");
         return !state.Tray.IsEmpty && string.IsNullOrWhiteSpace(signOff.Leftover)
@@ -34,8 +40,9 @@ public static class RunFinish
     /// <summary>Everything that finishing writes, in the order it happened. The caller writes all of it or nothing.</summary>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
     /// <param name="ledger">The bike's book before the run: what neither stands on its undo list nor was begun here is not said to be undone, and a bike that stands already is not laid up again.</param>
+    /// <param name="tasks">The service tasks that the bike has; null to settle whatever the job names.</param>
     public static ImmutableArray<PlannedEntry> Entries(
-        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, BikeLedger ledger)
+        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, BikeLedger ledger, IReadOnlySet<string>? tasks = null)
     {
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
         foreach (var planned in plan.Steps)
@@ -44,13 +51,15 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
+        KeepOneRunADay(entries);
         var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(UndoList.Of(ledger, [], dayOf).Select(one => one.Thing)).ToHashSet();
         entries.RemoveAll(entry => entry.Body is ForNowUndone undone && !begun.Contains(undone.Thing));
         var time = Meters.RidingTime.Of(ledger);
         entries.RemoveAll(entry => entry.Body is LaidUp or WokenUp && time.Refuse(entry.Body is LaidUp, entry.Date) is not null);
         entries.AddRange(Findings(plan, state, dayOf, today));
-        foreach (var serves in plan.Job.Serves.Where(serves => serves.By.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done)))
-            entries.Add(new(dayOf(serves.By.Max(id => state.Step(id).At)), new TaskDone(serves.Task, Evidence.DoneHere)));
+        entries.AddRange(signOff.Cured.Select(cured => new PlannedEntry(today, cured)));
+        entries.AddRange(Proofs(plan, state, dayOf));
+        entries.AddRange(Settled(plan, state, dayOf).Where(line => tasks is null || tasks.Contains(((TaskDone)line.Body).Task)));
         entries.AddRange(signOff.Costs.Select(cost => new PlannedEntry(today, cost)));
         var skipped = plan.Steps.Where(planned => state.Step(planned.Step.Id).Mark == StepMark.Skipped)
             .Select(planned => new SkippedStep(planned.Step.Title, state.Step(planned.Step.Id).Reason!)).ToImmutableArray();
@@ -69,20 +78,9 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
-        entries.AddRange(state.Findings.Select(found => new PlannedEntry(dayOf(found.At), found.Finding)));
+        entries.AddRange(Findings(plan, state, dayOf, today));
         entries.Add(new(today, new NoteWritten($"{plan.Job.Title} was set aside: {reason}")));
         return entries.ToImmutable();
-    }
-
-    /// <summary>What the drains of a run mean: the signs read in each, and whether too little came out over all of them.</summary>
-    public static ImmutableArray<DrainMeaning> DrainMeaningsOf(JobPlan plan, RunState state)
-    {
-        var drains = plan.Steps.Where(planned => planned.Step.Kind == StepKind.Drain && state.Step(planned.Step.Id).Mark == StepMark.Done).ToList();
-        var signs = drains.SelectMany(planned => state.Step(planned.Step.Id).Record.Drain is { } reading ? DrainMeanings.Of(reading) : []).DistinctBy(meaning => meaning.Sign);
-        var shortOf = drains.Where(planned => state.Step(planned.Step.Id).Record.Volume is not null).GroupBy(planned => planned.Step.Reservoir)
-            .Select(same => DrainMeanings.Short(same.Aggregate(Volume.Zero, (sum, planned) => sum + state.Step(planned.Step.Id).Record.Volume!.Value), same.First().Expected))
-            .OfType<DrainMeaning>();
-        return [.. signs, .. shortOf];
     }
 
     private static IEnumerable<EntryBody> OfStep(JobPlan plan, PlannedStep planned, StepState step, RunState state)
@@ -118,6 +116,8 @@ public static class RunFinish
                 break;
         }
 
+        // An engine that ran is worth a line: it tells how long the bike has stood.
+        if (planned.Step.EngineRuns) yield return new EngineRan($"\"{planned.Step.Title}\", {plan.Job.Title}");
         if (planned.Step.Marks is { } mark) yield return mark == StandingMark.LaidUp ? new LaidUp() : new WokenUp();
         foreach (var body in UndoList.Entries(planned.Step, step.Record)) yield return body;
         foreach (var fits in planned.Step.Fits)
@@ -133,30 +133,45 @@ public static class RunFinish
 
     private static IEnumerable<PlannedEntry> Findings(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf, LocalDate today)
     {
-        foreach (var found in state.Findings) yield return new(dayOf(found.At), found.Finding);
-        foreach (var meaning in DrainMeaningsOf(plan, state).Where(meaning => meaning.Severity > FindingSeverity.Note))
+        foreach (var found in RunFindings.Of(plan, state))
         {
-            // Oil that says "do not run it" keeps the engine from being run, not merely from being ridden.
-            var gate = meaning.Severity == FindingSeverity.Stop ? Gate.Run : (Gate?)null;
-            yield return new(today, new FindingOpened(meaning.Sign, meaning.Severity, $"{meaning.Meaning} {meaning.Action}", null, gate));
+            var day = found.At is { } at ? dayOf(at) : today;
+            yield return new(day, found.Body, Opens: found.Settled is null ? null : found.Key);
+            if (found.Settled is { } how) yield return new(today, new FindingClosed(default, how), Closes: found.Key);
         }
 
-        foreach (var found in MeasureFindings(plan, state)) yield return new(today, found);
-        if (!state.Looks.IsEmpty && LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], complete: true).Finding is { } leak) yield return new(today, leak);
         foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && state.Step(planned.Step.Id).Mark == StepMark.Skipped))
             yield return new(today, new FindingOpened($"Not proven: {hold.Step.Title}", FindingSeverity.Stop,
                 $"The hold point was skipped: {state.Step(hold.Step.Id).Reason}", null, hold.Step.Hold));
     }
 
-    /// <summary>What was measured outside its limits and not measured right again later in the run.</summary>
-    private static IEnumerable<FindingOpened> MeasureFindings(JobPlan plan, RunState state)
+    /// <summary>The service tasks whose work was done, each once: by all the steps that it takes, or by the one step that is it.</summary>
+    private static IEnumerable<PlannedEntry> Settled(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf)
     {
-        var done = plan.Steps.Where(planned => planned.Step.Kind == StepKind.Measure && state.Step(planned.Step.Id).Mark == StepMark.Done).ToList();
-        foreach (var last in done.GroupBy(planned => planned.Step.Measure!.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id).Select(same => same.Last()))
+        bool Done(string id) => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done;
+        var served = from serves in plan.Job.Serves where serves.By.All(Done) select (serves.Task, At: serves.By.Max(id => state.Step(id).At));
+        var whole = from planned in plan.Steps where Done(planned.Step.Id) from task in planned.Step.Settles select (Task: task, state.Step(planned.Step.Id).At);
+        return served.Concat(whole).GroupBy(one => one.Task).Select(same => new PlannedEntry(dayOf(same.Max(one => one.At)), new TaskDone(same.Key, Evidence.DoneHere)));
+    }
+
+    /// <summary>The gates whose hold points have all passed, in a job that proves them; and the oil pump, where it was measured.</summary>
+    private static IEnumerable<PlannedEntry> Proofs(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf)
+    {
+        foreach (var gate in plan.Job.Proves)
         {
-            var reading = MeasureReading.Of(last.Step.Measure!, last.Figure, state.Step(last.Step.Id).Record.Values);
-            if (!reading.Right) yield return new($"{last.Step.Title}: out of limits", FindingSeverity.FixSoon, reading.Words);
+            var holds = plan.Steps.Where(planned => planned.Step.Hold <= gate).Select(planned => state.Step(planned.Step.Id)).ToList();
+            if (holds.Count > 0 && holds.TrueForAll(hold => hold.Mark == StepMark.Done)) yield return new(dayOf(holds.Max(hold => hold.At)), new GateProven(gate, plan.Job.Title));
         }
+
+        if (!plan.Job.ProvesPump.IsEmpty && plan.Job.ProvesPump.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done))
+            yield return new(dayOf(plan.Job.ProvesPump.Max(id => state.Step(id).At)), new PumpProven(PumpProofBy.MeasuredFall, plan.Job.Title));
+    }
+
+    /// <summary>Three starts on one day are one line: what counts is the day.</summary>
+    private static void KeepOneRunADay(ImmutableArray<PlannedEntry>.Builder entries)
+    {
+        var seen = new HashSet<LocalDate>();
+        entries.RemoveAll(entry => entry.Body is EngineRan && !seen.Add(entry.Date));
     }
 
     private static string? Blank(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();

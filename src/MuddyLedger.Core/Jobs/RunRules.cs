@@ -4,80 +4,106 @@ using MuddyLedger.Core.Fluids;
 
 namespace MuddyLedger.Core.Jobs;
 
+/// <summary>What shuts a gate of the bike outside of a run: another job, the undo list, an open finding.</summary>
+public sealed record ShutElsewhere(Gate Gate, string Why);
+
 /// <summary>What may be done next in a run, and what may not, in words.</summary>
 public static class RunRules
 {
     /// <summary>Why this act cannot be taken now; null where it can.</summary>
     /// <param name="standing">The bike's undo list, this run's own things among it.</param>
-    public static Refusal? Refuse(JobPlan plan, RunState state, RunAct act, ImmutableArray<StandingForNow> standing) => act switch
+    /// <param name="elsewhere">What shuts the bike's gates outside of this run.</param>
+    public static Refusal? Refuse(JobPlan plan, RunState state, RunAct act, ImmutableArray<StandingForNow> standing, ImmutableArray<ShutElsewhere> elsewhere = default) => act switch
     {
-        StepDone done => RefuseAnswer(plan, state, done.Step) ?? RefuseRecord(plan, state, done, standing),
-        StepNotSound bad => RefuseAnswer(plan, state, bad.Step),
-        StepSkipped skip => RefuseAnswer(plan, state, skip.Step) ?? RefuseSkip(plan, skip),
+        StepDone done => RefuseAnswer(plan, state, done.Step, elsewhere) ?? RefuseRecord(plan, state, done, standing),
+        StepNotSound bad => RefuseAnswer(plan, state, bad.Step, elsewhere),
+        StepSkipped skip => RefuseOpen(plan, state, skip.Step) ?? RefuseSkip(plan, skip),
         StepReopened again => RefuseReopen(plan, state, again.Step),
-        TimerStarted timer => plan.Step(timer.Step) is null ? Unknown
+        TimerStarted timer => plan.Step(timer.Step) is not { } timed ? Unknown
+            : timed.Step.Asks is not null && Locked(plan, state, timed, elsewhere) is { } locked ? new("step", locked)
             : state.Timers.ContainsKey(timer.Step) ? new("step", "has its timer running already")
             : state.Step(timer.Step).Mark != StepMark.Open ? new("step", "is answered already") : null,
         TimerStopped timer => state.Timers.ContainsKey(timer.Step) ? null : new("step", "has no timer running"),
         FindingNoted noted => noted.Step is null || plan.Step(noted.Step) is not null ? null : Unknown,
+        FindingSettled settled => RunFindings.Of(plan, state).FirstOrDefault(found => found.Key == settled.Finding) is not { } found ? new("finding", "was not found in this run")
+            : found.Settled is not null ? new("finding", "is put right already") : null,
         TrayPut put => state.Tray.Any(item => item.Item == put.Item) || plan.Job.TrayPartIds.Contains(put.Item) ? new("item", "is on the tray already") : null,
         TrayMarked mark => state.Tray.Any(item => item.Item == mark.Item) ? null : new("item", "is not on the tray"),
         TrayTaken taken => state.Tray.Any(item => item.Item == taken.Item) ? null : new("item", "is not on the tray"),
-        LookTaken look => RefuseAnswer(plan, state, look.Step) ?? (plan.Step(look.Step)!.Step.Kind == StepKind.Watch ? null : new("step", "is not watched for leaks")),
+        LookTaken look => RefuseAnswer(plan, state, look.Step, elsewhere) ?? (plan.Step(look.Step)!.Step.Kind == StepKind.Watch ? null : new("step", "is not watched for leaks")),
         StepNoted note => plan.Step(note.Step) is null ? Unknown : null,
         _ => new(null, "is not something that can be done on the bench"),
     };
 
-    /// <summary>Why a step cannot be answered yet; null where it can.</summary>
-    public static string? Locked(JobPlan plan, RunState state, PlannedStep planned)
+    /// <summary>Why a step cannot be answered yet; null where it can. A hold point locks what depends on it, and nothing else.</summary>
+    public static string? Locked(JobPlan plan, RunState state, PlannedStep planned, ImmutableArray<ShutElsewhere> elsewhere = default)
     {
-        var first = plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other));
+        var first = plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other, planned));
         if (first is not null) return $"waits for \"{first.Step.Title}\"";
-        var hold = plan.Steps.TakeWhile(other => other != planned).FirstOrDefault(other => other.Step.Hold is not null && Waiting(state, other));
-        return hold is null ? null : $"waits for the hold point \"{hold.Step.Title}\"";
+        return planned.Step.Asks is { } gate ? GateShut(gate, plan, state, planned, elsewhere.IsDefault ? [] : elsewhere) : null;
     }
 
-    /// <summary>The gates that a run in progress keeps shut: what it has drained, and the next hold point of each gate once something is apart.</summary>
-    public static IEnumerable<GateShut> GatesShut(JobPlan plan, RunState state, RunId run)
+    /// <summary>
+    /// The step that the bench shows: the first that can be answered now; else the hold point that failed, which all others wait for. A
+    /// fault in a round does not keep the round from going on, and is come back to before the end.
+    /// </summary>
+    public static PlannedStep? Current(JobPlan plan, RunState state, ImmutableArray<ShutElsewhere> elsewhere = default)
     {
-        foreach (var drain in plan.Steps.Where(planned => planned.Step.Kind == StepKind.Drain && state.Step(planned.Step.Id).Mark == StepMark.Done))
-        {
-            var reservoir = drain.Step.Reservoir!.Value;
-            var poured = plan.Steps.Any(planned => planned.Step.Kind == StepKind.Pour && planned.Step.Reservoir == reservoir && state.Step(planned.Step.Id).Mark == StepMark.Done);
-            if (!poured) yield return new(Reservoirs.GateOf(reservoir), $"{Gates.Words(reservoir)} is out: {plan.Job.Title} is half done", Run: run);
-        }
+        var open = plan.Steps.Where(planned => state.Step(planned.Step.Id).Mark == StepMark.Open).ToList();
+        return open.Find(planned => planned.Step.Kind != StepKind.SignOff && Locked(plan, state, planned, elsewhere) is null)
+            ?? plan.Steps.FirstOrDefault(planned => planned.Step is { Hold: not null, Round: false } && state.Step(planned.Step.Id).Mark == StepMark.NotSound)
+            ?? open.FirstOrDefault();
+    }
 
-        var takenApart = plan.Steps.Any(planned => (planned.Step.Kind == StepKind.Drain || !planned.Step.Tray.IsEmpty) && state.Step(planned.Step.Id).Mark == StepMark.Done);
-        foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && takenApart && state.Step(planned.Step.Id).Mark != StepMark.Done).DistinctBy(planned => planned.Step.Hold))
-            yield return new(hold.Step.Hold!.Value, $"Not passed yet: {hold.Step.Title}", Run: run);
+    /// <summary>Whether a step may not be done while this hold point has failed: it comes right after it in a procedure, or it asks for its gate.</summary>
+    public static bool DependsOn(JobPlan plan, PlannedStep step, PlannedStep hold) =>
+        (!step.Step.Round && step.WaitsFor.Contains(hold.Step.Id)) || (step.Step.Asks >= hold.Step.Hold && plan.Steps.IndexOf(hold) < plan.Steps.IndexOf(step));
+
+    /// <summary>What keeps a step from being done whose engine runs, or that is ridden.</summary>
+    private static string? GateShut(Gate gate, JobPlan plan, RunState state, PlannedStep planned, ImmutableArray<ShutElsewhere> elsewhere)
+    {
+        foreach (var hold in plan.Steps.TakeWhile(other => other != planned).Where(other => other.Step.Hold <= gate))
+            if (state.Step(hold.Step.Id).Mark is var mark and not StepMark.Done)
+                return mark == StepMark.Skipped ? $"needs the hold point that was left out: \"{hold.Step.Title}\"" : $"waits for the hold point \"{hold.Step.Title}\"";
+        foreach (var (reservoir, _) in RunFindings.Drained(plan, state))
+            if (Reservoirs.GateOf(reservoir) <= gate) return $"waits: {Reservoirs.Words(reservoir).ToLowerInvariant()} is out";
+        if (RunFindings.Stops(plan, state).FirstOrDefault(stop => (stop.Body.Gate ?? Gate.Ridden) <= gate) is { } found)
+            return $"waits: \"{found.Body.Title}\" says stop. Say how it was put right, or set the job aside";
+        return elsewhere.FirstOrDefault(shut => shut.Gate <= gate) is { } other ? $"waits, as the bike may not be {Capabilities.Word(gate)}: {other.Why}" : null;
     }
 
     private static readonly Refusal Unknown = new("step", "is not a step of this run");
 
     /// <summary>A hold point that was looked at and not right still makes the later steps wait.</summary>
-    private static bool Waiting(RunState state, PlannedStep other) => state.Step(other.Step.Id).Mark switch
+    private static bool Waiting(RunState state, PlannedStep other, PlannedStep step) => state.Step(other.Step.Id).Mark switch
     {
         StepMark.Open => true,
-        StepMark.NotSound => other.Step.Hold is not null,
+        // In a round each look stands for itself; in a procedure nothing is built on what has failed.
+        StepMark.NotSound => other.Step.Hold is not null && !step.Step.Round,
         _ => false,
     };
 
-    private static Refusal? RefuseAnswer(JobPlan plan, RunState state, string id)
+    private static Refusal? RefuseAnswer(JobPlan plan, RunState state, string id, ImmutableArray<ShutElsewhere> elsewhere) =>
+        RefuseOpen(plan, state, id) ?? (Locked(plan, state, plan.Step(id)!, elsewhere) is { } words ? new("step", words) : null);
+
+    /// <summary>A step may be left out before its turn has come, but not before what it waits for was answered.</summary>
+    private static Refusal? RefuseOpen(JobPlan plan, RunState state, string id)
     {
         if (plan.Step(id) is not { } planned) return Unknown;
         if (planned.Step.Kind == StepKind.SignOff) return new("step", "is answered by finishing the job");
         if (state.Step(id).Mark != StepMark.Open) return new("step", "is answered already; take that back first");
-        return Locked(plan, state, planned) is { } words ? new("step", words) : null;
+        var first = plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other, planned));
+        return first is null ? null : new("step", $"waits for \"{first.Step.Title}\"");
     }
 
     private static Refusal? RefuseReopen(JobPlan plan, RunState state, string id)
     {
         if (plan.Step(id) is not { } planned) return Unknown;
         if (state.Step(id).Mark == StepMark.Open) return new("step", "is not answered yet");
-        var later = plan.Steps.LastOrDefault(other => other.WaitsFor.Contains(id) && state.Step(other.Step.Id).Mark != StepMark.Open);
+        var later = plan.Steps.LastOrDefault(other => !other.Step.Round && other.WaitsFor.Contains(id) && state.Step(other.Step.Id).Mark != StepMark.Open);
         if (later is not null) return new("step", $"cannot be taken back before \"{later.Step.Title}\", which came after it");
         var afterHold = planned.Step.Hold is null ? null
-            : plan.Steps.SkipWhile(other => other != planned).Skip(1).LastOrDefault(other => state.Step(other.Step.Id).Mark != StepMark.Open);
+            : plan.Steps.LastOrDefault(other => state.Step(other.Step.Id).Mark != StepMark.Open && DependsOn(plan, other, planned));
         return afterHold is null || state.Step(id).Mark == StepMark.NotSound ? null
             : new("step", $"cannot be taken back before \"{afterHold.Step.Title}\", which came after it");
     }

@@ -21,7 +21,8 @@ public sealed record WatchLook(string Step, Instant At, ImmutableArray<LeakSpot>
 /// <param name="Item">The part's id in the job, or the id its putter gave it.</param>
 public sealed record TrayItem(string Item, string Part, int Count, string? Where, string? Size, string Step);
 
-public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding);
+/// <param name="NotSound">The step was answered "not right" with it, and not only noted beside it.</param>
+public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding, bool NotSound = false);
 
 /// <summary>Where a run stands: its events folded, one after another.</summary>
 /// <param name="Choices">What was chosen; what is not chosen yet follows what is recommended on the bike.</param>
@@ -41,6 +42,9 @@ public sealed record RunState(
 
     /// <summary>What was said of things on the tray, by item. It outlives the thing's coming off and going on again.</summary>
     public ImmutableDictionary<string, TrayMarked> Marks { get; init; } = ImmutableDictionary<string, TrayMarked>.Empty;
+
+    /// <summary>How findings of the run were put right in it, by their key: see <see cref="RunFindings"/>.</summary>
+    public ImmutableDictionary<string, string> Settled { get; init; } = ImmutableDictionary<string, string>.Empty;
 
     /// <summary>When the watch of a step began.</summary>
     public ImmutableDictionary<string, Instant> Watches { get; init; } = ImmutableDictionary<string, Instant>.Empty;
@@ -66,7 +70,7 @@ public sealed record RunState(
             StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null)).Did(job.Steps.First(step => step.Id == done.Step), done.Record),
             StepNotSound bad => next.Answered(bad.Step, new(StepMark.NotSound, @event.At, StepRecord.Nothing, null))
                 with
-            { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding)) },
+            { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding, NotSound: true)) },
             StepSkipped skip => next.Answered(skip.Step, new(StepMark.Skipped, @event.At, StepRecord.Nothing, skip.Reason)),
             StepReopened again => next.Undid(job, job.Steps.First(step => step.Id == again.Step)),
             TimerStarted timer => next with
@@ -77,6 +81,7 @@ public sealed record RunState(
             LookTaken look => next.Looked(job.Steps.First(step => step.Id == look.Step), look, @event.At),
             TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
             FindingNoted noted => next with { Findings = Findings.Add(new(@event.Id, @event.At, noted.Step, noted.Finding)) },
+            FindingSettled settled => next with { Settled = Settled.SetItem(settled.Finding, settled.How) },
             TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
             TrayMarked mark => next with { Marks = Marks.SetItem(mark.Item, mark) },
             TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },

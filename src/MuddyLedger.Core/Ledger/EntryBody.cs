@@ -42,6 +42,12 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(WokenUp), "woken-up")]
 [JsonDerivedType(typeof(IntervalSet), "interval")]
 [JsonDerivedType(typeof(PaperHeld), "paper")]
+[JsonDerivedType(typeof(TakenIn), "taken-in")]
+[JsonDerivedType(typeof(LastRan), "last-ran")]
+[JsonDerivedType(typeof(EngineRan), "engine-ran")]
+[JsonDerivedType(typeof(WordGiven), "word")]
+[JsonDerivedType(typeof(GateProven), "gate-proven")]
+[JsonDerivedType(typeof(PumpProven), "pump-proven")]
 public abstract record EntryBody;
 
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
@@ -54,10 +60,13 @@ public sealed record MeterEpochStarted(MeterAmount Display, MeterAmount Lifetime
 
 public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody
 {
+    /// <summary>Why it was ridden although the book did not have it open to be ridden; null where it was.</summary>
+    public string? Despite { get; init; }
+
     /// <summary>How this ride was harder than the ordinary; a severe use shortens the limits that name it. Empty for an ordinary ride.</summary>
     public ImmutableArray<Severity> Severities { get; init; } = [];
 
-    public bool Equals(RideDone? other) => other is not null && (Distance, Hours, Ground) == (other.Distance, other.Hours, other.Ground) && Severities.SequenceEqual(other.Severities);
+    public bool Equals(RideDone? other) => other is not null && (Distance, Hours, Ground, Despite) == (other.Distance, other.Hours, other.Ground, other.Despite) && Severities.SequenceEqual(other.Severities);
 
     public override int GetHashCode() => HashCode.Combine(Distance, Hours, Ground, Severities.Length);
 }
@@ -67,6 +76,9 @@ public sealed record FuelBought(Volume Volume, Money? Price, bool ToTheBrim) : E
 {
     /// <summary>Two-stroke oil that was mixed in; null where none was.</summary>
     public Volume? Oil { get; init; }
+
+    /// <summary>Fuel that went in before this was not written down: consumption is not reckoned over it.</summary>
+    public bool MissedSome { get; init; }
 }
 
 /// <param name="Temporary">A flush fill: in for now, to be drained soon; it never counts as the change.</param>

@@ -7,9 +7,9 @@ public static class Findings
     /// <summary>Findings opened and not closed, the gravest first, then the oldest.</summary>
     public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Open(BikeLedger ledger)
     {
-        var closed = ledger.Each<FindingClosed>().Select(pair => pair.Body.Finding).ToHashSet();
+        var closed = ledger.Each<FindingClosed>().Select(pair => ledger.OriginOf(pair.Body.Finding)).ToHashSet();
         return [.. ledger.Each<FindingOpened>()
-            .Where(pair => !closed.Contains(pair.Entry.Id) && !(pair.Entry.Corrects is { } original && closed.Contains(original)))
+            .Where(pair => !closed.Contains(pair.Entry.Origin))
             .OrderByDescending(pair => pair.Body.Severity).ThenBy(pair => pair.Entry.Date)];
     }
 }

@@ -11,7 +11,24 @@ namespace MuddyLedger.Core.Ledger;
 /// <param name="Corrects">The struck entry that this one stands for, if it is a correction; <paramref name="Reason"/> says why.</param>
 public sealed record LedgerEntry(
     EntryId Id, BikeId Bike, LocalDate Date, Instant WrittenAt, string Device, EntryBody Body,
-    RunId? Run = null, EntryId? Corrects = null, string? Reason = null);
+    RunId? Run = null, EntryId? Corrects = null, string? Reason = null)
+{
+    /// <summary>The first line of the chain of corrections that this one stands in: what other lines mean when they name any line of it.</summary>
+    /// <remarks>Given when the ledger is built; a line that corrects nothing is its own origin.</remarks>
+    public EntryId Origin { get => field == default ? Id : field; init; }
+
+    /// <summary>When the origin was written: the moment that orders the day, whatever was corrected since.</summary>
+    public Instant FirstWrittenAt { get => field == default ? WrittenAt : field; init; }
+
+    /// <summary>Two are the same line where they say the same; where they stand in a book is the book's.</summary>
+    public bool Equals(LedgerEntry? other) => other is not null && Id == other.Id && Bike == other.Bike && Date == other.Date && WrittenAt == other.WrittenAt
+        && Device == other.Device && Body == other.Body && Run == other.Run && Corrects == other.Corrects && Reason == other.Reason;
+
+    public override int GetHashCode() => Id.GetHashCode();
+
+    /// <summary>Where it stands in its book, 0 the oldest. Of two lines the one with the larger place is the later one.</summary>
+    public int Place { get; init; }
+}
 
 /// <summary>An entry that no longer counts, and why. It stays in the book, struck through.</summary>
 public sealed record Strike(EntryId Entry, Instant At, string Device, string Reason);
@@ -27,6 +44,7 @@ public sealed class BikeLedger
         Bike = bike;
         All = all;
         Strikes = strikes;
+        _origins = all.ToDictionary(entry => entry.Id, entry => entry.Origin);
         Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
     }
 
@@ -40,6 +58,11 @@ public sealed class BikeLedger
 
     public ImmutableDictionary<EntryId, Strike> Strikes { get; }
 
+    /// <summary>The origin of the line with this id; the id itself where this book has no such line.</summary>
+    public EntryId OriginOf(EntryId id) => _origins.GetValueOrDefault(id, id);
+
+    private readonly Dictionary<EntryId, EntryId> _origins;
+
     /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
     public static BikeLedger Of(BikeId bike, IEnumerable<LedgerEntry> entries, IEnumerable<Strike> strikes)
     {
@@ -49,7 +72,7 @@ public sealed class BikeLedger
         var ordered = byId.Values
             .Select(entry => (Entry: entry, First: FirstWritten(entry, byId)))
             .OrderBy(line => line.Entry.Date).ThenBy(line => line.First.WrittenAt).ThenBy(line => line.First.Id.Value).ThenBy(line => line.Entry.WrittenAt)
-            .Select(line => line.Entry).ToImmutableArray();
+            .Select((line, place) => line.Entry with { Origin = line.First.Id, FirstWrittenAt = line.First.WrittenAt, Place = place }).ToImmutableArray();
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
 
@@ -58,7 +81,8 @@ public sealed class BikeLedger
 
     private static LedgerEntry FirstWritten(LedgerEntry entry, Dictionary<EntryId, LedgerEntry> byId)
     {
-        while (entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original)) entry = original;
+        // A ring of corrections is refused when a copy is taken in; a book that holds one all the same is still read.
+        for (var left = byId.Count; left > 0 && entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original); left--) entry = original;
         return entry;
     }
 }

@@ -128,5 +128,6 @@ public sealed record RideOf(LedgerEntry Entry, RideDone Ride)
         return wanted ?? (other is { } amount ? ratio.Convert(amount) : null);
     }
 
-    public bool After(LedgerEntry done) => Entry.Date > done.Date || (Entry.Date == done.Date && Entry.WrittenAt > done.WrittenAt);
+    /// <summary>Whether it was ridden after that line: on a later day, or the same day and written down later.</summary>
+    public bool After(LedgerEntry done) => Entry.Place > done.Place;
 }

@@ -17,8 +17,8 @@ public static class Modifications
 {
     public static ImmutableArray<StandingModification> Of(BikeLedger ledger)
     {
-        var undone = ledger.Each<ModificationUndone>().Select(pair => pair.Body.Modification).ToHashSet();
-        return [.. ledger.Each<ModificationMade>().Where(pair => !undone.Contains(pair.Entry.Id) && !(pair.Entry.Corrects is { } first && undone.Contains(first)))
+        var undone = ledger.Each<ModificationUndone>().Select(pair => ledger.OriginOf(pair.Body.Modification)).ToHashSet();
+        return [.. ledger.Each<ModificationMade>().Where(pair => !undone.Contains(pair.Entry.Origin))
             .Select(pair => new StandingModification(pair.Entry, pair.Body))];
     }
 
@@ -56,11 +56,11 @@ public static class TemporaryRepairs
     /// <summary>All that stand, and those that have ended after them; what is not proven is told in a sale.</summary>
     public static ImmutableArray<StandingRepair> Of(BikeLedger ledger, LocalDate today, Instant now)
     {
-        var looked = ledger.Each<TemporaryRepairLooked>().ToLookup(pair => pair.Body.Repair);
+        var looked = ledger.Each<TemporaryRepairLooked>().ToLookup(pair => ledger.OriginOf(pair.Body.Repair));
         return [.. ledger.Each<TemporaryRepairMade>().Select(pair =>
         {
-            var last = looked[pair.Entry.Id].Concat(pair.Entry.Corrects is { } first ? looked[first] : []).Select(one => one.Body).LastOrDefault();
-            var cured = pair.Body.CureHours > 0 ? pair.Entry.WrittenAt + Duration.FromHours(pair.Body.CureHours) : (Instant?)null;
+            var last = looked[pair.Entry.Origin].Select(one => one.Body).LastOrDefault();
+            var cured = pair.Body.CureHours > 0 ? pair.Entry.FirstWrittenAt + Duration.FromHours(pair.Body.CureHours) : (Instant?)null;
             var review = last?.ReviewOn ?? pair.Body.ReviewOn;
             var state = last is { Result: RepairResult.ReplacedForGood } ? RepairState.Ended
                 : last is { Result: RepairResult.Proven } ? RepairState.Proven

@@ -8,7 +8,11 @@ namespace MuddyLedger.Core.Servicing;
 public abstract record Because;
 
 /// <summary>When the task was last done, and what the lifetime meter was then (null where no reading covers that day).</summary>
-public sealed record LastDone(LedgerEntry Entry, Evidence Evidence, MeterAt? Meter) : Because;
+public sealed record LastDone(LedgerEntry Entry, Evidence Evidence, MeterAt? Meter) : Because
+{
+    /// <summary>The UTC day on which the line was first written, where that is more than a day after the day it tells of; null where it was written at once.</summary>
+    public LocalDate? WrittenLater => Entry.FirstWrittenAt.InUtc().Date is var day && day > Entry.Date.PlusDays(1) ? day : null;
+}
 
 public sealed record NoHistory : Because;
 
@@ -34,6 +38,10 @@ public sealed record ReckonedByRatio(MeterKind Kind, MeterRatio Ratio) : Because
 /// <param name="Ridden">What they were.</param>
 /// <param name="CountsAs">What they count as for this limit.</param>
 public sealed record SevereRidesCounted(MeterKind Kind, int Rides, MeterAmount Ridden, MeterAmount CountsAs, IReadOnlyList<Bikes.Severity> Severities) : Because;
+
+/// <summary>A ride since it was last done asks for it, whatever the limits leave.</summary>
+/// <param name="Asks">What of the ride asks for it; null where every ride does.</param>
+public sealed record AfterRide(LedgerEntry Entry, Bikes.Severity? Asks) : Because;
 
 /// <summary>The owner set these limits in place of the shipped ones.</summary>
 public sealed record OwnInterval(LedgerEntry Entry) : Because;

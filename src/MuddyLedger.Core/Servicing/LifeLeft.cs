@@ -115,7 +115,7 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         var factors = task.Severities.Where(factor => !always.Contains(factor.Severity)).ToDictionary(factor => factor.Severity, factor => factor.Factor);
         var counted = (from ride in meters.SevereRides
                        where factors.Count > 0 && ride.After(done)
-                       let hard = ride.Ride.Severities.Where(factors.ContainsKey).ToList()
+                       let hard = ride.Ride.Severities.Select(Wears).Where(factors.ContainsKey).Distinct().ToList()
                        where hard.Count > 0
                        let amount = ride.On(kind, meters.Ratio)
                        where amount is not null
@@ -125,6 +125,9 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         return new(kind, counted.Count, counted.Aggregate(nothing, (sum, ride) => sum + ride.Amount), counted.Aggregate(nothing, (sum, ride) => sum + ride.CountsAs),
             [.. counted.SelectMany(ride => ride.Hard).Distinct().Order()]);
     }
+
+    /// <summary>Sand, dust and mud wear like grit.</summary>
+    private static Bikes.Severity Wears(Bikes.Severity ride) => ride is Bikes.Severity.Sand or Bikes.Severity.Dust or Bikes.Severity.Mud ? Bikes.Severity.Grit : ride;
 
     private static LimitLeft OfCalendar(Limit limit, LocalDate from, LocalDate due, LocalDate today)
     {

@@ -24,14 +24,24 @@ public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenanc
 
 /// <summary>Something to do to a component: inspect, clean, lubricate, adjust, measure, replace or bleed.</summary>
 /// <param name="Id">The component and the act, as "engine-oil.replace".</param>
-/// <param name="Also">When it is due besides its limits, in words: "before every ride", "after every wet ride".</param>
+/// <param name="Also">What is worth knowing beside its limits, in words.</param>
 /// <param name="Resets">Other tasks that this one does too: to replace is also to inspect.</param>
 /// <param name="Minutes">Usual time on the bench.</param>
 /// <param name="Job">The guided job that does it, where one ships.</param>
 /// <param name="Safety">True where its failure hurts someone: brakes, tyres, steering, wheel bearings, chain.</param>
 public sealed record ServiceTask(
     string Id, string Title, Applies Applies, ImmutableArray<Limit> Limits, ImmutableArray<SeverityFactor> Severities,
-    string? Also, ImmutableArray<string> Resets, int Minutes, string? Job, bool Safety, string? Why);
+    string? Also, ImmutableArray<string> Resets, int Minutes, string? Job, bool Safety, string? Why)
+{
+    /// <summary>Due after any ride that was one of these, whatever its limits say.</summary>
+    public ImmutableArray<Severity> AfterRides { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>Due after every ride.</summary>
+    public bool AfterEveryRide { get; init; }
+
+    /// <summary>Whether a ride makes it due.</summary>
+    public bool DueAfter(Ledger.RideDone ride) => AfterEveryRide || ride.Severities.Any(AfterRides.Contains);
+}
 
 /// <summary>The part of the bike under which its items are listed.</summary>
 public enum BikePart { Engine, Intake, DriveAndBrakes, Chassis, Electrics, Papers }
@@ -53,4 +63,9 @@ public sealed record Schedule(string Id, string Title, Applies Applies, Immutabl
                where task.Applies.To(capabilities)
                select (component, task);
     }
+
+    /// <summary>The tasks of a bike that leave a reservoir filled anew, by their id.</summary>
+    public static IReadOnlyDictionary<string, ReservoirId> FillTasksOf(Profile bike, IEnumerable<Schedule> schedules) => TasksOf(bike, schedules)
+        .Where(item => item.Component.Reservoir is not null && item.Task.Id.EndsWith(".replace", StringComparison.Ordinal))
+        .DistinctBy(item => item.Task.Id).ToDictionary(item => item.Task.Id, item => item.Component.Reservoir!.Value);
 }

@@ -20,6 +20,7 @@ public static class Servicing
         var done = ledger.Each<TaskDone>().Where(pair => pair.Entry.Date <= today).Select((pair, place) => (Place: place, Line: pair)).ToLookup(at => at.Line.Body.Task);
         var intervals = ledger.Each<IntervalSet>().GroupBy(pair => pair.Body.Task).ToDictionary(group => group.Key, group => group.Last());
         var papers = ledger.Each<PaperHeld>().GroupBy(pair => pair.Body.Paper).ToDictionary(group => group.Key, group => group.Last());
+        var rides = ledger.Each<RideDone>().Where(pair => pair.Entry.Date <= today).ToList();
         var resetBy = (from item in tasks from resets in item.Task.Resets select (resets, item.Task.Id)).ToLookup(pair => pair.resets, pair => pair.Id);
         return [.. FlushFills(bike, ledger), .. tasks.Select(item =>
         {
@@ -28,8 +29,20 @@ public static class Servicing
             var life = papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
                 ? OfPaper(task, paper.Entry, paper.Body, meters, today)
                 : LifeOf(task, history, bike, meters, today);
+            life = AfterRides(task, history, rides, life);
             return new TaskStanding(item.Component, task, own is null || set.Body.AsShipped ? life : life with { Because = [new OwnInterval(own), .. life.Because] });
         })];
+    }
+
+    /// <summary>A ride that asks for the task makes it due until it is done, however much of its limits is left.</summary>
+    private static LifeLeft AfterRides(ServiceTask task, List<(LedgerEntry Entry, TaskDone Body)> history, List<(LedgerEntry Entry, RideDone Body)> rides, LifeLeft life)
+    {
+        if (life.State is LifeState.Overdue || (task.AfterRides.IsEmpty && !task.AfterEveryRide)) return life;
+        var done = history.LastOrDefault(pair => pair.Body.Evidence is not (Evidence.SellersWord or Evidence.TreatAsDue)).Entry?.Place ?? -1;
+        var asking = rides.LastOrDefault(ride => ride.Entry.Place > done && task.DueAfter(ride.Body));
+        if (asking.Entry is null) return life;
+        var asks = asking.Body.Severities.Where(task.AfterRides.Contains).Select(one => (Bikes.Severity?)one).FirstOrDefault();
+        return life with { State = LifeState.Due, Governing = null, Because = [new AfterRide(asking.Entry, asks), .. life.Because] };
     }
 
     /// <summary>A flush fill opens a task of its own: drain it. It is due from the moment it was poured.</summary>
@@ -37,7 +50,7 @@ public static class Servicing
         from reservoir in Reservoirs.Of(bike)
         let state = FluidChain.StateOf(reservoir, ledger)
         where state.Contents is { Temporary: true }
-        let name = Gates.Words(reservoir)
+        let name = Reservoirs.Words(reservoir)
         let task = new ServiceTask($"flush-fill.{Capabilities.Word(reservoir)}", "Drain the flush fill", Applies.Always, [], [], null, [], 30, null, false,
             "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on.")
         select new TaskStanding(new Component("flush-fill", name, BikePart.Engine, reservoir, [task]), task, new LifeLeft(LifeState.Due, null, [], [new PutInForNow(state.Contents!.Filled)]));

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 
 namespace MuddyLedger.Core.Units;
@@ -6,12 +5,9 @@ namespace MuddyLedger.Core.Units;
 /// <summary>Reads what an owner types: "22 nm", "95 in-lb", "1.9 qt", "23,588", "2,4 L".</summary>
 public static partial class QuantityText
 {
-    /// <summary>
-    /// Reads a quantity of the wanted dimension. A number alone is taken in <paramref name="bare"/>.
-    /// A comma followed by exactly three digits groups thousands; any other single comma is a decimal comma.
-    /// </summary>
+    /// <summary>Reads a quantity of the wanted dimension. A number alone is taken in <paramref name="bare"/>; how its marks are read, see <see cref="NumberText"/>.</summary>
     /// <returns>The quantity, or words that say what is wrong.</returns>
-    public static Reading<Quantity> Read(string? text, Unit bare, decimal atMostInBase)
+    public static Reading<Quantity> Read(string? text, Unit bare, decimal atMostInBase, NumberMarks marks = NumberMarks.Unknown)
     {
         if (string.IsNullOrWhiteSpace(text)) return Reading<Quantity>.Refused("is missing; type a number, with a unit if you like");
         if (text.Length > 40) return Reading<Quantity>.Refused("is too long for a number and a unit");
@@ -28,11 +24,17 @@ public static partial class QuantityText
             unit = found;
         }
 
-        if (!decimal.TryParse(Plain(match.Groups["number"].Value), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
-            || value > atMostInBase / unit.InBase)
-            return Reading<Quantity>.Refused($"is more than can be meant here (at most {Math.Floor(atMostInBase / unit.InBase):#,0} {unit.Symbol})");
-        return Reading<Quantity>.Of(new Quantity(value, unit));
+        var number = NumberText.Read(match.Groups["number"].Value, marks, Coarse(unit));
+        if (number.Refusal is { } wrong && !wrong.StartsWith("is more", StringComparison.Ordinal)) return Reading<Quantity>.Refused(wrong);
+        return number.IsRefused || number.Value > atMostInBase / unit.InBase
+            ? Reading<Quantity>.Refused($"is more than can be meant here (at most {Math.Floor(atMostInBase / unit.InBase):#,0} {unit.Symbol})")
+            : Reading<Quantity>.Of(new Quantity(number.Value, unit));
     }
+
+    /// <summary>As it is put into a field to be changed: it reads back the same wherever the reader lives.</summary>
+    public static string Editable(Quantity quantity) => $"{NumberText.Editable(quantity.Value)}{(quantity.Unit.Dimension == Dimension.Ratio ? "" : " ")}{quantity.Unit.Symbol}";
+
+    private static bool Coarse(Unit unit) => unit.Dimension is Dimension.Distance or Dimension.EngineHours or Dimension.EngineSpeed;
 
     public static string Words(Dimension dimension) => dimension switch
     {
@@ -51,19 +53,8 @@ public static partial class QuantityText
         _ => "a length",
     };
 
-    private static string Plain(string number)
-    {
-        var compact = number.Replace(" ", "", StringComparison.Ordinal).Replace("\u00A0", "", StringComparison.Ordinal);
-        return Grouped().IsMatch(compact)
-            ? compact.Replace(",", "", StringComparison.Ordinal)
-            : compact.Replace(',', '.');
-    }
-
-    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d{1,3}(?:[ ,\u00A0]\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)\s*(?<unit>[a-zA-Z""°:][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*(?<sign>[-+]?)(?<number>\d(?:[\d.,'\u2019\u00A0\u2009\u202F ]*\d)?|[.,]\d+)\s*(?<unit>[a-zA-Z""\u00B0:][a-zA-Z0-9 ./\-""]*)?\s*$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
-
-    [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d+)?$", RegexOptions.CultureInvariant)]
-    private static partial Regex Grouped();
 }
 
 /// <summary>What was read, or the words that refuse it. The words complete a sentence that begins with the field's name.</summary>

@@ -7,8 +7,22 @@ using NodaTime.Text;
 namespace MuddyLedger.Web.Api;
 
 /// <summary>Reads the fields of one request, and collects what is wrong with each, by its path.</summary>
-public sealed class FieldCheck
+/// <param name="marks">How the reader writes numbers.</param>
+public sealed class FieldCheck(NumberMarks marks)
 {
+    /// <summary>Of a request: its page says which mark its reader sets before decimals.</summary>
+    public FieldCheck(HttpContext http) : this(MarksOf(http)) { }
+
+    public NumberMarks Marks => marks;
+
+    /// <summary>The mark that the reader sets before decimals, as the header names it.</summary>
+    public static NumberMarks MarksOf(HttpContext http) => http.Request.Headers["Decimal-Mark"].ToString() switch
+    {
+        "comma" => NumberMarks.Comma,
+        "point" => NumberMarks.Point,
+        _ => NumberMarks.Unknown,
+    };
+
     private readonly Dictionary<string, string> _refusals = [];
 
     public bool Failed => _refusals.Count > 0;
@@ -38,6 +52,9 @@ public sealed class FieldCheck
         return read.Success ? read.Value : today;
     }
 
+    /// <summary>Today where nobody says another day.</summary>
+    public LocalDate DateOrToday(string field, string? text, LocalDate today) => string.IsNullOrWhiteSpace(text) ? today : Date(field, text, today);
+
     public string Text(string field, string? text, int most)
     {
         var trimmed = text?.Trim() ?? "";
@@ -50,7 +67,7 @@ public sealed class FieldCheck
 
     public Quantity Quantity(string field, string? text, Unit bare, decimal atMostInBase)
     {
-        var read = QuantityText.Read(text, bare, atMostInBase);
+        var read = QuantityText.Read(text, bare, atMostInBase, marks);
         if (read.IsRefused) Refuse(field, read.Refusal!);
         return read.IsRefused ? new Quantity(0, bare) : read.Value;
     }
@@ -61,12 +78,30 @@ public sealed class FieldCheck
 
     public Money Money(string field, string? text)
     {
-        var read = Core.Units.Money.Read(text);
+        var read = Core.Units.Money.Read(text, marks);
         if (read.IsRefused) Refuse(field, read.Refusal!);
         return read.Value;
     }
 
     public Money? OptionalMoney(string field, string? text) => string.IsNullOrWhiteSpace(text) ? null : Money(field, text);
+
+    /// <summary>A whole number; the least of its range where it is refused.</summary>
+    public int Whole(string field, string? text, int least, int most)
+    {
+        var read = NumberText.Whole(text, least, most);
+        if (read.IsRefused) Refuse(field, read.Refusal!);
+        return read.IsRefused ? least : read.Value;
+    }
+
+    public int? OptionalWhole(string field, string? text, int least, int most) => string.IsNullOrWhiteSpace(text) ? null : Whole(field, text, least, most);
+
+    /// <summary>Whole minutes, typed as minutes or as hours and minutes.</summary>
+    public int Minutes(string field, string? text, int most)
+    {
+        var read = MinutesText.Read(text, marks, most);
+        if (read.IsRefused) Refuse(field, read.Refusal!);
+        return read.Value;
+    }
 
     private string Bounded(string field, string text, int most)
     {

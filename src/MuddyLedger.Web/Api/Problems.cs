@@ -57,7 +57,7 @@ public static class Problems
         };
     }
 
-    private static string Sentence(string field, string words) => $"{Words(field)} {words}.";
+    private static string Sentence(string field, string words) => $"{Words(field)} {words}{(words.EndsWith('?') || words.EndsWith('.') ? "" : ".")}";
 
     /// <summary>"record.volume" is said "Volume", "oilFilter" is said "Oil filter".</summary>
     private static string Words(string field)

@@ -20,6 +20,9 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
 
     public static Shown? Of(Length? length) => length is { } known ? Of(known.In(Core.Units.Unit.Millimetre)) : null;
 
+    /// <summary>As it is put into a field to be changed: see <see cref="QuantityText.Editable"/>.</summary>
+    public string Editable() => $"{NumberText.Editable(Value)}{(Unit.StartsWith(':') ? "" : " ")}{Unit}";
+
     public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + (Unit.StartsWith(':') ? "" : " ") + Unit;
 }
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -20,9 +21,19 @@ namespace MuddyLedger.Web.Bikes;
 /// <param name="Today">What the dash likely shows today, where the last reading is older and the rate is known.</param>
 public sealed record MeterAnswer(MeterKind Kind, string Unit, Shown? Display, LocalDate? ReadOn, Shown? Lifetime, Shown? Today, Shown? PerWeek, bool RateStated, int Readings);
 
-public sealed record GateAnswer(Gate Gate, bool Open, IReadOnlyList<GateShutAnswer> Shut);
+/// <param name="Reasons">What keeps it, or an earlier gate, from being open.</param>
+public sealed record GateAnswer(Gate Gate, GateState State, IReadOnlyList<GateReasonAnswer> Reasons);
 
-public sealed record GateShutAnswer(string Why, Guid? Finding, Guid? Run);
+/// <summary>One thing that keeps a gate from being open, and where it is settled: which of the fields is filled follows from the kind.</summary>
+/// <param name="Job">The job that would settle it, where one ships.</param>
+/// <param name="ByWord">Whether the owner's word settles it.</param>
+public sealed record GateReasonAnswer(Gate Gate, GateState State, ReasonKind Kind, string Why, Guid? Finding, Guid? Run, string? Thing, string? Reservoir, string? Job, bool ByWord);
+
+/// <summary>The owner's word by which a gate stands open that nothing else in the book proves.</summary>
+public sealed record WordAnswer(Guid Entry, LocalDate Date, Gate Gate, string Words);
+
+/// <param name="WordWillDo">Whether the owner's word may prove it.</param>
+public sealed record PumpAnswer(bool Proven, string Why, bool WordWillDo);
 
 public enum FillState { Unknown, Empty, Filled }
 
@@ -31,7 +42,10 @@ public sealed record ReservoirAnswer(
     ReservoirId Id, FillState State, string? Fluid, bool Temporary, Shown? Poured, Shown? Capacity, string? Grade, LocalDate? Since, int? AgeMonths, Shown? Use, Level? Level, LocalDate? LevelSeen);
 
 /// <param name="Entry">Null for a finding that a running job will write when it ends.</param>
-public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string BikeName, string Title, string? Detail, FindingSeverity Severity, LocalDate Since, string? CostGuess);
+/// <param name="Gate">The gate that it shuts, where it says stop.</param>
+/// <param name="Key">Of a running job's: what names it when it is put right there.</param>
+/// <param name="Settled">How it was put right in the job that found it.</param>
+public sealed record FindingAnswer(Guid? Entry, Guid? Run, Guid Bike, string BikeName, string Title, string? Detail, FindingSeverity Severity, LocalDate Since, string? CostGuess, Gate? Gate, string? Key, string? Settled);
 
 public sealed record RunningAnswer(Guid Id, Guid Bike, string BikeName, string Title, IReadOnlyList<string> Jobs, int Answered, int Steps, string Next, Instant LastTouched, int OnTray, IReadOnlyList<Instant> TimersEnd);
 
@@ -56,7 +70,7 @@ public sealed record ProfileWarning(string Field, string Words);
 
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
-    IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
+    IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, WordAnswer? Word, PumpAnswer? Pump, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<OpenRepair> Repairs, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
@@ -64,27 +78,29 @@ public static class BikeAnswers
     private const int LatestEntries = 8;
 
     /// <param name="now">Decides what has cured.</param>
-    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings, Instant now)
+    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
     {
         var bike = picture.Profile;
         return new(picture.Bike.Id.Value, picture.Bike.Version, bike.Nickname, bike.Make, bike.Model, bike.Year, bike.Use, ProfileForm.Of(bike, settings),
             [.. picture.Meters.Own.Values.Select(meter => MeterOf(meter, picture))],
-            [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture.GatesShut))],
+            [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture, jobs))],
+            picture.Gates.Word is { } word ? new(word.Entry.Id.Value, word.Entry.Date, word.Body.Gate, word.Body.Words) : null,
+            bike.Lubrication == Lubrication.OilInjection ? new(picture.Pump.Proven, picture.Pump.Why, picture.Pump.WordWillDo) : null,
             [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            FindingsOf(picture), ForNowAnswer.Of(picture.ForNow),
+            FindingsOf(picture, dayOf), ForNowAnswer.Of(picture.ForNow),
             [.. TemporaryRepairs.Of(picture.Ledger, picture.Today, now).Where(one => one.State is not (RepairState.Proven or RepairState.Ended)).Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn))], RunningOf(picture),
             [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, JobAssembly.UsualMinutes(job, jobs.Access, bike), jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);
     }
 
-    public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture) =>
+    public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture, Func<Instant, LocalDate> dayOf) =>
     [
-        .. picture.Running.SelectMany(run => run.State.Findings.Select(found => new FindingAnswer(null, run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname,
-            found.Finding.Title, found.Finding.Detail, found.Finding.Severity, found.At.InUtc().Date, found.Finding.CostGuess?.ToString()))),
-        .. Findings.Open(picture.Ledger).Select(open => new FindingAnswer(open.Entry.Id.Value, null, picture.Bike.Id.Value, picture.Profile.Nickname,
-            open.Body.Title, open.Body.Detail, open.Body.Severity, open.Entry.Date, open.Body.CostGuess?.ToString())),
+        .. picture.Running.SelectMany(run => RunFindings.Of(JobPlan.For(run.Job, picture.Profile, run.State), run.State).Select(found => new FindingAnswer(null, run.Id.Value, picture.Bike.Id.Value, picture.Profile.Nickname,
+            found.Body.Title, found.Body.Detail, found.Body.Severity, found.At is { } at ? dayOf(at) : picture.Today, found.Body.CostGuess?.ToString(), found.Body.Gate, found.Key, found.Settled))),
+        .. Core.Ledger.Findings.Open(picture.Ledger).Select(open => new FindingAnswer(open.Entry.Id.Value, null, picture.Bike.Id.Value, picture.Profile.Nickname,
+            open.Body.Title, open.Body.Detail, open.Body.Severity, open.Entry.Date, open.Body.CostGuess?.ToString(), open.Body.Gate, null, null)),
     ];
 
     public static IReadOnlyList<RunningAnswer> RunningOf(BikePicture picture) => [.. picture.Running.Select(run =>
@@ -109,8 +125,17 @@ public static class BikeAnswers
             forecast is null ? null : Shown.Of(MeterAmount.Of(history.Kind, (decimal)forecast.PerWeek), bike), forecast is { Readings: 0 }, history.Points.Length);
     }
 
-    private static GateAnswer GateOf(Gate gate, ImmutableArray<GateShut> shut) => new(
-        gate, Gates.Open(gate, shut), [.. shut.Where(one => one.Gate <= gate).Select(one => new GateShutAnswer(one.Why, one.Finding?.Value, one.Run?.Value))]);
+    private static GateAnswer GateOf(Gate gate, BikePicture picture, JobLibrary jobs) => new(gate, picture.Gates.StateOf(gate), [.. picture.Gates.For(gate).DistinctBy(reason => reason.Why).Select(reason =>
+        new GateReasonAnswer(reason.Gate, reason.State, reason.Kind, reason.Why, reason.Finding?.Value, reason.Run?.Value, reason.Thing, reason.Reservoir is { } at ? Capabilities.Word(at) : null,
+            JobFor(reason, picture.Profile, jobs), reason.State == GateState.NotProven))]);
+
+    /// <summary>The job that would settle what is not proven: one that proves its gate, or the pump.</summary>
+    private static string? JobFor(GateReason reason, Profile bike, JobLibrary jobs) => reason.Kind switch
+    {
+        ReasonKind.TakenIn or ReasonKind.Stood => jobs.For(bike).Where(job => job.Proves.Contains(reason.Gate)).MaxBy(job => job.Proves.Length)?.Id,
+        ReasonKind.OilInFuel when bike.Lubrication == Lubrication.OilInjection => jobs.For(bike).FirstOrDefault(job => !job.ProvesPump.IsEmpty)?.Id,
+        _ => null,
+    };
 
     public static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
     {
@@ -118,20 +143,12 @@ public static class BikeAnswers
         var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
         var capacity = spec?.DrainAndFilter ?? spec?.DrainOnly ?? spec?.DryFill;
         // What a running job has drained is out, though its lines are not yet written.
-        var draining = picture.Running.Any(run => Drained(run, id, picture.Profile));
+        var draining = picture.Running.Any(run => RunFindings.Drained(JobPlan.For(run.Job, picture.Profile, run.State), run.State).Any(drain => drain.Reservoir == id));
         var contents = draining ? null : state.Contents;
         return new(id, draining || state.EmptySince is not null ? FillState.Empty : contents is null ? FillState.Unknown : FillState.Filled,
             contents?.Fluid, contents?.Temporary ?? false, contents is null ? null : Shown.Of(contents.Poured, settings), capacity is { } full ? Shown.Of(full, settings) : null, spec?.Grade,
             contents?.Filled.Date, contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today), contents is null ? null : UseSince(contents, picture),
             state.LastLevel?.Level, state.LastLevel?.Entry.Date);
-    }
-
-    private static bool Drained(Data.StoredRun run, ReservoirId id, Profile bike)
-    {
-        var state = run.State;
-        var plan = JobPlan.For(run.Job, bike, state);
-        bool Did(StepKind kind) => plan.Steps.Any(planned => planned.Step.Kind == kind && planned.Step.Reservoir == id && state.Step(planned.Step.Id).Mark == StepMark.Done);
-        return Did(StepKind.Drain) && !Did(StepKind.Pour);
     }
 
     private static Shown? UseSince(Contents contents, BikePicture picture)

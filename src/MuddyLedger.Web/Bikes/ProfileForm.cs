@@ -28,18 +28,19 @@ public sealed record ProfileForm(
         bike.Nickname, bike.Make, bike.Model, bike.Year, bike.FrameNumber, bike.Registration, bike.Title, bike.Use,
         bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
         bike.BodyworkOverOil, bike.OilPressureLight, bike.TankOverPlugs, bike.AirFilter, bike.HeavierOilInHeat, bike.Valves, bike.ValvesPerCylinder,
-        bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).ToString() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
+        bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).Editable() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
         bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch, bike.Linkage, FormOf(bike.FrontTyre), FormOf(bike.RearTyre),
         bike.Odometer?.Unit, bike.Odometer?.Digits ?? 6, bike.HourMeter,
-        bike.StatedUsePerYear is { } use ? Shown.Of(use, bike).ToString() : null, bike.Severities,
+        bike.StatedUsePerYear is { } use ? Shown.Of(use, bike).Editable() : null, bike.Severities,
         // All that the bike has, those of which nothing is known too: the page only lists them.
         Core.Bikes.Reservoirs.Of(bike).Union(bike.Reservoirs.Keys).ToDictionary(id => Capabilities.Word(id), id => FormOf(bike.Reservoirs.GetValueOrDefault(id, new ReservoirSpec()), settings)),
-        Fasteners.Of(bike).Union(bike.Torques.Keys).ToDictionary(id => Capabilities.Word(id), id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).ToString() : ""),
+        Fasteners.Of(bike).Union(bike.Torques.Keys).ToDictionary(id => Capabilities.Word(id), id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).Editable() : ""),
         BikeFigures.Of(bike).Union(bike.Figures.Keys).ToDictionary(id => Capabilities.Word(id),
             id => bike.Figure(id) is { Provenance.Kind: not ProvenanceKind.CommonPractice } known ? BikeFigures.Text(known, id) : ""));
 
     /// <summary>The profile meant, with every field that cannot be read or cannot be true refused by its name.</summary>
-    public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear)
+    /// <param name="before">What the form was filled in from: a figure that was left as it stood keeps its value and its provenance.</param>
+    public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear, Profile? before)
     {
         var profile = new Profile
         {
@@ -85,15 +86,15 @@ public sealed record ProfileForm(
             HourMeter = HourMeter,
             StatedUsePerYear = StatedUse(check),
             Severities = Severities.IsDefault ? [] : [.. Severities.Distinct()],
-            Reservoirs = ReadReservoirs(check, settings),
-            Torques = ReadTorques(check, settings),
-            Figures = ReadFigures(check),
+            Reservoirs = ReadReservoirs(check, settings, before),
+            Torques = ReadTorques(check, settings, before),
+            Figures = ReadFigures(check, before),
         };
         check.Refuse(ProfileCheck.Of(profile, thisYear));
         return profile;
     }
 
-    private static TyreForm FormOf(Tyre? tyre) => new(tyre?.Size, tyre?.Placard is { } placard ? Shown.Of(placard.In(Unit.Bar)).ToString() : null, tyre?.DateCode, tyre?.Inner ?? TyreInner.Tube);
+    private static TyreForm FormOf(Tyre? tyre) => new(tyre?.Size, tyre?.Placard is { } placard ? Shown.Of(placard.In(Unit.Bar)).Editable() : null, tyre?.DateCode, tyre?.Inner ?? TyreInner.Tube);
 
     private static Tyre? ReadTyre(FieldCheck check, string field, TyreForm? form) => form is null ? null : new(
         check.OptionalText($"{field}.size", form.Size, 30),
@@ -103,7 +104,7 @@ public sealed record ProfileForm(
 
     private static ReservoirForm FormOf(ReservoirSpec spec, OwnerSettings settings)
     {
-        string? Text(Volume? volume) => volume is { } known ? Shown.Of(known, settings).ToString() : null;
+        string? Text(Volume? volume) => volume is { } known ? Shown.Of(known, settings).Editable() : null;
         return new(spec.Grade, Text(spec.DryFill), Text(spec.DrainOnly), Text(spec.DrainAndFilter), spec.Level, spec.Stance, spec.ReadAt, spec.WaitMinutes);
     }
 
@@ -118,7 +119,7 @@ public sealed record ProfileForm(
         return MeterAmount.From(check.Quantity("statedUsePerYear", StatedUsePerYear, bare, ReadingEndpoints.MostOf(meter) / 4));
     }
 
-    private ImmutableDictionary<ReservoirId, ReservoirSpec> ReadReservoirs(FieldCheck check, OwnerSettings settings)
+    private ImmutableDictionary<ReservoirId, ReservoirSpec> ReadReservoirs(FieldCheck check, OwnerSettings settings, Profile? before)
     {
         var read = ImmutableDictionary.CreateBuilder<ReservoirId, ReservoirSpec>();
         foreach (var (word, form) in Reservoirs)
@@ -127,6 +128,12 @@ public sealed record ProfileForm(
             if (Known<ReservoirId>(word) is not { } id)
             {
                 check.Refuse(at, "is not a reservoir known here");
+                continue;
+            }
+
+            if (before?.Reservoirs.GetValueOrDefault(id) is { } was && FormOf(was, settings) == form)
+            {
+                read[id] = was;
                 continue;
             }
 
@@ -147,12 +154,13 @@ public sealed record ProfileForm(
         return read.ToImmutable();
     }
 
-    private ImmutableDictionary<Fastener, TorqueSpec> ReadTorques(FieldCheck check, OwnerSettings settings)
+    private ImmutableDictionary<Fastener, TorqueSpec> ReadTorques(FieldCheck check, OwnerSettings settings, Profile? before)
     {
         var read = ImmutableDictionary.CreateBuilder<Fastener, TorqueSpec>();
         foreach (var (word, text) in Torques)
         {
             if (Known<Fastener>(word) is not { } fastener) check.Refuse($"torques.{word}", "is not a fastener known here");
+            else if (before?.Torques.GetValueOrDefault(fastener) is { } was && Shown.Of(was.Torque, settings).Editable() == text) read[fastener] = was;
             else if (!string.IsNullOrWhiteSpace(text))
                 read[fastener] = new(Torque.From(check.Quantity($"torques.{word}", text, settings.Torque, ProfileCheck.LargestTorque.NewtonMetres)), new(ProvenanceKind.Owner));
         }
@@ -160,15 +168,16 @@ public sealed record ProfileForm(
         return read.ToImmutable();
     }
 
-    private ImmutableDictionary<BikeFigure, FigureSpec> ReadFigures(FieldCheck check)
+    private ImmutableDictionary<BikeFigure, FigureSpec> ReadFigures(FieldCheck check, Profile? before)
     {
         var read = ImmutableDictionary.CreateBuilder<BikeFigure, FigureSpec>();
         foreach (var (word, text) in Figures)
         {
             if (Known<BikeFigure>(word) is not { } figure) check.Refuse($"figures.{word}", "is not a figure known here");
+            else if (before?.Figures.GetValueOrDefault(figure) is { } was && BikeFigures.Text(was, figure) == text) read[figure] = was;
             else if (!string.IsNullOrWhiteSpace(text))
             {
-                var spec = BikeFigures.Read(text, figure);
+                var spec = BikeFigures.Read(text, figure, check.Marks);
                 if (spec.IsRefused) check.Refuse($"figures.{word}", spec.Refusal!);
                 else read[figure] = spec.Value!;
             }

@@ -3,6 +3,8 @@ using System.Collections.Immutable;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -16,11 +18,17 @@ namespace MuddyLedger.Web.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
 public sealed record BikePicture(
-    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, ImmutableArray<GateShut> GatesShut, ImmutableArray<StandingForNow> ForNow, LocalDate Today)
+    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, GateLine Gates, OilPump Pump, ImmutableArray<StandingForNow> ForNow, LocalDate Today)
 {
     public Profile Profile => Bike.Profile;
 
     public BikeLedger Ledger => Read.Ledger;
+
+    public IReadOnlySet<string> TaskIds => Tasks.Select(standing => standing.Task.Id).ToHashSet();
+
+    /// <summary>What shuts a gate outside of one of its runs.</summary>
+    public ImmutableArray<ShutElsewhere> ShutOutside(RunId run) =>
+        [.. Gates.Reasons.Where(reason => reason.State == GateState.Shut && reason.Run != run).Select(reason => new ShutElsewhere(reason.Gate, reason.Why))];
 }
 
 /// <summary>
@@ -46,6 +54,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     public Instant Now => options.Clock.GetCurrentInstant();
 
     public LocalDate Today => options.DayOf(Now);
+
+    public LocalDate DayOf(Instant instant) => options.DayOf(instant);
 
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => OwnerSettings.LoadAsync(context, cancel);
 
@@ -107,10 +117,10 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var ledger = read.Ledger;
         var meters = BikeMeters.Of(bike.Profile, ledger);
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
-        var fromRuns = own.SelectMany(run => RunRules.GatesShut(JobPlan.For(run.Job, bike.Profile, run.State), run.State, run.Id));
+        var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
         var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            Gates.Of(bike.Profile, ledger, forNow, fromRuns), forNow, today);
+            GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf), OilPump.Of(bike.Profile, ledger, today), forNow, today);
         cache.Keep(picture);
         return picture;
     }

@@ -39,7 +39,7 @@ public static class ExchangeEndpoints
 
     private static async Task<IResult> InAsync(Guid id, HttpContext http, ShedExchange exchange, ShedWriter writer, ShedOptions options)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", id);
         if (check.Failed) return check.Problem();
         ShedCopy? copy;

@@ -15,7 +15,8 @@ namespace MuddyLedger.Web.Fuel;
 /// <param name="Oil">Two-stroke oil that was mixed in; empty where none was.</param>
 /// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate.</param>
 /// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
-public sealed record FuellingRequest(Guid Id, string? Date, string? Volume, string? Price, bool ToTheBrim, string? Oil, MeterKind? Meter, string? Reading, bool Confirmed = false);
+/// <param name="MissedSome">Fuel that went in before this was not written down.</param>
+public sealed record FuellingRequest(Guid Id, string? Date, string? Volume, string? Price, bool ToTheBrim, string? Oil, MeterKind? Meter, string? Reading, bool Confirmed = false, bool MissedSome = false);
 
 /// <param name="Reading">The line of its meter; null where none was read.</param>
 public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
@@ -38,9 +39,9 @@ public static class FuelEndpoints
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var read = QuantityText.Read(volume, settings.Volume, MostLitres);
+        var read = QuantityText.Read(volume, settings.Volume, MostLitres, FieldCheck.MarksOf(http));
         var fuel = read.IsRefused ? Volume.Zero : Volume.From(read.Value);
-        var mix = FuelMix.For(picture.Profile, picture.ForNow, fuel);
+        var mix = FuelMix.For(picture.Profile, picture.Pump, fuel);
         return TypedResults.Ok(new FuelAskedAnswer(
             fuel.Litres > 0 ? Shown.Of(fuel, settings) : null, mix.Reason, mix.Ratio is { } ratio ? Shown.Of(new Quantity(ratio, Unit.ToOne)) : null,
             mix.Oil is { Litres: > 0 } oil ? Shown.Of(oil.In(Unit.Millilitre)) : null, mix.From is { } from ? ShownProvenance.Of(from) : null,
@@ -51,7 +52,7 @@ public static class FuelEndpoints
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
         var date = check.Date("date", body.Date, picture.Today);
         var volume = check.Volume("volume", body.Volume, settings.Volume);
@@ -66,6 +67,7 @@ public static class FuelEndpoints
             {
                 if (!body.Confirmed && FuelMix.Overfills(picture.Profile, volume))
                     return Refused(new("volume", $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}", "confirm"));
+                if (!body.Confirmed && FuelMix.For(picture.Profile, picture.Pump, volume).Question(volume, oil) is { } question) return Refused(new("oil", question, "confirm"));
                 if (display is { } shown)
                 {
                     if (ReadingEndpoints.Refuse(picture, shown, date, body.Confirmed) is { } refusal) return Refused(refusal);
@@ -73,7 +75,7 @@ public static class FuelEndpoints
                 }
 
                 // A moment after the reading, so that it is reckoned from it.
-                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At + Duration.FromTicks(1), pen.Device, new FuelBought(volume, price, body.ToTheBrim) { Oil = oil is { Litres: > 0 } ? oil : null }));
+                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At + Duration.FromTicks(1), pen.Device, new FuelBought(volume, price, body.ToTheBrim) { Oil = oil is { Litres: > 0 } ? oil : null, MissedSome = body.MissedSome }));
                 return Task.FromResult<IResult?>(null);
             },
             async () => new FuellingAnswer(

@@ -83,7 +83,7 @@ public static partial class OwnJobEndpoints
 
     private static async Task<IResult> KeepAsync(string job, KeepJobRequest body, HttpContext http, JobLibraries libraries, ContentLibrary content, OwnJobStore store, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var read = CheckOf(body.Text, content);
         if (read.Reason is { } reason) check.Refuse("text", $"line {read.Line}: {reason}");
@@ -103,7 +103,7 @@ public static partial class OwnJobEndpoints
 
     private static async Task<IResult> RemoveAsync(string job, RemoveJobRequest body, HttpContext http, JobLibraries libraries, OwnJobStore store, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();

@@ -96,16 +96,17 @@ public static class RunAnswers
         var bike = picture.Profile;
         var state = run.State;
         var plan = JobPlan.For(run.Job, bike, state);
-        var current = plan.Steps.FirstOrDefault(planned => Waiting(state.Step(planned.Step.Id).Mark, planned));
+        var outside = picture.ShutOutside(run.Id);
+        var current = RunRules.Current(plan, state, outside);
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
-        ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger) : [];
+        ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds) : [];
         return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)state.Worked.TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
-            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
+            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, outside, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
-            [.. BikeAnswers.FindingsOf(picture).Where(finding => finding.Run == run.Id.Value)], RunFinish.DrainMeaningsOf(plan, state),
+            [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)], [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
             [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
             [.. lines.Where(entry => entry.Body is not JobFinished)
                     .Select(entry => new WillWriteAnswer(entry.Date, EntryAnswers.KindOf(entry.Body), EntryFigures.Of(entry.Body, bike, settings)))],
@@ -118,8 +119,6 @@ public static class RunAnswers
             [.. Modifications.For(picture.Ledger, run.Job.Group).Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words))],
             [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
     }
-
-    private static bool Waiting(StepMark mark, PlannedStep planned) => mark == StepMark.Open || (mark == StepMark.NotSound && planned.Step.Hold is not null);
 
     private static TrayAnswer TrayOf(TrayItem item, TrayMarked? mark) =>
         new(item.Item, item.Part, item.Count, mark?.Where ?? item.Where, mark?.Size ?? item.Size, mark?.Marks, mark?.Photo, item.Step.Length == 0);
@@ -155,11 +154,11 @@ public static class RunAnswers
         ];
     }
 
-    private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, ImmutableArray<StandingForNow> forNow, OwnerSettings settings)
+    private static StepAnswer StepOf(PlannedStep planned, JobPlan plan, RunState state, ImmutableArray<StandingForNow> forNow, ImmutableArray<ShutElsewhere> outside, OwnerSettings settings)
     {
         var step = planned.Step;
         var standing = state.Step(step.Id);
-        return new(step.Id, step.Title, step.Text, step.Detail, step.Why, step.Kind, standing.Mark, RunRules.Locked(plan, state, planned), standing.Reason,
+        return new(step.Id, step.Title, step.Text, step.Detail, step.Why, step.Kind, standing.Mark, RunRules.Locked(plan, state, planned, outside), standing.Reason,
             state.Notes.GetValueOrDefault(step.Id), step.Done ?? "Done", [.. step.Cautions.Select(Cautions.For)], step.Hold,
             planned.Pour is { } pour ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings), planned.Case) : null, step.FirstGo,
             step.Reservoir, planned.Reservoir?.Grade, planned.Expected is { } expected ? Shown.Of(expected, settings) : null,

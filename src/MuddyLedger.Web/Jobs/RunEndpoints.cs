@@ -52,7 +52,7 @@ public static class RunEndpoints
     private static async Task<IResult> StartAsync(Guid bike, StartRequest body, HttpContext http, ShedPictures pictures, JobLibraries libraries, Bench bench, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var jobs = await libraries.OpenAsync(http.RequestAborted);
         var wanted = jobs.Named(body.Jobs, picture.Profile, check);
@@ -75,7 +75,7 @@ public static class RunEndpoints
     private static async Task<IResult> JoinedAsync(Guid bike, HttpContext http, ShedPictures pictures, JobLibraries libraries, ShelfStore shelf, [FromQuery] string[]? jobs = null)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var library = await libraries.OpenAsync(http.RequestAborted);
         var wanted = library.Named(jobs, picture.Profile, check);
         if (check.Failed) return check.Problem();
@@ -86,7 +86,7 @@ public static class RunEndpoints
     private static async Task<IResult> ActAsync(Guid run, ActRequest body, HttpContext http, ShedPictures pictures, Bench bench, Writing writing)
     {
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var act = RunReading.Act(body, plan, await pictures.SettingsAsync(http.RequestAborted), check);
         if (check.Failed) return check.Problem();
@@ -98,7 +98,7 @@ public static class RunEndpoints
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 if (act is TimerStarted timer) act = timer with { Minutes = plan.Step(timer.Step)?.TimerMinutes ?? 0 };
                 if (act is TimerStarted { Minutes: 0 }) return Problems.Refused("step", "has no timer");
-                var refusal = RunRules.Refuse(plan, stored.State, act!, picture.ForNow) ?? RefuseReading(act!, picture, bench.Day(pen.At));
+                var refusal = RunRules.Refuse(plan, stored.State, act!, picture.ForNow, picture.ShutOutside(stored.Id)) ?? RefuseReading(act!, picture, bench.Day(pen.At));
                 if (refusal is not null) return Problems.Refused(refusal);
                 writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, act!));
                 return null;
@@ -109,9 +109,9 @@ public static class RunEndpoints
     private static async Task<IResult> FinishAsync(Guid run, FinishRequest body, HttpContext http, Bench bench, Writing writing)
     {
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
-        var signOff = RunReading.SignOff(body, check);
+        var signOff = RunReading.SignOff(body, picture.Ledger, check);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
         return await writing.OnceAsync(http, body.Id, body,
@@ -121,7 +121,7 @@ public static class RunEndpoints
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 var state = stored.State;
                 if (RunFinish.Refuse(plan, state, signOff) is { } refusal) return Problems.Refused(refusal);
-                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger);
+                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger, picture.TaskIds);
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
                     if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
@@ -137,7 +137,7 @@ public static class RunEndpoints
     private static async Task<IResult> UndoFinishAsync(Guid run, EndRequest body, HttpContext http, Bench bench, Writing writing)
     {
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, _)) return Problems.NotFound("job run");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var reason = check.Text("reason", body.Reason, 300);
         if (check.Failed) return check.Problem();
@@ -158,7 +158,7 @@ public static class RunEndpoints
     private static async Task<IResult> SetAsideAsync(Guid run, EndRequest body, HttpContext http, Bench bench, Writing writing)
     {
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, _, plan)) return Problems.NotFound("job run");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var reason = check.Text("reason", body.Reason, 300);
         if (check.Failed) return check.Problem();
@@ -185,8 +185,14 @@ public static class RunEndpoints
     private static void Write(ShedWriter writer, IEnumerable<PlannedEntry> entries, StoredRun run, Pen pen)
     {
         // Tick by tick, so that the book keeps the order in which it happened.
+        var opened = new Dictionary<string, EntryId>();
         foreach (var (entry, at) in entries.Select((entry, at) => (entry, at)))
-            writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), run.Bike, entry.Date, pen.At + Duration.FromTicks(at), pen.Device, entry.Body, run.Id));
+        {
+            var id = new EntryId(Guid.CreateVersion7());
+            if (entry.Opens is { } key) opened[key] = id;
+            var body = entry.Closes is { } closes && entry.Body is FindingClosed closed ? closed with { Finding = opened[closes] } : entry.Body;
+            writer.AddEntry(new LedgerEntry(id, run.Bike, entry.Date, pen.At + Duration.FromTicks(at), pen.Device, body, run.Id));
+        }
     }
 
     private static Refusal? RefuseReading(RunAct act, BikePicture picture, LocalDate today) => act is StepDone { Record.Meters: { IsDefaultOrEmpty: false } meters }

@@ -16,7 +16,7 @@ namespace MuddyLedger.Web.Jobs;
 /// <param name="Jobs">One job, or several to be joined into one run, in the order wanted.</param>
 public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs);
 
-public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, TrayPut, TrayMarked, TrayTaken, StepNoted, LookTaken }
+public enum RunActKind { StepDone, StepNotSound, StepSkipped, StepReopened, TimerStarted, TimerStopped, FindingNoted, FindingSettled, TrayPut, TrayMarked, TrayTaken, StepNoted, LookTaken }
 
 /// <summary>One tap on the bench. Which fields are needed follows from the act.</summary>
 public sealed record ActRequest(
@@ -35,7 +35,7 @@ public sealed record RecordRequest(string? Odometer = null, string? Hours = null
 
 public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
 
-public sealed record FindingRequest(string? Title, FindingSeverity Severity, string? Detail = null, string? CostGuess = null);
+public sealed record FindingRequest(string? Title, FindingSeverity Severity, string? Detail = null, string? CostGuess = null, Gate? Gate = null);
 
 /// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
 /// <param name="Photo">A picture that is in the bike's book already.</param>
@@ -43,7 +43,13 @@ public sealed record TrayRequest(string? Part, int Count, string? Where = null, 
 
 public sealed record CostRequest(string? For, string? Amount);
 
-public sealed record FinishRequest(Guid Id, int Minutes, IReadOnlyList<CostRequest?> Costs, string? Leftover, string? Note);
+/// <param name="Minutes">As typed: "80", "1 h 20".</param>
+/// <param name="Cured">Open findings of the bike that the job has cured, each with the proof.</param>
+public sealed record FinishRequest(Guid Id, string? Minutes, IReadOnlyList<CostRequest?> Costs, string? Leftover, string? Note, IReadOnlyList<CuredRequest?>? Cured = null);
+
+/// <param name="Finding">The line that opened it.</param>
+/// <param name="How">What proved it, and under which conditions: "no spot after 40 km, 25 °C".</param>
+public sealed record CuredRequest(Guid Finding, string? How);
 
 /// <summary>Undoes a finish, or sets a run aside.</summary>
 public sealed record EndRequest(Guid Id, string? Reason);
@@ -64,6 +70,7 @@ public static class RunReading
         RunActKind.TimerStarted => new TimerStarted(Step(body, check), 0), // the minutes come from the plan, not from the page
         RunActKind.TimerStopped => new TimerStopped(Step(body, check)),
         RunActKind.FindingNoted => new FindingNoted(body.Step, Finding(body.Finding, check)),
+        RunActKind.FindingSettled => new FindingSettled(check.Text("item", body.Item, 120), check.Text("text", body.Text, 300)),
         RunActKind.TrayPut => Put(body, check),
         RunActKind.TrayMarked => new TrayMarked(check.Text("item", body.Item, 120), check.OptionalText("tray.where", body.Tray?.Where, 80), check.OptionalText("tray.size", body.Tray?.Size, 40),
             check.OptionalText("tray.marks", body.Tray?.Marks, 200), body.Tray?.Photo),
@@ -81,12 +88,19 @@ public static class RunReading
         return [.. seen.Where(spot => spot is { Grade: > LeakGrade.None }).Select(spot => new LeakSpot(spot.Place, spot.Grade, spot.Fluid))];
     }
 
-    public static SignOff SignOff(FinishRequest body, FieldCheck check)
+    public static SignOff SignOff(FinishRequest body, BikeLedger ledger, FieldCheck check)
     {
         if (body.Costs.Count > MostCosts) check.Refuse("costs", $"are more than {MostCosts}");
-        return new(body.Minutes,
+        var open = Core.Ledger.Findings.Open(ledger).ToDictionary(one => one.Entry.Id, one => one.Body.Title);
+        var cured = (body.Cured ?? []).Take(MostCosts).Select((one, at) =>
+        {
+            var id = new EntryId(one?.Finding ?? Guid.Empty);
+            if (!open.ContainsKey(id)) check.Refuse($"cured.{at}.finding", "is no open finding of this bike");
+            return new FindingClosed(id, check.Text($"cured.{at}.how", one?.How, 300));
+        }).ToImmutableArray();
+        return new(check.Minutes("minutes", body.Minutes, 10_000),
             [.. body.Costs.Take(MostCosts).Select((cost, at) => new CostPaid(check.Text($"costs.{at}.for", cost?.For, 80), check.Money($"costs.{at}.amount", cost?.Amount)))],
-            check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000));
+            check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000)) { Cured = cured };
     }
 
     private static string Step(ActRequest body, FieldCheck check) => check.Text("step", body.Step, 120);
@@ -104,7 +118,7 @@ public static class RunReading
         if (finding is null) check.Refuse("finding", "is missing");
         return new(check.Text("finding.title", finding?.Title, 80), finding?.Severity ?? FindingSeverity.Note,
             check.OptionalText("finding.detail", finding?.Detail, 500), check.OptionalMoney("finding.costGuess", finding?.CostGuess),
-            finding?.Severity == FindingSeverity.Stop ? Gate.Ridden : null);
+            finding?.Severity == FindingSeverity.Stop ? finding.Gate ?? Gate.Ridden : null);
     }
 
     private static StepRecord Record(RecordRequest? record, JobPlan plan, Step? step, OwnerSettings settings, FieldCheck check)

@@ -17,7 +17,7 @@ public static class UndoEndpoints
     private static async Task<IResult> UndoneAsync(Guid bike, UndoneRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var how = check.OptionalText("how", body.How, 200);

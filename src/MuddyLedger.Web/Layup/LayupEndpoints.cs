@@ -22,7 +22,7 @@ public static class LayupEndpoints
     private static async Task<IResult> AddAsync(Guid bike, StandingRequest body, HttpContext http, ShedPictures pictures, Writing writing, bool layUp)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var words = check.OptionalText("words", body.Words, 120);

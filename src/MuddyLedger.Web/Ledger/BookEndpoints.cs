@@ -42,7 +42,7 @@ public static class BookEndpoints
     /// <param name="skip">How many of the newest to pass over: the pages before this one.</param>
     private static async Task<IResult> BookAsync(Guid? bike, string? kind, string? text, bool? struck, string? since, string? before, int? skip, HttpContext http, ShedPictures pictures)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var from = string.IsNullOrWhiteSpace(since) ? LocalDate.MinIsoValue : check.Date("since", since, LocalDate.MaxIsoValue);
         var to = string.IsNullOrWhiteSpace(before) ? LocalDate.MaxIsoValue : check.Date("before", before, LocalDate.MaxIsoValue);
         if (text?.Length > 100) check.Refuse("text", "is longer than 100 characters");
@@ -57,7 +57,7 @@ public static class BookEndpoints
             .Where(line => line.Entry.Date >= from && line.Entry.Date <= to && (kind is null || EntryAnswers.KindOf(line.Entry.Body) == kind))
             .Where(line => struck != false || !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
             .Where(line => string.IsNullOrEmpty(words) || Mentions(EntryAnswers.Of(line.Entry, line.Picture, settings), words))
-            .OrderByDescending(line => line.Entry.Date).ThenByDescending(line => line.Entry.WrittenAt)
+            .OrderByDescending(line => line.Entry.Date).ThenByDescending(line => line.Entry.FirstWrittenAt).ThenByDescending(line => line.Entry.Place)
             .ToList();
         var months = lines.Skip(skip ?? 0).Take(MostEntries).GroupBy(line => line.Entry.Date.ToYearMonth()).Select(month =>
         {
@@ -86,9 +86,9 @@ public static class BookEndpoints
     private static async Task<IResult> NoteAsync(Guid bike, NoteRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.DateOrToday("date", body.Date, picture.Today);
         var text = check.Text("text", body.Text, 2000);
         if (check.Failed) return check.Problem();
         return await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new NoteWritten(text));
@@ -97,7 +97,7 @@ public static class BookEndpoints
     private static async Task<IResult> CorrectAsync(Guid entry, CorrectionRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
         var reason = check.Text("reason", body.Reason, 300);
         var date = body.Date is null ? was.Date : check.Date("date", body.Date, picture.Today);
@@ -121,7 +121,7 @@ public static class BookEndpoints
     private static async Task<IResult> StrikeAsync(Guid entry, StrikeRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var reason = check.Text("reason", body.Reason, 300);
         if (check.Failed) return check.Problem();
@@ -139,7 +139,7 @@ public static class BookEndpoints
     private static async Task<IResult> CloseAsync(Guid entry, CloseFindingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
         var how = check.Text("how", body.How, 500);
         if (was.Body is not FindingOpened) check.Refuse("entry", "is not a finding");
@@ -147,7 +147,7 @@ public static class BookEndpoints
         return await writing.OnceAsync(http, body.Id, body,
             (writer, pen) =>
             {
-                if (Findings.Open(picture.Ledger).All(open => open.Entry.Id != was.Id)) return Task.FromResult<IResult?>(Problems.Refused(null, "This finding is closed already."));
+                if (Core.Ledger.Findings.Open(picture.Ledger).All(open => open.Entry.Id != was.Id)) return Task.FromResult<IResult?>(Problems.Refused(null, "This finding is closed already."));
                 writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how)));
                 return Task.FromResult<IResult?>(null);
             },

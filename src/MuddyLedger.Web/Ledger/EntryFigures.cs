@@ -32,8 +32,9 @@ public static class EntryFigures
             .. ride.Distance is { } far ? [Meter("distance", MeterAmount.Of(far), bike)] : Array.Empty<Figure>(),
             .. ride.Hours is { } hours ? [Meter("hours", MeterAmount.Of(hours), bike)] : Array.Empty<Figure>(),
             .. ride.Ground.Length > 0 ? [Text("ground", ride.Ground)] : Array.Empty<Figure>(), .. ride.Severities.Select(hard => Word("severity", Capabilities.Word(hard))),
+            .. Optional("despite", ride.Despite),
         ],
-        FuelBought fuel => [Volume("volume", fuel.Volume, settings), .. fuel.Oil is { } oil ? [Volume("oil", oil, settings)] : Array.Empty<Figure>(), .. fuel.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>()],
+        FuelBought fuel => [Volume("volume", fuel.Volume, settings), .. fuel.Oil is { } oil ? [Volume("oil", oil, settings)] : Array.Empty<Figure>(), .. fuel.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>(), .. fuel.MissedSome ? [Word("missed", "some before it not written down")] : Array.Empty<Figure>()],
         FluidFilled fill => [Word("reservoir", Capabilities.Word(fill.Reservoir)), Volume("volume", fill.Volume, settings), Text("fluid", fill.Fluid)],
         FluidToppedUp more => [Word("reservoir", Capabilities.Word(more.Reservoir)), Volume("volume", more.Volume, settings), Text("fluid", more.Fluid)],
         FluidDrained drain =>
@@ -78,6 +79,12 @@ public static class EntryFigures
         TemporaryRepairLooked look => [Word("result", Capabilities.Word(look.Result)), Text("words", look.Words) with { Editable = null }],
         LeakLooked look => look.Spots.IsEmpty ? [Text("seen", "all dry") with { Editable = null }]
             : [.. look.Spots.Select(spot => Text("seen", $"{Core.Fluids.LeakWatch.Words(spot.Place)}: {Capabilities.Word(spot.Grade).Replace('-', ' ')}, {Capabilities.Word(spot.Fluid).Replace('-', ' ')}") with { Editable = null })],
+        TakenIn taken => [Word("as", taken.As switch { TakenInAs.Project => "as a project", TakenInAs.NonRunner => "not running", _ => "running" })],
+        LastRan ran => [Word("when", ran.Earliest == ran.Latest ? $"{ran.Latest:d MMMM uuuu}" : $"between {ran.Earliest:d MMMM uuuu} and {ran.Latest:d MMMM uuuu}"), Text("source", ran.Source)],
+        EngineRan ran => [Text("how", ran.How)],
+        WordGiven word => [Word("gate", $"may be {Capabilities.Word(word.Gate)}"), Text("words", word.Words)],
+        GateProven proven => [Word("gate", $"may be {Capabilities.Word(proven.Gate)}"), Text("by", proven.By) with { Editable = null }],
+        PumpProven proven => [Word("by", proven.By == PumpProofBy.OwnersWord ? "on your word" : "by measured fall"), .. Optional("words", proven.Words)],
         LaidUp laidUp => Optional("why", laidUp.Why),
         WokenUp woken => Optional("how", woken.How),
         IntervalSet interval =>
@@ -110,9 +117,7 @@ public static class EntryFigures
         int Minutes(string name, int was)
         {
             if (!Given(name)) return was;
-            if (int.TryParse(figures[name], CultureInfo.InvariantCulture, out var minutes) && minutes is >= 0 and <= 10_000) return minutes;
-            check.Refuse($"figures.{name}", "must be a whole number from 0 to 10,000");
-            return was;
+            return check.Minutes($"figures.{name}", figures[name], 10_000);
         }
 
         return body switch
@@ -122,7 +127,8 @@ public static class EntryFigures
             {
                 Distance = ride.Distance is { } far ? Distance.FromMetres(Meter("distance", MeterAmount.Of(far)).InBase) : null,
                 Hours = ride.Hours is { } hours ? EngineHours.FromHours(Meter("hours", MeterAmount.Of(hours)).InBase) : null,
-                Ground = Text("ground", ride.Ground),
+                Ground = MaybeText("ground", ride.Ground) ?? "",
+                Despite = MaybeText("despite", ride.Despite),
             },
             FuelBought fuel => fuel with { Volume = Volume("volume", fuel.Volume), Oil = fuel.Oil is { } oil ? Volume("oil", oil) : null, Price = fuel.Price is { } price ? Money("price", price) : null },
             FluidFilled fill => fill with { Volume = Volume("volume", fill.Volume), Fluid = Text("fluid", fill.Fluid) },
@@ -143,6 +149,10 @@ public static class EntryFigures
             CostPaid cost => cost with { For = Text("for", cost.For), Amount = Money("amount", cost.Amount) },
             JobFinished job => job with { Minutes = Minutes("minutes", job.Minutes), Leftover = MaybeText("leftover", job.Leftover), Note = MaybeText("note", job.Note) },
             ForNowUndone undone => undone with { How = MaybeText("how", undone.How) },
+            LastRan ran => ran with { Source = Text("source", ran.Source) },
+            EngineRan ran => ran with { How = Text("how", ran.How) },
+            WordGiven word => word with { Words = Text("words", word.Words) },
+            PumpProven proven => proven with { Words = MaybeText("words", proven.Words) },
             LaidUp laidUp => laidUp with { Why = MaybeText("why", laidUp.Why) },
             WokenUp woken => woken with { How = MaybeText("how", woken.How) },
             PaperHeld paper => paper with { Note = MaybeText("note", paper.Note) },
@@ -181,5 +191,5 @@ public static class EntryFigures
         if (fuel) yield return Word("smell", "fuel");
     }
 
-    private static string Editable(Shown shown) => $"{shown.Value.ToString($"0.{new string('#', shown.Decimals)}", CultureInfo.InvariantCulture)} {shown.Unit}";
+    private static string Editable(Shown shown) => shown.Editable();
 }

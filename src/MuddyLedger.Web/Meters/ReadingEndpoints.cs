@@ -24,7 +24,7 @@ public static class ReadingEndpoints
     private static async Task<IResult> AddAsync(Guid bike, ReadingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);

@@ -74,7 +74,7 @@ public static class PartsEndpoints
     private static async Task<IResult> SheetAsync(Guid run, SheetRequest body, HttpContext http, RunEndpoints.Bench bench, ContentLibrary content, ShedPictures pictures, ShedOptions options, Writing writing)
     {
         if (await bench.OpenAsync(run, http.RequestAborted) is not var (stored, picture, plan)) return Problems.NotFound("job run");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var title = check.Text("title", body.Title, 80);
         var quirks = check.OptionalText("quirks", body.Quirks, 1000);
@@ -88,7 +88,7 @@ public static class PartsEndpoints
     private static async Task<IResult> ModifyAsync(Guid bike, ModificationRequest body, HttpContext http, ShedPictures pictures, ShedOptions options, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var part = check.Text("part", body.Part, 80);
@@ -106,7 +106,7 @@ public static class PartsEndpoints
     private static async Task<IResult> UndoneAsync(Guid bike, Guid entry, ModificationUndoneRequest body, HttpContext http, ShedPictures pictures, ShedOptions options, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var how = check.Text("how", body.How, 200);
@@ -119,7 +119,7 @@ public static class PartsEndpoints
     private static async Task<IResult> RepairAsync(Guid bike, RepairRequest body, HttpContext http, ShedPictures pictures, ShedOptions options, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var what = check.Text("what", body.What, 300);
@@ -131,7 +131,7 @@ public static class PartsEndpoints
     private static async Task<IResult> LookAsync(Guid bike, Guid entry, RepairLookRequest body, HttpContext http, ShedPictures pictures, ShedOptions options, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var words = check.Text("words", body.Words, 200);

@@ -43,7 +43,7 @@ public static class PhotoEndpoints
     {
         if (await yard.OneAsync(viewing, http.RequestAborted) is not { } stored) return Problems.NotFound("viewing");
         if (!content.Viewing.ById.ContainsKey(point)) return Problems.NotFound("point");
-        if (Judge(photo, sent) is { } refused) return refused;
+        if (Judge(http, photo, sent) is { } refused) return refused;
         return await writing.OnceAsync(http, photo, new PhotoAsked(point, sent.Sha256),
             (_, pen) =>
             {
@@ -58,8 +58,8 @@ public static class PhotoEndpoints
     private static async Task<IResult> InBookAsync(Guid bike, Guid photo, string? about, PhotoSent sent, HttpContext http, ShedPictures pictures, ShedOptions options, ShedContext context, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        if (Judge(photo, sent) is { } refused) return refused;
-        var check = new FieldCheck();
+        if (Judge(http, photo, sent) is { } refused) return refused;
+        var check = new FieldCheck(http);
         var words = check.OptionalText("about", about, 120) ?? "";
         if (check.Failed) return check.Problem();
         return await writing.OnceAsync(http, photo, new PhotoAsked(words, sent.Sha256),
@@ -72,10 +72,10 @@ public static class PhotoEndpoints
             () => EntryAnswers.OneAsync(pictures, bike, photo, http.RequestAborted));
     }
 
-    private static IResult? Judge(Guid photo, PhotoSent sent)
+    private static IResult? Judge(HttpContext http, Guid photo, PhotoSent sent)
     {
         if (sent.TooLarge) return Results.Problem(title: "Nothing was changed.", detail: "A photo may be at most 15 MB. Send it smaller.", statusCode: StatusCodes.Status413PayloadTooLarge);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("photo", photo);
         if (sent.Read.Refusal is { } words) check.Refuse("photo", words);
         return check.Failed ? check.Problem() : null;

@@ -11,14 +11,15 @@ namespace MuddyLedger.Web.Servicing;
 public enum LimitForm { Use, Calendar, Paper }
 
 /// <param name="Amount">A use limit as it counts for this bike.</param>
+/// <param name="Editable">The amount as it is put into a field to be changed.</param>
 /// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another.</param>
 public sealed record LimitAnswer(
     LimitForm Form, Shown? Amount, Shown? Stated, int? Months, decimal? Share, Shown? Left, int? DaysLeft, LocalDate? EarlyDue, LocalDate? LikelyDue, LocalDate? LateDue,
-    bool Governing, bool Estimated, ShownProvenance Provenance);
+    bool Governing, bool Estimated, ShownProvenance Provenance, string? Editable);
 
 public enum BecauseKind
 {
-    LastDone, NoHistory, PutInForNow, Claimed, TreatedAsDue, Paper, OwnInterval, Limit, FirstLimit, MeterToday, Ratio, Forecast, ForecastStated, Season, SevereRides, RateUnknown, MeterUnknown,
+    AfterRide, LastDone, NoHistory, PutInForNow, Claimed, TreatedAsDue, Paper, OwnInterval, Limit, FirstLimit, MeterToday, Ratio, Forecast, ForecastStated, Season, SevereRides, RateUnknown, MeterUnknown,
 }
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
@@ -34,6 +35,8 @@ public sealed record BecauseAnswer(BecauseKind Kind)
     public int? Weeks { get; init; }
     public MeterSource? Source { get; init; }
     public bool Estimated { get; init; }
+    /// <summary>The day on which work of an earlier day was written down; null where it was written at once.</summary>
+    public LocalDate? WrittenLater { get; init; }
     public Evidence? Evidence { get; init; }
     public MeterKind? Meter { get; init; }
     public Guid? Entry { get; init; }
@@ -62,7 +65,7 @@ public sealed record TaskAnswer(
         left.Effective is { } effective ? Shown.Of(effective, bike) : null,
         left.Limit is UseLimit use ? StatedOf(use, left.Effective!.Value, bike) : null,
         (left.Limit as CalendarLimit)?.Months, Round(left.Share), left.UseLeft is { } rest ? Shown.Of(rest, bike) : null, left.DaysLeft, left.Due?.Early, left.Due?.Likely, left.Due?.Late,
-        governing, left.Estimated, ShownProvenance.Of(left.Limit.Provenance));
+        governing, left.Estimated, ShownProvenance.Of(left.Limit.Provenance), left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null);
 
     private static IEnumerable<BecauseAnswer> BecauseOf(Because because, Profile bike) => because switch
     {
@@ -75,8 +78,10 @@ public sealed record TaskAnswer(
                 Entry = done.Entry.Id.Value,
                 Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
                 Estimated = done.Meter?.Estimated ?? false,
+                WrittenLater = done.WrittenLater,
             },
         ],
+        AfterRide ride => [new(BecauseKind.AfterRide) { Date = ride.Entry.Date, Entry = ride.Entry.Id.Value, Severities = ride.Asks is { } asks ? [new(asks, 1, ShownProvenance.Of(Provenance.CommonPractice))] : [] }],
         NoHistory => [new(BecauseKind.NoHistory)],
         PutInForNow flush => [new(BecauseKind.PutInForNow) { Date = flush.Entry.Date, Entry = flush.Entry.Id.Value }],
         OnlyClaimed claim => [new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value }],

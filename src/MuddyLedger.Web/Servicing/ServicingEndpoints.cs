@@ -18,7 +18,7 @@ public enum IntervalSource { Manual, Owner }
 
 /// <summary>The owner's own limits for a task; with none of them, the shipped ones hold again.</summary>
 /// <param name="Source">The page of the manual, or why.</param>
-public sealed record IntervalRequest(Guid Id, string? Task, string? Distance, string? Hours, int? Months, IntervalSource From, string? Source);
+public sealed record IntervalRequest(Guid Id, string? Task, string? Distance, string? Hours, string? Months, IntervalSource From, string? Source);
 
 /// <param name="Paper">The component of its task, as "registration".</param>
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
@@ -36,7 +36,7 @@ public static class ServicingEndpoints
     private static async Task<IResult> DoneAsync(Guid bike, DoneRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);
@@ -52,22 +52,22 @@ public static class ServicingEndpoints
     private static async Task<IResult> IntervalAsync(Guid bike, IntervalRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var task = TaskOf(check, body.Task, picture);
         var distance = Amount(check, "distance", body.Distance, picture.Profile.UnitOf(MeterKind.Odometer));
         var hours = Amount(check, "hours", body.Hours, Unit.Hour);
-        if (body.Months is < 1 or > 240) check.Refuse("months", "must lie between 1 and 240");
+        var months = check.OptionalWhole("months", body.Months, 1, 240);
         var source = check.OptionalText("source", body.Source, 80);
         if (check.Failed) return check.Problem();
         var provenance = new Provenance(body.From == IntervalSource.Manual ? ProvenanceKind.Manual : ProvenanceKind.Owner, source);
-        return await writing.EntryAsync(http, pictures, picture, body.Id, body, picture.Today, new IntervalSet(task, distance, hours, body.Months, provenance));
+        return await writing.EntryAsync(http, pictures, picture, body.Id, body, picture.Today, new IntervalSet(task, distance, hours, months, provenance));
     }
 
     private static async Task<IResult> PaperAsync(Guid bike, PaperRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
         if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var paper = check.Text("paper", body.Paper, 60);
         if (picture.Tasks.All(standing => standing.Component.Id != paper || !standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit))) check.Refuse("paper", "is not a paper of this bike");

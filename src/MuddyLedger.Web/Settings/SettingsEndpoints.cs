@@ -38,7 +38,7 @@ public static class SettingsEndpoints
 
     private static async Task<IResult> ChangeAsync(HttpContext http, SettingsChange body, ShedContext context, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var volume = Chosen(check, "volumeUnit", body.VolumeUnit, VolumeUnits);
         var torque = Chosen(check, "torqueUnit", body.TorqueUnit, TorqueUnits);
@@ -57,10 +57,10 @@ public static class SettingsEndpoints
             Answer);
     }
 
-    private static IResult Read(string text, string unit)
+    private static IResult Read(string text, string unit, HttpContext http)
     {
         if (Unit.Find(unit) is not { } bare) return Problems.Refused("unit", "is not known here");
-        var read = QuantityText.Read(text, bare, decimal.MaxValue / 1e6m);
+        var read = QuantityText.Read(text, bare, decimal.MaxValue / 1e6m, FieldCheck.MarksOf(http));
         return Results.Ok(read.IsRefused ? new QuantityRead(null, null, read.Refusal) : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null));
     }
 

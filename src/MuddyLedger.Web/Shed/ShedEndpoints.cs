@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Web.Api;
@@ -10,8 +11,9 @@ namespace MuddyLedger.Web.Shed;
 
 /// <summary>A bike as a tag on the rail.</summary>
 /// <param name="Overdue">How many tasks are overdue or due.</param>
-/// <param name="GateShut">The first gate that is shut, if one is.</param>
-public sealed record TagAnswer(Guid Id, string Nickname, string Model, int Overdue, int ComingUp, int Unknown, Gate? GateShut, bool JobRunning, IReadOnlyList<MeterAnswer> Meters);
+/// <param name="Gate">The first gate that is not open; null where all are.</param>
+/// <param name="GateState">How that gate stands.</param>
+public sealed record TagAnswer(Guid Id, string Nickname, string Model, int Overdue, int ComingUp, int Unknown, Gate? Gate, GateState GateState, bool JobRunning, IReadOnlyList<MeterAnswer> Meters);
 
 public sealed record DueAnswer(Guid Bike, string BikeName, TaskAnswer Task);
 
@@ -41,7 +43,7 @@ public static class ShedEndpoints
                 .OrderBy(due => due.Task.State).ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue).ThenBy(due => due.Task.Share)],
             [.. tasks.Where(due => due.Task.LikelyDue <= horizon && due.Task.State != LifeState.Unknown).OrderBy(due => due.Task.LikelyDue)],
             [.. all.SelectMany(BikeAnswers.RunningOf)],
-            [.. all.SelectMany(BikeAnswers.FindingsOf).OrderByDescending(finding => finding.Severity).ThenBy(finding => finding.Since)],
+            [.. all.SelectMany(picture => BikeAnswers.FindingsOf(picture, pictures.DayOf)).Where(finding => finding.Settled is null).OrderByDescending(finding => finding.Severity).ThenBy(finding => finding.Since)],
             [.. Waste.ToHandIn(all.Select(picture => picture.Ledger)).Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings)))]));
     }
 
@@ -49,7 +51,7 @@ public static class ShedEndpoints
     {
         int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
         return new(picture.Bike.Id.Value, picture.Profile.Nickname, picture.Profile.Model, Count(LifeState.Overdue, LifeState.Due), Count(LifeState.ComingUp), Count(LifeState.Unknown),
-            picture.GatesShut.IsEmpty ? null : picture.GatesShut[0].Gate, !picture.Running.IsEmpty,
+            picture.Gates.FirstNotOpen, picture.Gates.FirstNotOpen is { } gate ? picture.Gates.StateOf(gate) : GateState.Open, !picture.Running.IsEmpty,
             [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]);
     }
 }

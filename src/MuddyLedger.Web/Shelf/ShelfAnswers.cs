@@ -113,5 +113,5 @@ public static class ShelfAnswers
     }
 
     /// <summary>What jobs call the fluid of a reservoir.</summary>
-    public static string FluidFor(ReservoirId reservoir) => reservoir == ReservoirId.OilTank ? "engine oil" : Gates.Words(reservoir).ToLowerInvariant();
+    public static string FluidFor(ReservoirId reservoir) => reservoir == ReservoirId.OilTank ? "engine oil" : Reservoirs.Words(reservoir).ToLowerInvariant();
 }

@@ -85,7 +85,7 @@ public static class ShelfEndpoints
 
     private static async Task<IResult> GoneAsync(Guid item, ItemGoneRequest body, HttpContext http, Boards boards, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
@@ -102,7 +102,7 @@ public static class ShelfEndpoints
 
     private static async Task<(StockItem? Item, IResult? Problem)> ReadAsync(KeepItemRequest body, HttpContext http, Boards boards)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var bikes = (await boards.BikesAsync(http.RequestAborted)).Select(picture => picture.Bike.Id.Value).ToHashSet();
         var item = body.Item.Read(check, await boards.SettingsAsync(http.RequestAborted), bikes);
@@ -121,7 +121,7 @@ public static class ShelfEndpoints
     private static async Task<IResult> MoveAsync(Guid item, MoveRequest body, HttpContext http, Boards boards, Writing writing)
     {
         if (await boards.OneAsync(item, http.RequestAborted) is not var (standing, stock)) return Problems.NotFound("item");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var settings = await boards.SettingsAsync(http.RequestAborted);
         var date = check.Date("date", body.Date, boards.Today);
@@ -141,7 +141,7 @@ public static class ShelfEndpoints
 
     private static async Task<IResult> UndoneAsync(Guid move, MoveUndoneRequest body, HttpContext http, Boards boards, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         if (check.Failed) return check.Problem();
         return await writing.OnceAsync(http, body.Id, body,
@@ -158,7 +158,7 @@ public static class ShelfEndpoints
 
     private static async Task<IResult> HandedInAsync(HandedInRequest body, HttpContext http, Boards boards, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var kind = check.Text("kind", body.Kind, 60);
         var date = check.Date("date", body.Date, boards.Today);

@@ -54,7 +54,7 @@ public sealed record ItemForm(string? Name, StockKind Kind, string? Serves, IRea
     }
 
     private static string Text(decimal amount, StockKind kind, OwnerSettings settings) => ShelfAnswers.Amount(amount, kind, settings) is var shown && kind == StockKind.Fluid
-        ? shown.ToString() : shown.Value.ToString("0", CultureInfo.InvariantCulture);
+        ? shown.Editable() : shown.Value.ToString("0", CultureInfo.InvariantCulture);
 }
 
 public sealed record KeepItemRequest(Guid Id, ItemForm Item);

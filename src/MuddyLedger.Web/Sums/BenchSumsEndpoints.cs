@@ -38,9 +38,9 @@ public static class BenchSumsEndpoints
 
     /// <param name="lies">"across" or "along": how the crank lies.</param>
     /// <param name="direction">"nose-up", "nose-down", "left" or "right".</param>
-    private static IResult Tilt(string? length, string? width, string? height, string? oil, string? axisHeight, string? axisPlace, string? reach, string? lies, string? direction, double? degrees)
+    private static IResult Tilt(string? length, string? width, string? height, string? oil, string? axisHeight, string? axisPlace, string? reach, string? lies, string? direction, double? degrees, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         double Mm(string field, string? text) => (double)check.Quantity(field, text, Unit.Millimetre, 1000).In(Unit.Millimetre).Value;
         var sump = new SplashSump(Mm("length", length), Mm("width", width), Mm("height", height), (double)check.Volume("oil", oil, Unit.Litre).Litres * 1000,
             Mm("axisHeight", axisHeight), Mm("axisPlace", axisPlace), lies != "along", Mm("reach", reach));
@@ -56,9 +56,9 @@ public static class BenchSumsEndpoints
             [.. TiltBench.ByLevel(sump, Levels).Select(one => new TiltByLevel((int)Math.Round(one.Share * 100), one.Lost, one.Direction))], TiltBench.UsuallyGiven, TiltBench.NeverExceed));
     }
 
-    private static IResult PumpProofOf(string? fuel, string? fall, string? readTo, string? low, string? high, string? premix)
+    private static IResult PumpProofOf(string? fuel, string? fall, string? readTo, string? low, string? high, string? premix, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var burned = check.Volume("fuel", fuel, Unit.Litre);
         var gone = check.Volume("fall", fall, Unit.Millilitre);
         var read = string.IsNullOrWhiteSpace(readTo) ? Volume.FromLitres(0.01m) : check.Volume("readTo", readTo, Unit.Millilitre);
@@ -75,7 +75,7 @@ public static class BenchSumsEndpoints
     private static async Task<IResult> WrenchAsync(string? torque, string? wrench, string? adaptor, HttpContext http, ShedContext context)
     {
         var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var wanted = Torque.From(check.Quantity("torque", torque, settings.Torque, 1000));
         var length = string.IsNullOrWhiteSpace(wrench) ? Length.FromMillimetres(300) : Length.From(check.Quantity("wrench", wrench, Unit.Millimetre, 2000));
         var extra = string.IsNullOrWhiteSpace(adaptor) ? Length.FromMillimetres(0) : Length.From(check.Quantity("adaptor", adaptor, Unit.Millimetre, 1000));
@@ -86,9 +86,9 @@ public static class BenchSumsEndpoints
             [.. Unit.All.Where(unit => unit.Dimension == Dimension.Torque && unit != settings.Torque).Select(unit => Shown.Of(setting.In(unit)))]));
     }
 
-    private static IResult Units(string? amount)
+    private static IResult Units(string? amount, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var text = (amount ?? "").Trim();
         var name = string.Concat(text.SkipWhile(letter => char.IsDigit(letter) || letter is '.' or ',' or ' '));
         if (text.Length == 0) check.Refuse("amount", "is missing");

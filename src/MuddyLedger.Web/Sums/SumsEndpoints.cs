@@ -52,7 +52,7 @@ public static class SumsEndpoints
     private static async Task<IResult> PremixAsync(string? fuel, string? ratio, HttpContext http, ShedContext context)
     {
         var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var (volume, parts) = (check.Volume("fuel", fuel, Unit.Litre), Ratio("ratio", ratio, check));
         if (check.Failed) return check.Problem();
         var oil = Premix.OilFor(volume, parts);
@@ -63,7 +63,7 @@ public static class SumsEndpoints
     private static async Task<IResult> CorrectAsync(string? mix, string? from, string? to, string? room, HttpContext http, ShedContext context)
     {
         var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var (volume, now, wanted) = (check.Volume("mix", mix, Unit.Litre), Ratio("from", from, check), Ratio("to", to, check));
         var left = check.OptionalVolume("room", room, Unit.Litre);
         if (check.Failed) return check.Problem();
@@ -74,7 +74,7 @@ public static class SumsEndpoints
     private static async Task<IResult> CoolantAsync(string? share, string? coldest, string? system, string? concentrate, HttpContext http, ShedContext context)
     {
         var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var now = Number("share", share, 0, 100, check);
         var night = Degrees("coldest", coldest, check);
         var volume = check.OptionalVolume("system", system, Unit.Litre);
@@ -86,9 +86,9 @@ public static class SumsEndpoints
         return Results.Ok(new CoolantAnswer(Coolant.FreezesAt(now), wanted, replace is { } out_ ? Shown.Of(out_, settings) : null, enough, now < Coolant.LeastForInhibitor, now > Coolant.Most, Coolant.LeastForInhibitor, Coolant.Most, Coolant.Margin));
     }
 
-    private static IResult Gearing(string? tyre, string? primary, string? gears, string? front, string? rear, string? rpm)
+    private static IResult Gearing(string? tyre, string? primary, string? gears, string? front, string? rear, string? rpm, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var size = TyreSize.Read(tyre);
         if (size is null) check.Refuse("tyre", string.IsNullOrWhiteSpace(tyre) ? "is missing" : "is not a size such as 140/80-18");
         var (first, second) = (string.IsNullOrWhiteSpace(primary) ? 1 : Number("primary", primary, 0.5, 8, check), Number("front", front, 8, 60, check));
@@ -107,9 +107,9 @@ public static class SumsEndpoints
         })]));
     }
 
-    private static IResult ForkOilLevel(string? tube, string? now, string? wanted, string? other)
+    private static IResult ForkOilLevel(string? tube, string? now, string? wanted, string? other, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var inner = Length.From(check.Quantity("tube", tube, Unit.Millimetre, 80));
         double Height(string field, string? text) => (double)check.Quantity(field, text, Unit.Millimetre, 400).In(Unit.Millimetre).Value;
         var (at, target) = (Height("now", now), Height("wanted", wanted));
@@ -124,15 +124,15 @@ public static class SumsEndpoints
     private static async Task<IResult> StabiliserAsync(string? inTank, string? goesIn, string? dose, HttpContext http, ShedContext context)
     {
         var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var (there, added) = (check.Volume("inTank", inTank, Unit.Litre), check.Volume("goesIn", goesIn, Unit.Litre));
         var each = Number("dose", dose, 0.1, 50, check);
         return check.Failed ? check.Problem() : Results.Ok(new StabiliserAnswer(Small(Stabiliser.Dose(there, added, (decimal)each), settings), Stabiliser.RunMinutes));
     }
 
-    private static IResult ViscosityOf(string? coldest, string? hottest, bool? liquidCooled)
+    private static IResult ViscosityOf(string? coldest, string? hottest, bool? liquidCooled, HttpContext http)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         var (cold, hot) = (Degrees("coldest", coldest, check), Degrees("hottest", hottest, check));
         if (!check.Failed && hot < cold) check.Refuse("hottest", "is colder than the coldest start");
         if (check.Failed) return check.Problem();

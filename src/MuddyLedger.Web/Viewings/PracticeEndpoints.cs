@@ -45,10 +45,10 @@ public static class PracticeEndpoints
             var look = round.Look(point!);
             return Results.Ok(new PracticeLookAnswer(look.Point, look.Grade, look.Shows, look.Minutes));
         }).Produces<PracticeLookAnswer>();
-        api.MapGet("/practice/end", (string? set, int? seed, string? looked, string? offer, ContentLibrary content, ViewingEndpoints.Yard yard) =>
+        api.MapGet("/practice/end", (string? set, int? seed, string? looked, string? offer, HttpContext http, ContentLibrary content, ViewingEndpoints.Yard yard) =>
         {
             if (Round(set, seed ?? 1, content, yard) is not { } round) return Problems.Refused("set", "is no kind of bike that is known here");
-            var check = new FieldCheck();
+            var check = new FieldCheck(http);
             var amount = string.IsNullOrWhiteSpace(offer) ? 0 : (double)check.Money("offer", offer).Amount;
             if (check.Failed) return check.Problem();
             var end = round.End([.. (looked ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostLooked)], amount);

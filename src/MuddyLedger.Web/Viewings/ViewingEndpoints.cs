@@ -93,7 +93,7 @@ public static class ViewingEndpoints
 
     private static async Task<IResult> AddAsync(NewViewing body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var details = body.Details.Read(check, content, yard.Today.Year);
         if (check.Failed) return check.Problem();
@@ -109,7 +109,7 @@ public static class ViewingEndpoints
     private static async Task<IResult> ChangeAsync(Guid viewing, ViewingChange body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {
         if (await yard.OneAsync(viewing, http.RequestAborted) is not { } stored) return Problems.NotFound("viewing");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var details = body.Details.Read(check, content, yard.Today.Year);
         if (check.Failed) return check.Problem();
@@ -128,7 +128,7 @@ public static class ViewingEndpoints
     private static async Task<IResult> ActAsync(Guid viewing, ViewingActRequest body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {
         if (await yard.OneAsync(viewing, http.RequestAborted) is not { } stored) return Problems.NotFound("viewing");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var act = ViewingReading.Act(body, stored, content, yard.Today, check);
         if (check.Failed) return check.Problem();
@@ -154,7 +154,7 @@ public static class ViewingEndpoints
 
     private static Task<IResult> CloseAsync(Guid viewing, CloseRequest body, HttpContext http, Yard yard, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var reason = check.Text("reason", body.Reason, 300);
         return EndAsync(viewing, body.Id, body, check, http, yard, writing, (stored, pen) => stored.Status != ViewingStatus.Open ? null : stored with { Status = ViewingStatus.NotBought, EndedAt = pen.At, Ended = reason },
@@ -163,7 +163,7 @@ public static class ViewingEndpoints
 
     private static Task<IResult> ReopenAsync(Guid viewing, CloseRequest body, HttpContext http, Yard yard, Writing writing)
     {
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         return EndAsync(viewing, body.Id, body, check, http, yard, writing, (stored, _) => stored.Status != ViewingStatus.NotBought ? null : stored with { Status = ViewingStatus.Open, EndedAt = null, Ended = null },
             "Only a viewing that was closed as not bought can be opened again.");
@@ -186,7 +186,7 @@ public static class ViewingEndpoints
     private static async Task<IResult> BuyAsync(Guid viewing, BuyRequest body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {
         if (await yard.OneAsync(viewing, http.RequestAborted) is not { } stored) return Problems.NotFound("viewing");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         check.Id("bike", body.Bike);
         var date = check.Date("date", body.Date, yard.Today);
@@ -212,7 +212,7 @@ public static class ViewingEndpoints
     private static async Task<IResult> PriceAsync(string point, PriceChange body, HttpContext http, Yard yard, ContentLibrary content, Writing writing)
     {
         if (content.Viewing.ById.GetValueOrDefault(point) is not { } known) return Problems.NotFound("point");
-        var check = new FieldCheck();
+        var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var cost = ViewingReading.Price(body, check);
         if (check.Failed) return check.Problem();

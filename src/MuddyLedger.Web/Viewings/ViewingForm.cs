@@ -17,7 +17,7 @@ public sealed record ViewingForm(
 {
     public static ViewingForm Of(ViewingDetails details) => new(
         details.Set, details.Profile.Nickname, details.Profile.Make, details.Profile.Model, details.Profile.Year, details.SoldAs, details.Profile.Title, details.Profile.FrameNumber,
-        details.Meter is { } meter ? Shown.Of(meter, details.Profile).ToString() : null, details.Asking?.ToString(), details.LastRunYear, details.Where, details.Note,
+        details.Meter is { } meter ? Shown.Of(meter, details.Profile).Editable() : null, details.Asking?.ToString(), details.LastRunYear, details.Where, details.Note,
         details.NeedsPapers, details.WillRebuild, details.Budget?.ToString(), details.HourlyRate.ToString(), details.PapersDiscount.ToString(), details.StatedValue?.ToString(), details.Lift.ToString(), details.WorkshopFee?.ToString());
 
     public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)

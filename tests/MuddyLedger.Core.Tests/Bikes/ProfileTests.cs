@@ -102,38 +102,8 @@ public class ProfileTests
         new Odometer(OdometerUnit.Kilometres, 4).RollsAt.ShouldBe(MeterAmount.From(new Quantity(10_000, Unit.Kilometre)));
 
     [Fact]
-    public void A_bike_with_nothing_against_it_has_its_gates_open()
-    {
-        var shut = Gates.Of(Given.Drumlin, new LedgerBuilder().Ledger, [], []);
-        Enum.GetValues<Gate>().ShouldAllBe(gate => Gates.Open(gate, shut));
-    }
-
-    [Fact]
-    public void A_drained_reservoir_shuts_its_gate_and_those_after_it()
-    {
-        var book = new LedgerBuilder();
-        book.Write(Given.Today, new FluidDrained(ReservoirId.Coolant, null, Core.Fluids.DrainReading.NotRead));
-        var shut = Gates.Of(Given.Drumlin, book.Ledger, [], []);
-        Gates.Open(Gate.Cranked, shut).ShouldBeTrue();
-        Gates.Open(Gate.Run, shut).ShouldBeFalse();
-        Gates.Open(Gate.Ridden, shut).ShouldBeFalse();
-        shut.ShouldHaveSingleItem().Why.ShouldContain("Coolant");
-    }
-
-    [Fact]
-    public void A_finding_that_says_stop_shuts_its_gate_until_it_is_put_right()
-    {
-        var book = new LedgerBuilder();
-        var found = book.Write(Given.Today, new FindingOpened("Milky oil", FindingSeverity.Stop, null, null, Gate.Run));
-        book.Write(Given.Today, new FindingOpened("Scuffed panel", FindingSeverity.Note));
-        Gates.Of(Given.Drumlin, book.Ledger, [], []).ShouldHaveSingleItem().Gate.ShouldBe(Gate.Run);
-        book.Write(Given.Today, new FindingClosed(found.Id, "head gasket replaced"));
-        Gates.Of(Given.Drumlin, book.Ledger, [], []).ShouldBeEmpty();
-    }
-
-    [Fact]
     public void Every_reservoir_has_a_gate_and_a_name() =>
-        Enum.GetValues<ReservoirId>().ShouldAllBe(id => Enum.IsDefined(Reservoirs.GateOf(id)) && Gates.Words(id).Length > 3);
+        Enum.GetValues<ReservoirId>().ShouldAllBe(id => Enum.IsDefined(Reservoirs.GateOf(id)) && Reservoirs.Words(id).Length > 3);
 
     private static Applies Wants(string key, params string[] values) => new(Applies.Always.Wanted.Add(key, [.. values]));
 

@@ -6,34 +6,32 @@ namespace MuddyLedger.Core.Tests.Fluids;
 
 public class FuelMixTests
 {
-    private static readonly StandingForNow Insurance = new(FuelMix.InsuranceThing, "premix", ForNow.InPlace, Given.Today, null);
-
     private static Profile Premixed(string ratio) => Given.Heron with { Lubrication = Lubrication.Premix, Figures = Given.Heron.Figures.SetItem(BikeFigure.FuelToOil, BikeFigures.Read(ratio, BikeFigure.FuelToOil).Value!) };
 
     // 50:1 is 20 ml to the litre: arithmetic, as check values have it.
     [Fact]
     public void A_premixed_bike_is_told_the_oil_for_what_goes_in()
     {
-        var mix = FuelMix.For(Premixed("50:1"), [], Given.Litres(7.4m));
+        var mix = FuelMix.For(Premixed("50:1"), Given.ProvenPump, Given.Litres(7.4m));
         (mix.Reason, mix.Ratio, mix.Oil!.Value.Litres, mix.From!.Kind).ShouldBe((MixReason.Premixed, 50m, 0.148m, ProvenanceKind.Owner));
-        FuelMix.For(Premixed("32 to 40:1"), [], Given.Litres(3.2m)).Oil!.Value.Litres.ShouldBe(0.1m, customMessage: "of a band the rich end");
+        FuelMix.For(Premixed("32 to 40:1"), Given.ProvenPump, Given.Litres(3.2m)).Oil!.Value.Litres.ShouldBe(0.1m, customMessage: "of a band the rich end");
     }
 
     [Fact]
     public void Without_a_ratio_nothing_is_guessed()
     {
-        var none = FuelMix.For(Given.Heron with { Lubrication = Lubrication.Premix }, [], Given.Litres(5));
+        var none = FuelMix.For(Given.Heron with { Lubrication = Lubrication.Premix }, Given.ProvenPump, Given.Litres(5));
         (none.Reason, none.Ratio, none.Oil).ShouldBe((MixReason.Premixed, null, null));
-        FuelMix.For(Premixed("3:1"), [], Given.Litres(5)).Ratio.ShouldBeNull("no engine is run at that");
+        FuelMix.For(Premixed("3:1"), Given.ProvenPump, Given.Litres(5)).Ratio.ShouldBeNull("no engine is run at that");
     }
 
     [Fact]
     public void A_pump_adds_the_oil_once_it_is_proven_and_until_then_the_tank_is_mixed()
     {
-        FuelMix.For(Given.Heron, [], Given.Litres(5)).ShouldBe(new(MixReason.Pumped, null, null, null));
-        var insured = FuelMix.For(Given.Heron, [Insurance], Given.Litres(5));
+        FuelMix.For(Given.Heron, Given.ProvenPump, Given.Litres(5)).ShouldBe(new(MixReason.Pumped, null, null, null));
+        var insured = FuelMix.For(Given.Heron, Given.UnprovenPump, Given.Litres(5));
         (insured.Reason, insured.Oil!.Value.Litres, insured.From!.Kind).ShouldBe((MixReason.Insurance, 0.1m, ProvenanceKind.House));
-        FuelMix.For(Given.Drumlin, [Insurance], Given.Litres(5)).Reason.ShouldBe(MixReason.None);
+        FuelMix.For(Given.Drumlin, Given.UnprovenPump, Given.Litres(5)).Reason.ShouldBe(MixReason.None);
         // The word is the one that the job which bleeds the pump puts onto the list, and the one which proves it takes off.
         var things = Given.Content.Jobs.SelectMany(job => job.Steps).SelectMany(UndoList.Of).Where(pair => pair.Thing.Id == FuelMix.InsuranceThing).ToList();
         (things.Any(pair => pair.Thing.Back), things.Any(pair => !pair.Thing.Back)).ShouldBe((true, true));

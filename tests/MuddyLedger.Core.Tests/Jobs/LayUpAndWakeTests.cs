@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -75,12 +76,10 @@ public class LayUpAndWakeTests
         var book = new LedgerBuilder();
         book.Write(Given.Today, new LeftForNow("main-fuse", "the main fuse", ForNow.Away) { Shuts = Gate.Run, Where = "tin on the sill" });
         book.Write(Given.Today, new LeftForNow("chalk-on-tyres", "the chalk", ForNow.InPlace));
-        var shut = Gates.Of(Given.Drumlin, book.Ledger, UndoList.Of(book.Ledger, [], Day), []).ShouldHaveSingleItem();
-        shut.ShouldBe(new(Gate.Run, "Away for now: the main fuse (tin on the sill)"));
-        Gates.Open(Gate.Cranked, [shut]).ShouldBeTrue();
-        Gates.Open(Gate.Ridden, [shut]).ShouldBeFalse();
+        var shut = Given.Line(Given.Drumlin, book.Ledger).Reasons.Where(reason => reason.State == GateState.Shut).ShouldHaveSingleItem();
+        (shut.Gate, shut.Kind, shut.Why, shut.Thing).ShouldBe((Gate.Run, ReasonKind.ForNow, "Away for now: the main fuse (tin on the sill)", "main-fuse"));
         book.Write(Given.Today, new ForNowUndone("main-fuse", "the main fuse"));
-        Gates.Of(Given.Drumlin, book.Ledger, UndoList.Of(book.Ledger, [], Day), []).ShouldBeEmpty();
+        Given.Line(Given.Drumlin, book.Ledger).Reasons.ShouldNotContain(reason => reason.State == GateState.Shut);
     }
 
     [Fact]

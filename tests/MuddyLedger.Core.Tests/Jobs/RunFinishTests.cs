@@ -68,9 +68,50 @@ public class RunFinishTests
     [Fact]
     public void Milky_oil_shuts_the_engine()
     {
-        var bench = new Bench(Given.Drumlin).UpTo("drain-read").Done("drain-read", new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Milky, MagnetReading.Clean, DrainDebris.None, false) }).UpTo();
-        var finding = Finish(bench).OfType<FindingOpened>().ShouldHaveSingleItem();
+        var bench = new Bench(Given.Drumlin).UpTo("drain-read").Done("drain-read", new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Milky, MagnetReading.Clean, DrainDebris.None, false) });
+        bench.UpTo("light").Try(new StepDone("light", StepRecord.Nothing))!.Words.ShouldContain("\"Milky oil\" says stop", customMessage: "what says do not run is not run five steps later");
+        RunFinish.Refuse(bench.Plan, bench.State, new SignOff(10, [], null, null)).ShouldNotBeNull();
+        var written = Finish(bench.Do(new FindingSettled("drain:Milky oil", "head gasket renewed, drained twice")).UpTo());
+        var finding = written.OfType<FindingOpened>().ShouldHaveSingleItem();
         (finding.Severity, finding.Gate).ShouldBe((FindingSeverity.Stop, Gate.Run));
+        written.OfType<FindingClosed>().ShouldHaveSingleItem().How.ShouldBe("head gasket renewed, drained twice");
+    }
+
+    [Fact]
+    public void What_failed_at_first_and_passed_after_is_opened_and_closed_in_one_job()
+    {
+        var bench = new Bench(Given.Drumlin).UpTo("leaks").Do(new StepNotSound("leaks", new FindingOpened("Plug weeps", FindingSeverity.Watch))).Do(new StepReopened("leaks")).UpTo();
+        var lines = RunFinish.Entries(bench.Plan, bench.State, new SignOff(40, [], null, null), Given.Today, Given.Day, new LedgerBuilder().Ledger);
+        var opened = lines.Single(line => line.Body is FindingOpened);
+        opened.Opens.ShouldNotBeNull();
+        lines.Single(line => line.Body is FindingClosed).Closes.ShouldBe(opened.Opens);
+        lines.Single(line => line.Body is FindingClosed).Body.ShouldBeOfType<FindingClosed>().How.ShouldContain("Put right in the same job");
+    }
+
+    [Fact]
+    public void A_round_is_signed_off_with_the_faults_it_found_and_each_says_stop()
+    {
+        var bench = new Bench(Given.Drumlin, Given.Content.Job("before-a-ride")!).UpTo("brakes").Do(new StepNotSound("brakes", new FindingOpened("Lever to the grip", FindingSeverity.Note)));
+        // The looks that do not depend on it go on; pulling away does.
+        bench.Done("chain").Done("engine-level").UpTo("off");
+        bench.Try(new StepDone("off", StepRecord.Nothing))!.Words.ShouldContain("Brakes, front and rear");
+        bench.Do(new StepSkipped("off", "not ridden"));
+        var findings = Finish(bench).OfType<FindingOpened>().ToList();
+        findings.ShouldContain(found => found.Title == "Lever to the grip" && found.Severity == FindingSeverity.Stop && found.Gate == Gate.Ridden);
+    }
+
+    [Fact]
+    public void An_engine_that_ran_on_the_bench_is_written_once_a_day() =>
+        Finish(new Bench(Given.Drumlin).UpTo()).OfType<EngineRan>().ShouldHaveSingleItem().How.ShouldContain("Engine oil and filter");
+
+    [Fact]
+    public void A_programme_writes_which_gates_it_proved()
+    {
+        var bench = new Bench(Given.Drumlin, Given.Content.Job("recommissioning")!).UpTo();
+        Finish(bench).OfType<GateProven>().Select(proven => proven.Gate).ShouldBe([Gate.Cranked, Gate.Run, Gate.Ridden]);
+        var left = new Bench(Given.Drumlin, Given.Content.Job("recommissioning")!).UpTo("lights").Do(new StepSkipped("lights", "no bulb"));
+        while (left.Next() is { } next) if (left.Try(new StepDone(next, left.RecordFor(next))) is not null) left.Do(new StepSkipped(next, "not ridden yet"));
+        Finish(left).OfType<GateProven>().Select(proven => proven.Gate).ShouldBe([Gate.Cranked, Gate.Run]);
     }
 
     // Common practice, no source: 15% less than should be there opens a finding.

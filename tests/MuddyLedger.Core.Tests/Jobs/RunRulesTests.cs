@@ -1,6 +1,7 @@
 using CsCheck;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using NodaTime;
@@ -141,7 +142,12 @@ public class RunRulesTests
     }
 
     [Fact]
-    public void A_bike_that_nobody_has_touched_yet_has_no_gate_shut() => Shut(OnTheDrumlin.Done("reading")).ShouldBeEmpty();
+    public void A_run_that_took_nothing_apart_shuts_no_gate_and_leaves_them_not_proven_from_its_first_tap()
+    {
+        GateState[] States(Bench bench) => [.. RunGates.Of(new(Run, bench.Plan, bench.State), Given.Day).Select(reason => reason.State).Distinct()];
+        States(OnTheDrumlin).ShouldBeEmpty();
+        States(OnTheDrumlin.Done("reading")).ShouldBe([GateState.NotProven]);
+    }
 
     [Fact]
     public void A_long_pause_is_not_work()
@@ -188,7 +194,7 @@ public class RunRulesTests
         }
     }
 
-    private static Gate[] Shut(Bench bench) => [.. RunRules.GatesShut(bench.Plan, bench.State, Run).Select(shut => shut.Gate).Distinct().Order()];
+    private static Gate[] Shut(Bench bench) => [.. RunGates.Of(new(Run, bench.Plan, bench.State), Given.Day).Where(reason => reason.State == GateState.Shut).Select(reason => reason.Gate).Distinct().Order()];
 
     private static void Refused(Bench bench, RunAct act, string words) => bench.Try(act).ShouldNotBeNull().Words.ShouldContain(words, Case.Insensitive);
 

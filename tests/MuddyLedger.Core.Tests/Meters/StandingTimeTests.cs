@@ -38,6 +38,8 @@ public class StandingTimeTests
         book.Write(Today.PlusDays(-1), new MeterEpochStarted(Given.Miles(0), Given.Miles(23_400), EpochCause.DashSwapped));
         book.Reading(Today, Given.Miles(0));
         StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival);
+        book.Write(Today.PlusDays(-70), new FuelBought(Given.Litres(8), null, true));
+        StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival, "what was bought once may stand in the tank unburned");
         book.Write(Today.PlusDays(-40), new FuelBought(Given.Litres(8), null, true));
         StandingTime.Of(Given.Drumlin, book.Ledger, Today).ShouldSatisfyAllConditions(stood => stood.Tier.ShouldBe(StoodTier.Season), stood => stood.Because.ShouldContain("40 days ago: it was fuelled"));
     }
@@ -50,8 +52,36 @@ public class StandingTimeTests
         StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival);
         var used = Given.Drumlin with { StatedUsePerYear = Given.Miles(2_000) };
         StandingTime.Of(used, book.Ledger, Today).Tier.ShouldBe(StoodTier.Fresh);
-        book.Write(Today, new LaidUp());
-        StandingTime.Of(used, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival);
+    }
+
+    [Fact]
+    public void A_lay_up_is_the_last_known_run_but_not_of_one_that_was_taken_in_standing()
+    {
+        var book = new LedgerBuilder();
+        book.Write(Today.PlusMonths(-5), new LaidUp());
+        StandingTime.Of(Given.Drumlin, book.Ledger, Today).ShouldSatisfyAllConditions(stood => stood.Tier.ShouldBe(StoodTier.Season), stood => stood.LastRan.ShouldBe(Today.PlusMonths(-5)));
+
+        var old = new LedgerBuilder();
+        old.Write(Today.PlusDays(-50), new TakenIn(TakenInAs.NonRunner));
+        old.Write(Today.PlusDays(-50), new LastRan(new(2007, 1, 1), new(2007, 12, 31), "the seller said 2007"));
+        old.Write(Today.PlusDays(-49), new LaidUp("stands until it is revived"));
+        var stood = StandingTime.Of(Given.Drumlin, old.Ledger, Today);
+        (stood.Tier, stood.LastRan).ShouldBe((StoodTier.Revival, new LocalDate(2007, 1, 1)));
+        stood.Because.ShouldContain("between 1 January 2007 and 31 December 2007: the seller said 2007");
+        // Started in the course of the revival, it is still one that has stood.
+        old.Write(Today.PlusDays(-2), new EngineRan("first start"));
+        StandingTime.Of(Given.Drumlin, old.Ledger, Today).ShouldSatisfyAllConditions(again => again.Tier.ShouldBe(StoodTier.Revival), again => again.Because.ShouldContain("Its engine was run on 16 April 2026"));
+        old.Write(Today.PlusDays(-1), new RideDone(Distance.FromMetres(4_000), null, "yard"));
+        StandingTime.Of(Given.Drumlin, old.Ledger, Today).Tier.ShouldBe(StoodTier.Fresh);
+    }
+
+    [Fact]
+    public void A_word_counts_as_a_run_where_words_count()
+    {
+        var book = new LedgerBuilder();
+        book.Write(Today.PlusDays(-9), new WordGiven(Gate.Ridden, "I ride it to work"));
+        StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Fresh);
+        StandingTime.Of(Given.Drumlin, book.Ledger, Today, words: false).Tier.ShouldBe(StoodTier.Revival);
     }
 
     [Theory]

@@ -29,8 +29,8 @@ internal static class AnyShed
     [
         Body(Gen.Select(Meter, Words), (meter, words) => new MeterRead(meter, words)),
         Body(Gen.Select(Meter, Gen.Enum<EpochCause>()), (meter, cause) => new MeterEpochStarted(meter, meter, cause)),
-        Body(Gen.Select(Gen.Int[0, 900_000], Gen.Int[0, 90]), (metres, tenths) => new RideDone(Distance.FromMetres(metres), EngineHours.FromHours(tenths / 10m), "moor") { Severities = tenths % 2 == 0 ? [Severity.Grit, Severity.Raced] : [] }),
-        Body(Gen.Select(Volumes, Amounts, Gen.Bool), (volume, price, brim) => new FuelBought(volume, brim ? price : null, brim) { Oil = brim ? null : volume }),
+        Body(Gen.Select(Gen.Int[0, 900_000], Gen.Int[0, 90]), (metres, tenths) => new RideDone(Distance.FromMetres(metres), EngineHours.FromHours(tenths / 10m), "moor") { Severities = tenths % 2 == 0 ? [Severity.Grit, Severity.Raced] : [], Despite = tenths % 3 == 0 ? "to the garage" : null }),
+        Body(Gen.Select(Volumes, Amounts, Gen.Bool), (volume, price, brim) => new FuelBought(volume, brim ? price : null, brim) { Oil = brim ? null : volume, MissedSome = brim }),
         Body(Gen.Select(AnyReservoir, Volumes, Gen.Bool), (reservoir, volume, temporary) => new FluidFilled(reservoir, volume, "10W-40", temporary)),
         Body(Gen.Select(AnyReservoir, Volumes), (reservoir, volume) => new FluidToppedUp(reservoir, volume, "DOT 4")),
         Body(Gen.Select(AnyReservoir, Volumes, Gen.Enum<DrainColour>(), Gen.Enum<MagnetReading>()), (reservoir, volume, colour, magnet) => new FluidDrained(reservoir, magnet == MagnetReading.Clean ? null : volume, new(colour, magnet, DrainDebris.None, true))),
@@ -58,6 +58,12 @@ internal static class AnyShed
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new LaidUp(said ? words : null)),
         Body(Gen.Select(Words, Gen.Bool), (words, said) => new WokenUp(said ? words : null)),
         Body(Gen.Select(Meter, Gen.Int[1, 240], Sources), (meter, months, source) => new IntervalSet("engine-oil.replace", meter.Kind == MeterKind.Odometer ? meter : null, meter.Kind == MeterKind.HourMeter ? meter : null, months, source)),
+        Body(Gen.Select(Gen.Enum<TakenInAs>(), Words), (how, _) => new TakenIn(how)),
+        Body(Gen.Select(Gen.Int[0, 400], Words), (days, words) => new LastRan(new LocalDate(2007, 1, 1), new LocalDate(2007, 1, 1).PlusDays(days), words)),
+        Body(Gen.Select(Gen.Bool, Words), (_, words) => new EngineRan(words)),
+        Body(Gen.Select(Gen.Enum<Gate>(), Words), (gate, words) => new WordGiven(gate, words)),
+        Body(Gen.Select(Gen.Enum<Gate>(), Words), (gate, words) => new GateProven(gate, words)),
+        Body(Gen.Select(Gen.Enum<PumpProofBy>(), Words), (by, words) => new PumpProven(by, by == PumpProofBy.OwnersWord ? words : null)),
         Body(Gen.Select(Gen.Int[-4_000, 4_000], Words), (days, note) => new PaperHeld("registration", new LocalDate(2026, 4, 18).PlusDays(days), note)),
     ];
 

@@ -15,8 +15,11 @@ export type FindingAnswer = Schemas['FindingAnswer']
 export type RunAnswer = Schemas['RunAnswer']
 export type StepAnswer = Schemas['StepAnswer']
 export type ActRequest = Schemas['ActRequest']
+export type RideRequest = Schemas['RideRequest']
 export type RecordRequest = Schemas['RecordRequest']
 export type EntryAnswer = Schemas['EntryAnswer']
+export type GateAnswer = Schemas['GateAnswer']
+export type GateReason = Schemas['GateReasonAnswer']
 export type Figure = Schemas['Figure']
 export type BookAnswer = Schemas['BookAnswer']
 export type ProfileForm = Schemas['ProfileForm']
@@ -42,7 +45,7 @@ export class Refusal extends Error {
     readonly fields: Record<string, string> = {},
     readonly current?: unknown,
     /** What the owner may say to have it done all the same. */
-    readonly ask?: 'new-epoch' | 'confirm',
+    readonly ask?: 'new-epoch' | 'confirm' | 'despite',
   ) {
     super(message)
   }
@@ -61,11 +64,23 @@ export const deviceName = () =>
 
 export const nameDevice = (name: string) => localStorage.setItem(deviceKey, name)
 
+/** Which mark this reader sets before decimals: what is typed is read by it, on the server. */
+const decimalMark =
+  new Intl.NumberFormat().formatToParts(1.5).find((part) => part.type === 'decimal')?.value === ',' ? 'comma' : 'point'
+
+/**
+ * A whole number for a field that wants one. What is none is sent as it was typed, so that the server says so: a field that cannot be
+ * read never becomes a nought.
+ */
+export const whole = (text: string | number): number =>
+  /^\s*\d+\s*$/.test(String(text)) ? Number(text) : (String(text) as unknown as number)
+
 export const api = createClient<paths>({ baseUrl: '/' })
 
 api.use({
   onRequest({ request }) {
     request.headers.set('Device', encodeURIComponent(deviceName()).slice(0, 40))
+    request.headers.set('Decimal-Mark', decimalMark)
     return request
   },
 })

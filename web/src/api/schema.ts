@@ -232,6 +232,211 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WordRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/pump-word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PumpWordRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FaultRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/shop-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShopWorkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShopWorkAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/expenses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ExpenseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/rides": {
         parameters: {
             query?: never;
@@ -3417,6 +3622,7 @@ export interface components {
             weeks?: null | number;
             source?: null | components["schemas"]["MeterSource"];
             estimated?: boolean;
+            writtenLater?: null | components["schemas"]["LocalDate"];
             evidence?: null | components["schemas"]["Evidence"];
             meter?: null | components["schemas"]["MeterKind"];
             /** Format: uuid */
@@ -3425,7 +3631,7 @@ export interface components {
             severities?: components["schemas"]["SeverityAnswer"][];
         };
         /** @enum {unknown} */
-        BecauseKind: "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown";
+        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown";
         BenchPoint: {
             /** Format: double */
             x: number;
@@ -3446,6 +3652,8 @@ export interface components {
             profile: components["schemas"]["ProfileForm"];
             meters: components["schemas"]["MeterAnswer"][];
             gates: components["schemas"]["GateAnswer"][];
+            word: null | components["schemas"]["WordAnswer"];
+            pump: null | components["schemas"]["PumpAnswer"];
             tasks: components["schemas"]["TaskAnswer"][];
             reservoirs: components["schemas"]["ReservoirAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
@@ -3558,6 +3766,11 @@ export interface components {
             meter: null | components["schemas"]["Shown"];
             note: null | string;
         };
+        /**
+         * @default not-said
+         * @enum {unknown}
+         */
+        Condition: "not-said" | "in-use" | "stands" | "not-running" | "project";
         Consequence: {
             kind: components["schemas"]["ConsequenceKind"];
             words: string;
@@ -3655,6 +3868,11 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        CuredRequest: {
+            /** Format: uuid */
+            finding: string;
+            how: null | string;
+        };
         DoneRequest: {
             /** Format: uuid */
             id: string;
@@ -3735,6 +3953,23 @@ export interface components {
         EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
         /** @enum {unknown} */
         Evidence: "done-here" | "receipt" | "own-memory" | "sellers-word" | "claim-accepted" | "baseline" | "as-new" | "treat-as-due" | null;
+        ExpenseRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            for: null | string;
+            amount: null | string;
+        };
+        FaultRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            title: null | string;
+            severity: components["schemas"]["FindingSeverity"];
+            detail: null | string;
+            costGuess: null | string;
+            gate: null | components["schemas"]["Gate"];
+        };
         Figure: {
             name: string;
             form: components["schemas"]["FigureForm"];
@@ -3763,23 +3998,27 @@ export interface components {
             severity: components["schemas"]["FindingSeverity"];
             since: components["schemas"]["LocalDate"];
             costGuess: null | string;
+            gate: null | components["schemas"]["Gate"];
+            key: null | string;
+            settled: null | string;
         };
         FindingRequest: {
             title: null | string;
             severity: components["schemas"]["FindingSeverity"];
             detail?: null | string;
             costGuess?: null | string;
+            gate?: null | components["schemas"]["Gate"];
         };
         /** @enum {unknown} */
         FindingSeverity: "note" | "watch" | "fix-soon" | "stop";
         FinishRequest: {
             /** Format: uuid */
             id: string;
-            /** Format: int32 */
-            minutes: number;
+            minutes: null | string;
             costs: components["schemas"]["CostRequest"][];
             leftover: null | string;
             note: null | string;
+            cured?: null | components["schemas"]["CuredRequest"][];
         };
         /** @enum {unknown} */
         Fit: "right" | "doubtful" | "never";
@@ -3881,21 +4120,32 @@ export interface components {
             reading: null | string;
             /** @default false */
             confirmed: boolean;
+            /** @default false */
+            missedSome: boolean;
         };
         /** @enum {unknown} */
         Gate: "cranked" | "run" | "ridden" | null;
         GateAnswer: {
             gate: components["schemas"]["Gate"];
-            open: boolean;
-            shut: components["schemas"]["GateShutAnswer"][];
+            state: components["schemas"]["GateState"];
+            reasons: components["schemas"]["GateReasonAnswer"][];
         };
-        GateShutAnswer: {
+        GateReasonAnswer: {
+            gate: components["schemas"]["Gate"];
+            state: components["schemas"]["GateState"];
+            kind: components["schemas"]["ReasonKind"];
             why: string;
             /** Format: uuid */
             finding: null | string;
             /** Format: uuid */
             run: null | string;
+            thing: null | string;
+            reservoir: null | string;
+            job: null | string;
+            byWord: boolean;
         };
+        /** @enum {unknown} */
+        GateState: "open" | "not-proven" | "shut";
         GearAnswer: {
             /** Format: int32 */
             gear: number;
@@ -3942,8 +4192,7 @@ export interface components {
             task: null | string;
             distance: null | string;
             hours: null | string;
-            /** Format: int32 */
-            months: null | number;
+            months: null | string;
             from: components["schemas"]["IntervalSource"];
             source: null | string;
         };
@@ -4078,6 +4327,8 @@ export interface components {
             added: null | string;
             fluid: null | string;
             underFull: null | string;
+            /** @default false */
+            empty: boolean;
         };
         /** @enum {unknown} */
         LevelStance: "upright-on-level" | "centre-stand";
@@ -4113,6 +4364,7 @@ export interface components {
             governing: boolean;
             estimated: boolean;
             provenance: components["schemas"]["ShownProvenance"];
+            editable: null | string;
         };
         /** @enum {unknown} */
         LimitForm: "use" | "calendar" | "paper";
@@ -4226,6 +4478,11 @@ export interface components {
             id: string;
             profile: components["schemas"]["ProfileForm"];
             reading: null | string;
+            set?: null | string;
+            condition?: components["schemas"]["Condition"];
+            lastRan?: null | string;
+            /** @default false */
+            pumpFeeds: boolean;
         };
         NewViewing: {
             /** Format: uuid */
@@ -4549,6 +4806,11 @@ export interface components {
         };
         /** @enum {unknown} */
         ProvenanceKind: "manual" | "published" | "common-practice" | "house" | "owner";
+        PumpAnswer: {
+            proven: boolean;
+            why: string;
+            wordWillDo: boolean;
+        };
         PumpProofAnswer: {
             verdict: components["schemas"]["PumpVerdict"];
             /** Format: double */
@@ -4562,6 +4824,12 @@ export interface components {
         };
         /** @enum {unknown} */
         PumpVerdict: "proven" | "too-little" | "too-much" | "cannot-tell";
+        PumpWordRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            words: null | string;
+        };
         QuantityRead: {
             understood: null | components["schemas"]["Shown"];
             inOwnUnit: null | components["schemas"]["Shown"];
@@ -4598,6 +4866,8 @@ export interface components {
             /** Format: double */
             second: null | number;
         };
+        /** @enum {unknown} */
+        ReasonKind: "stop-finding" | "failed-hold" | "hold-left-out" | "hold-to-pass" | "for-now" | "drained" | "flush-fill" | "unknown-content" | "below-mark" | "taken-in" | "stood" | "oil-in-fuel";
         RecallAnswer: {
             number: string;
             title: string;
@@ -4726,9 +4996,10 @@ export interface components {
             hours: null | string;
             ground: null | string;
             severities: components["schemas"]["Severity"][];
+            despite?: null | string;
         };
         /** @enum {unknown} */
-        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "tray-put" | "tray-marked" | "tray-taken" | "step-noted" | "look-taken";
+        RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "finding-settled" | "tray-put" | "tray-marked" | "tray-taken" | "step-noted" | "look-taken";
         RunAnswer: {
             /** Format: uuid */
             id: string;
@@ -4824,7 +5095,7 @@ export interface components {
             currency: null | string;
         };
         /** @enum {unknown} */
-        Severity: "grit" | "raced";
+        Severity: "grit" | "raced" | "wet" | "mud" | "sand" | "dust" | "crashed";
         SeverityAnswer: {
             severity: components["schemas"]["Severity"];
             /** Format: double */
@@ -4878,6 +5149,19 @@ export interface components {
             currency: string;
             volumeUnit: string;
             today: components["schemas"]["LocalDate"];
+        };
+        ShopWorkAnswer: {
+            entries: components["schemas"]["EntryAnswer"][];
+        };
+        ShopWorkRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            shop: null | string;
+            what: null | string;
+            tasks: null | string[];
+            parts: null | string[];
+            costs: null | components["schemas"]["CostRequest"][];
         };
         Shown: {
             /** Format: double */
@@ -5010,7 +5294,8 @@ export interface components {
             comingUp: number;
             /** Format: int32 */
             unknown: number;
-            gateShut: null | components["schemas"]["Gate"];
+            gate: null | components["schemas"]["Gate"];
+            gateState: components["schemas"]["GateState"];
             jobRunning: boolean;
             meters: components["schemas"]["MeterAnswer"][];
         };
@@ -5344,6 +5629,20 @@ export interface components {
             date: components["schemas"]["LocalDate"];
             kind: string;
             figures: components["schemas"]["Figure"][];
+        };
+        WordAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            gate: components["schemas"]["Gate"];
+            words: string;
+        };
+        WordRequest: {
+            /** Format: uuid */
+            id: string;
+            gate: components["schemas"]["Gate"];
+            date: null | string;
+            words: null | string;
         };
         WorkshopAnswer: {
             /** Format: int32 */

@@ -10,7 +10,12 @@ import JobsCabinet from '../jobs/JobsCabinet.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
+import FindingSheet from '../findings/FindingSheet.vue'
 import FuelDialog from '../fuel/FuelDialog.vue'
+import GateLine from '../gates/GateLine.vue'
+import WordsSheet from '../jobs/WordsSheet.vue'
+import ExpenseDialog from '../shop-work/ExpenseDialog.vue'
+import ShopWorkDialog from '../shop-work/ShopWorkDialog.vue'
 import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
@@ -19,9 +24,9 @@ import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
 import ForNowCabinet from './ForNowCabinet.vue'
 import FindingsCabinet from './FindingsCabinet.vue'
-import GateLine from './GateLine.vue'
 import ReservoirStrip from './ReservoirStrip.vue'
 import { useBike } from './useBike'
+import { useBikeWords } from './useBikeWords'
 
 const props = defineProps<{ bike: string }>()
 
@@ -34,6 +39,9 @@ const reading = ref(false)
 const riding = ref(false)
 const fuelling = ref(false)
 const standing = ref(false)
+const shopping = ref(false)
+const paying = ref(false)
+const { faulting, noting, refusal: wordsRefusal, keepFault, keepNote } = useBikeWords(() => props.bike)
 async function picture(photo: string, file: File) {
   await sendToBook(props.bike, photo, '', file)
   await refresh()
@@ -65,6 +73,8 @@ const pressing = computed(() =>
     ]),
   ),
 )
+
+const unknowns = computed(() => data.value?.tasks.filter((task) => task.state === 'unknown') ?? [])
 
 /** The headings under which something is due: their jobs are laid open. */
 const openGroups = computed(() =>
@@ -134,7 +144,24 @@ async function start(jobs: string[]) {
             </p>
           </div>
         </header>
-        <GateLine :gates="data.gates" />
+        <GateLine
+          :bike="bike"
+          :nickname="data.nickname"
+          :gates="data.gates"
+          :word="data.word"
+          :pump="data.pump"
+          :today="data.today"
+          @start="start([$event])"
+        />
+        <nav id="acts" class="acts" aria-label="Write something down">
+          <button type="button" @click="riding = true">Ride</button>
+          <button type="button" @click="fuelling = true">Fuel</button>
+          <button v-if="data.meters.length" type="button" @click="reading = true">Reading</button>
+          <button type="button" @click="faulting = true">Fault</button>
+          <button type="button" @click="noting = true">Note</button>
+          <button type="button" @click="paying = true">Cost</button>
+          <button type="button" @click="shopping = true">Shop's work</button>
+        </nav>
         <section v-for="run in data.running" :key="run.id" class="running">
           <div>
             <b>{{ run.title }} is half done.</b> {{ run.answered }} of {{ run.steps }} steps. Next: {{ run.next }}.
@@ -152,6 +179,10 @@ async function start(jobs: string[]) {
         <p v-if="zone" class="zone">
           Only {{ partNames[zone].toLowerCase() }}.
           <v-btn class="plate small" variant="text" @click="zone = null">Show the whole bike</v-btn>
+        </p>
+        <p v-if="unknowns.length" id="unknown" class="stands">
+          <b>{{ unknowns.length }} unknown.</b> Nobody has said when they were last done:
+          {{ unknowns.map((task) => `${task.component}, ${task.title.toLowerCase()}`).join('; ') }}.
         </p>
         <section v-for="group in parts" :key="group.part" class="cabinet" :aria-labelledby="`part-${group.part}`">
           <header>
@@ -200,8 +231,6 @@ async function start(jobs: string[]) {
           <p v-if="!data.book.length" class="none soft">Nothing is written yet. Begin with what the meter shows.</p>
         </section>
         <p class="foot">
-          <button type="button" @click="riding = true">Note a ride</button>
-          <button type="button" @click="fuelling = true">Note fuel</button>
           <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
           <RouterLink :to="`/bikes/${data.id}/parts`">Changes, repairs, teardown sheets</RouterLink>
@@ -220,6 +249,24 @@ async function start(jobs: string[]) {
         :stands-since="data.standsSince ?? null"
         :today="data.today"
       />
+      <FindingSheet
+        :open="faulting"
+        :title="`${data.nickname}: a fault`"
+        :save="keepFault"
+        :refusal="wordsRefusal"
+        @close="faulting = false"
+      />
+      <WordsSheet
+        :open="noting"
+        :title="`${data.nickname}: a note`"
+        label="What is worth keeping? It stands in the book under today"
+        button="Write it down"
+        :save="keepNote"
+        :refusal="wordsRefusal"
+        @close="noting = false"
+      />
+      <ExpenseDialog v-model="paying" :bike="bike" :nickname="data.nickname" :today="data.today" />
+      <ShopWorkDialog v-model="shopping" :bike="bike" :nickname="data.nickname" :tasks="data.tasks" :today="data.today" />
       <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
       <IntervalDialog v-model="setting" :bike="bike" />
     </template>
@@ -285,6 +332,19 @@ h1 {
 }
 .stands b {
   font: 700 1.125rem/1.2 var(--head);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.acts button {
+  flex: 1 1 auto;
+  min-height: 46px;
+  padding: 0 0.9rem;
+  border: 1px solid var(--ink);
+  background: var(--card);
+  font: 700 1.125rem/1 var(--head);
 }
 .warnings {
   margin: 0;

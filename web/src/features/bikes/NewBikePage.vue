@@ -2,7 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type ProfileForm } from '@/api/client'
+import { answer, api, newId, Refusal, whole, type ProfileForm } from '@/api/client'
+import TouchChoice from '../jobs/TouchChoice.vue'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
 import ProfileFields from './ProfileFields.vue'
@@ -15,16 +16,25 @@ const chosen = ref('')
 const form = ref<ProfileForm | null>(null)
 const named = reactive({ nickname: '', make: '', model: '', year: '' })
 const reading = ref('')
+const standing = reactive({ condition: 'not-said' as Condition, lastRan: '', pumpFeeds: false })
 const all = ref(false)
 const refusal = ref<Refusal | null>(null)
 const busy = ref(false)
 const id = ref(newId())
 
-watch([chosen, form, named, reading], () => (id.value = newId()), { deep: true })
+watch([chosen, form, named, reading, standing], () => (id.value = newId()), { deep: true })
 const unit = computed(() => (form.value?.odometer === 'miles' ? 'mi' : form.value?.odometer === 'kilometres' ? 'km' : 'h'))
 const hidden = computed(() =>
   Object.keys(refusal.value?.fields ?? {}).some((field) => !['nickname', 'make', 'model', 'year', 'reading'].includes(field)),
 )
+
+type Condition = 'not-said' | 'in-use' | 'stands' | 'not-running' | 'project'
+const conditions: { value: Condition; title: string; note: string }[] = [
+  { value: 'in-use', title: 'I ride it', note: 'kept as your word' },
+  { value: 'stands', title: 'It stands', note: 'it ran when it was put away' },
+  { value: 'not-running', title: 'It does not run', note: 'or nobody knows' },
+  { value: 'project', title: 'A project', note: 'in pieces, or to be' },
+]
 
 function choose(set: string) {
   const found = sets.value?.find((one) => one.id === set)
@@ -38,8 +48,20 @@ async function keep() {
   busy.value = true
   refusal.value = null
   try {
-    const profile = { ...form.value, ...named, year: Number(named.year) || 0 }
-    const bike = await answer(api.POST('/api/bikes', { body: { id: id.value, profile, reading: reading.value || null } }))
+    const profile = { ...form.value, ...named, year: whole(named.year) }
+    const bike = await answer(
+      api.POST('/api/bikes', {
+        body: {
+          id: id.value,
+          profile,
+          reading: reading.value || null,
+          set: chosen.value,
+          condition: standing.condition,
+          lastRan: standing.lastRan || null,
+          pumpFeeds: standing.pumpFeeds,
+        },
+      }),
+    )
     await refresh()
     await router.push(`/bikes/${bike.id}`)
   } catch (failed) {
@@ -98,6 +120,22 @@ async function keep() {
             :error-messages="refusal?.of('reading')"
           />
         </div>
+        <TouchChoice v-model="standing.condition" label="Does it run?" :options="conditions" />
+        <v-text-field
+          v-if="['stands', 'not-running', 'project'].includes(standing.condition)"
+          v-model="standing.lastRan"
+          label="In which year did it last run, if you know"
+          inputmode="numeric"
+          maxlength="4"
+          :error-messages="refusal?.of('lastRan')"
+        />
+        <v-checkbox
+          v-if="standing.condition === 'in-use' && form.lubrication === 'oil-injection'"
+          v-model="standing.pumpFeeds"
+          label="Its oil pump has long fed it, and was not opened"
+          hint="Left open, its fuel is mixed until the pump is proven"
+          persistent-hint
+        />
         <p class="soft">
           The rest is filled in from the kind. Capacities and torques stay unknown until you copy them from the manual; nothing is
           guessed.

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ProfileForm, Refusal, SettingsAnswer } from '@/api/client'
+import { whole } from '@/api/client'
 import { plainWords } from '@/design/format'
 import ReservoirFields from './ReservoirFields.vue'
 
@@ -61,7 +62,7 @@ const torques = computed(() => Object.keys(form.value.torques))
 const torque = (name: string, text: string) => (form.value = { ...form.value, torques: { ...form.value.torques, [name]: text } })
 const figures = computed(() => Object.keys(form.value.figures))
 const figure = (name: string, text: string) => (form.value = { ...form.value, figures: { ...form.value.figures, [name]: text } })
-const whole = (text: string) => (text === '' ? 0 : Number(text))
+const counted = (text: string) => (text === '' ? 0 : whole(text))
 </script>
 
 <template>
@@ -81,14 +82,14 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       label="Displacement"
       suffix="cc"
       :error-messages="error('displacementCc')"
-      @update:model-value="form.displacementCc = whole(String($event))"
+      @update:model-value="form.displacementCc = counted(String($event))"
     />
     <v-text-field
       :model-value="form.cylinders"
       type="number"
       label="Cylinders"
       :error-messages="error('cylinders')"
-      @update:model-value="form.cylinders = whole(String($event))"
+      @update:model-value="form.cylinders = counted(String($event))"
     />
     <v-checkbox v-model="form.bodyworkOverOil" label="Panels cover filter or drain plug" />
     <v-checkbox v-model="form.tankOverPlugs" label="The tank must come off to reach plugs and valve cover" />
@@ -133,7 +134,7 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       type="number"
       label="Whole digits on it"
       :error-messages="error('odometer.digits')"
-      @update:model-value="form.odometerDigits = whole(String($event))"
+      @update:model-value="form.odometerDigits = counted(String($event))"
     />
     <v-checkbox v-model="form.hourMeter" label="Hour meter" />
     <v-select v-model="form.use" :items="items(choices.use)" label="Use" :error-messages="error('use')" />
@@ -152,7 +153,7 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       type="number"
       label="Valves per cylinder"
       :error-messages="error('valvesPerCylinder')"
-      @update:model-value="form.valvesPerCylinder = whole(String($event))"
+      @update:model-value="form.valvesPerCylinder = counted(String($event))"
     />
     <v-text-field
       v-if="form.fuel === 'carburettor'"
@@ -160,7 +161,7 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       type="number"
       label="Carburettors"
       :error-messages="error('carburettors')"
-      @update:model-value="form.carburettors = whole(String($event))"
+      @update:model-value="form.carburettors = counted(String($event))"
     />
     <v-text-field
       v-if="form.battery !== 'none'"
@@ -169,7 +170,7 @@ const whole = (text: string) => (text === '' ? 0 : Number(text))
       label="Battery"
       suffix="V"
       :error-messages="error('batteryVolts')"
-      @update:model-value="form.batteryVolts = whole(String($event))"
+      @update:model-value="form.batteryVolts = counted(String($event))"
     />
     <v-text-field v-model="form.tankReserve" label="Fuel reserve" :error-messages="error('tankReserve')" />
     <v-text-field

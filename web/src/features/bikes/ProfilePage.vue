@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type BikeAnswer, type ProfileForm } from '@/api/client'
+import { answer, api, newId, Refusal, type BikeAnswer, type ProfileForm, whole } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
@@ -40,7 +40,7 @@ async function keep() {
     await answer(
       api.PUT('/api/bikes/{bike}/profile', {
         params: { path: { bike: props.bike } },
-        body: { id: id.value, profile: { ...form.value, year: Number(form.value.year) || 0 } },
+        body: { id: id.value, profile: { ...form.value, year: whole(form.value.year) } },
         headers: { 'If-Match': `"${version.value}"` },
       }),
     )

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ProfileForm, Refusal } from '@/api/client'
+import { whole } from '@/api/client'
 import { plainWords } from '@/design/format'
 
 /** What the owner knows of one reservoir, from the manual. Empty is unknown; nothing is guessed. */
@@ -68,7 +69,7 @@ const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part }
       type="number"
       label="Minutes to wait before reading"
       :error-messages="error('waitMinutes')"
-      @update:model-value="change({ waitMinutes: $event === '' ? 0 : Number($event) })"
+      @update:model-value="change({ waitMinutes: $event === '' ? 0 : whole($event) })"
     />
   </fieldset>
 </template>

@@ -12,7 +12,7 @@ const emit = defineEmits<{ kept: [fluids: FluidsAnswer] }>()
 const { say } = useNotice()
 const form = ref({
   date: '',
-  level: 'at-maximum' as 'below' | 'between' | 'at-maximum' | 'above',
+  level: 'at-maximum' as 'empty' | 'below' | 'between' | 'at-maximum' | 'above',
   added: '',
   fluid: '',
   underFull: '',
@@ -26,6 +26,7 @@ watch(shown, (now) => {
 })
 watch(form, () => (id.value = newId()), { deep: true })
 const levels = [
+  { value: 'empty', title: 'Empty: there is nothing in it' },
   { value: 'below', title: 'Below the mark' },
   { value: 'between', title: 'Between the marks' },
   { value: 'at-maximum', title: 'At the upper mark' },
@@ -39,7 +40,13 @@ async function keep() {
     const fluids = await answer(
       api.POST('/api/bikes/{bike}/reservoirs/{reservoir}/level', {
         params: { path: { bike: props.bike, reservoir: asked.id } },
-        body: { id: id.value, ...form.value, fluid: form.value.added ? form.value.fluid : null },
+        body: {
+          id: id.value,
+          ...form.value,
+          level: form.value.level === 'empty' ? 'below' : form.value.level,
+          empty: form.value.level === 'empty',
+          fluid: form.value.added ? form.value.fluid : null,
+        },
       }),
     )
     emit('kept', fluids)

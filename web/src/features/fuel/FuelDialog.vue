@@ -12,7 +12,7 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
 const { written } = useWritten()
-const form = reactive({ volume: '', price: '', brim: true, oil: '', reading: '', on: '' })
+const form = reactive({ volume: '', price: '', brim: true, missed: false, oil: '', reading: '', on: '' })
 const refusal = ref<Refusal | null>(null)
 const busy = ref(false)
 const id = ref(newId())
@@ -35,7 +35,7 @@ const mixes = computed(() => asked.value?.reason === 'premixed' || asked.value?.
 
 watch(open, (opened) => {
   if (!opened) return
-  Object.assign(form, { volume: '', price: '', brim: true, oil: '', reading: '', on: props.today })
+  Object.assign(form, { volume: '', price: '', brim: true, missed: false, oil: '', reading: '', on: props.today })
   refusal.value = null
 })
 watch(
@@ -64,6 +64,7 @@ async function keep(confirmed = false) {
           meter: meter.value?.kind ?? null,
           reading: form.reading || null,
           confirmed,
+          missedSome: form.missed,
         },
       }),
     )
@@ -135,6 +136,7 @@ async function keep(confirmed = false) {
           hint="Consumption is reckoned from brim to brim"
           persistent-hint
         />
+        <v-checkbox v-model="form.missed" label="I missed writing some down before this" />
         <v-text-field
           v-if="meter"
           v-model="form.reading"
@@ -149,7 +151,9 @@ async function keep(confirmed = false) {
           :error-messages="refusal?.of('reading')"
         />
         <div v-if="unlikely" class="refusal">
-          <v-btn class="plate small" variant="outlined" @click="keep(true)">It is right</v-btn>
+          <v-btn class="plate small" variant="outlined" @click="keep(true)">{{
+            refusal?.of('oil') ? 'Keep it as it is' : 'It is right'
+          }}</v-btn>
         </div>
         <v-text-field v-model="form.on" type="date" label="Filled on" :max="today" :error-messages="refusal?.of('date')" />
         <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>

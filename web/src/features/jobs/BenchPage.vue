@@ -3,9 +3,9 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, newId, type RecordRequest } from '@/api/client'
 import { minutes, quantity } from '@/design/format'
+import FindingSheet from '../findings/FindingSheet.vue'
 import BenchDone from './BenchDone.vue'
 import BenchKeys from './BenchKeys.vue'
-import FindingSheet from './FindingSheet.vue'
 import SignOff from './SignOff.vue'
 import StepList from './StepList.vue'
 import StepPane from './StepPane.vue'
@@ -77,6 +77,10 @@ async function setAside(reason: string) {
 function onKey(event: KeyboardEvent) {
   if (sheet.value || event.ctrlKey || event.metaKey || event.altKey) return
   const target = event.target instanceof HTMLElement ? event.target : null
+  // Arrows and the space bar choose among answers; a step is looked at from anywhere else.
+  if (target?.matches('input[type=radio], input[type=checkbox]') && (event.key.startsWith('Arrow') || event.key === ' ')) return
+  // A held key answers nothing: each step wants a press of its own.
+  if (event.repeat && !event.key.startsWith('Arrow')) return event.key === 'Enter' ? event.preventDefault() : undefined
   const typing = target?.closest('input:not([type=radio]):not([type=checkbox]), textarea, select, [role=listbox]')
   if (event.key === 'Enter' && !target?.closest('button, a, textarea, form')) return (event.preventDefault(), void done())
   if (typing) return

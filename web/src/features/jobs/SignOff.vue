@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
-import { entryWords, kindName } from '../ledger/entrySentence'
+import { useBike } from '../bikes/useBike'
+import { entryWords, lineName } from '../ledger/entrySentence'
 
 const props = defineProps<{
   run: RunAnswer
@@ -15,16 +16,21 @@ const form = reactive({
   leftover: '',
   note: '',
   costs: [{ for: 'parts and fluids', amount: '' }],
+  cured: {} as Record<string, string>,
 })
+const { data: bike } = useBike(() => props.run.bike)
+/** What is still open on the bike, and may be cured by this job. */
+const open = computed(() => bike.value?.findings.filter((finding) => finding.entry) ?? [])
 const id = ref(newId())
 
 function keep() {
   const body = {
     id: id.value,
-    minutes: Number(form.minutes) || 0,
+    minutes: form.minutes,
     costs: form.costs.filter((cost) => cost.amount.trim()),
     leftover: form.leftover || null,
     note: form.note || null,
+    cured: Object.entries(form.cured).map(([finding, how]) => ({ finding, how })),
   }
   return props.write(async (version) => {
     try {
@@ -49,7 +55,7 @@ function keep() {
         <h3 class="label">This will stand in the book</h3>
         <ol>
           <li v-for="(line, at) in run.willWrite" :key="at">
-            <b>{{ kindName(line.kind) }}</b> {{ entryWords(line, run.currency) }}
+            <b>{{ lineName(line) }}</b> {{ entryWords(line, run.currency) }}
           </li>
         </ol>
       </section>
@@ -66,6 +72,23 @@ function keep() {
         <p v-if="run.staysForNow.length" class="stays" role="status">
           <b>Not undone:</b> {{ run.staysForNow.join(', ') }}. It stays on the bike's undo list until it is.
         </p>
+        <fieldset v-if="open.length" class="cured">
+          <legend class="label">Did this cure something?</legend>
+          <div v-for="finding in open" :key="finding.entry!">
+            <v-checkbox
+              :model-value="finding.entry! in form.cured"
+              :label="finding.title"
+              @update:model-value="$event ? (form.cured[finding.entry!] = '') : delete form.cured[finding.entry!]"
+            />
+            <v-text-field
+              v-if="finding.entry! in form.cured"
+              v-model="form.cured[finding.entry!]"
+              label="What proves it, and under which conditions"
+              maxlength="300"
+              :error-messages="refusal?.of(`cured.${Object.keys(form.cured).indexOf(finding.entry!)}.how`)"
+            />
+          </div>
+        </fieldset>
         <v-text-field
           v-if="run.tray.length"
           v-model="form.leftover"
@@ -76,9 +99,8 @@ function keep() {
         />
         <v-text-field
           v-model="form.minutes"
-          label="Minutes on the bench"
-          inputmode="numeric"
-          hint="Pauses over half an hour are left out"
+          label="Time on the bench"
+          hint="Minutes, or 1 h 20; pauses over half an hour are left out"
           persistent-hint
           :error-messages="refusal?.of('minutes')"
         />
@@ -138,6 +160,10 @@ li .figure {
   padding: 0.5rem 0.8rem;
   border-left: 6px solid var(--chalk);
   background: var(--enamel);
+}
+.cured {
+  padding: 0;
+  border: 0;
 }
 .cost {
   display: grid;

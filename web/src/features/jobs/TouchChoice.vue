@@ -49,7 +49,9 @@ fieldset {
 .noted label {
   max-width: none;
 }
+/* The input covers its own label and nothing else: what is tapped there is this answer. */
 label {
+  position: relative;
   display: grid;
   flex: 1 1 auto;
   align-content: center;
@@ -69,7 +71,12 @@ label span {
 }
 input {
   position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  margin: 0;
   opacity: 0;
+  cursor: pointer;
 }
 .chosen {
   border-color: var(--ink);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { ActRequest, Refusal, RunAnswer } from '@/api/client'
+import { whole } from '@/api/client'
 import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date, plainWords } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
@@ -10,11 +11,22 @@ const props = defineProps<{ run: RunAnswer; act: (tap: Omit<ActRequest, 'id'>) =
 const adding = ref(false)
 const part = reactive({ part: '', count: 1, where: '', size: '' })
 
+/** What the job found is put right in it: the stop that it means is lifted at once, and the book gets both lines. */
+const settling = ref<string | null>(null)
+const how = ref('')
+function begin(key: string) {
+  settling.value = key
+  how.value = ''
+}
+async function settle(key: string) {
+  if (await props.act({ act: 'finding-settled', item: key, text: how.value })) settling.value = null
+}
+
 async function put() {
   if (
     await props.act({
       act: 'tray-put',
-      tray: { part: part.part, count: Number(part.count) || 1, where: part.where || null, size: part.size || null },
+      tray: { part: part.part, count: whole(part.count), where: part.where || null, size: part.size || null },
     })
   ) {
     Object.assign(part, { part: '', count: 1, where: '', size: '' })
@@ -80,6 +92,14 @@ async function put() {
       <ul>
         <li v-for="finding in run.findings" :key="finding.title" :class="finding.severity">
           <b>{{ finding.title }}</b> <span v-if="finding.detail" class="soft">{{ finding.detail }}</span>
+          <span v-if="finding.settled" class="soft">Put right: {{ finding.settled }}</span>
+          <form v-else-if="settling === finding.key" @submit.prevent="settle(finding.key!)">
+            <v-text-field v-model="how" label="How was it put right?" autofocus maxlength="300" />
+            <v-btn class="plate small" type="submit">It is put right</v-btn>
+          </form>
+          <button v-else-if="finding.key && finding.severity !== 'note'" type="button" class="right" @click="begin(finding.key)">
+            Put right?
+          </button>
         </li>
       </ul>
     </template>
@@ -112,6 +132,17 @@ li.stop b {
   grid-template-columns: 26px 1fr;
   align-items: center;
   gap: 0.5rem;
+}
+li.fix-soon form,
+li.stop form,
+li.watch form {
+  padding: 0.4rem 0;
+}
+.right {
+  justify-self: start;
+  min-height: 36px;
+  font: 600 1rem/1 var(--head);
+  text-decoration: underline;
 }
 .more {
   min-height: 44px;

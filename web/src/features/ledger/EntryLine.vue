@@ -4,7 +4,7 @@ import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useSettings } from '../settings/useSettings'
-import { entryWords, kindName } from './entrySentence'
+import { entryWords, lineName } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()
 defineEmits<{ correct: []; strike: []; undoFinish: [] }>()
@@ -21,7 +21,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
     </span>
     <span class="said">
       <component :is="entry.strike ? 's' : 'span'">
-        <b>{{ kindName(entry.kind) }}</b> {{ words }}
+        <b>{{ lineName(entry) }}</b> {{ words }}
       </component>
       <PhotoStrip v-if="entry.photo && !entry.strike" :photos="[entry.photo]" :about="words || 'a photo'" />
       <span v-if="bikeNamed" class="soft bike"> {{ entry.bikeName }}</span>
@@ -29,11 +29,23 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>
     </span>
     <span v-if="acts && !entry.strike" class="acts no-print">
-      <button v-if="entry.figures.some((figure) => figure.editable !== null)" type="button" @click="$emit('correct')">
+      <button
+        v-if="entry.figures.some((figure) => figure.editable !== null)"
+        type="button"
+        :aria-label="`Correct: ${lineName(entry)} ${words}`"
+        @click="$emit('correct')"
+      >
         Correct
       </button>
       <button v-if="entry.runStands" type="button" @click="$emit('undoFinish')">Undo the finish</button>
-      <button v-else-if="entry.kind !== 'job-finished'" type="button" @click="$emit('strike')">Strike</button>
+      <button
+        v-else-if="entry.kind !== 'job-finished'"
+        type="button"
+        :aria-label="`Strike: ${lineName(entry)} ${words}`"
+        @click="$emit('strike')"
+      >
+        Strike
+      </button>
     </span>
   </li>
 </template>

@@ -34,19 +34,43 @@ const kindNames: Record<string, string> = {
   'woken-up': 'In use again',
   interval: 'Interval set',
   paper: 'Paper',
+  'taken-in': 'Taken in',
+  'last-ran': 'Last ran',
+  'engine-ran': 'Engine ran',
+  word: 'Your word',
+  'gate-proven': 'Proven',
+  'pump-proven': 'Oil pump proven',
 }
 
 export const kindName = (kind: string) => kindNames[kind] ?? plainWords(kind)
 
+/** What a line about a task is, by how it is known: only what was done is called done. */
+const doneNames: Record<string, string> = {
+  'done-here': 'Done',
+  receipt: 'Done, by receipt',
+  'own-memory': 'Done, from memory',
+  'sellers-word': 'Said to be done',
+  'claim-accepted': 'Taken as done',
+  baseline: 'Counted from here',
+  'as-new': 'New or rebuilt',
+  'treat-as-due': 'Declared due',
+}
+
+/** The name of a line. */
+export function lineName(entry: Pick<EntryAnswer, 'kind' | 'figures'>) {
+  const known = entry.kind === 'task-done' ? entry.figures.find((figure) => figure.name === 'evidence')?.text : null
+  return known ? (doneNames[known] ?? kindName(entry.kind)) : kindName(entry.kind)
+}
+
 const evidence: Record<string, string> = {
   'done-here': '',
-  receipt: 'by receipt',
-  'own-memory': 'from memory',
-  'sellers-word': "on the seller's word",
+  receipt: '',
+  'own-memory': '',
+  'sellers-word': "on the seller's word only",
   'claim-accepted': "on the seller's word, taken for true",
-  baseline: 'counted from here',
-  'as-new': 'new or rebuilt',
-  'treat-as-due': 'to be treated as due',
+  baseline: 'what was before is not known',
+  'as-new': '',
+  'treat-as-due': 'nothing is known of it',
 }
 
 export function figureWords(figure: Figure, currency: string): string {

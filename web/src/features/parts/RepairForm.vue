@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answer, api, type PartsAnswer } from '@/api/client'
+import { answer, api, type PartsAnswer, whole } from '@/api/client'
 import { useWrite } from './useWrite'
 
 const props = defineProps<{ bike: string; today: string }>()
@@ -14,7 +14,7 @@ const keep = () =>
       answer(
         api.POST('/api/bikes/{bike}/repairs', {
           params: { path: { bike: props.bike } },
-          body: { id, ...form.value, cureHours: Number(form.value.cureHours) || 0 },
+          body: { id, ...form.value, cureHours: whole(form.value.cureHours) },
         }),
       ),
     'Written down.',

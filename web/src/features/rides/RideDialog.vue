@@ -1,27 +1,37 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
-import { answer, api, newId, Refusal } from '@/api/client'
-import TouchChoice from '../jobs/TouchChoice.vue'
+import { answer, api, newId, Refusal, type RideRequest } from '@/api/client'
 import { useWritten } from '../ledger/useWritten'
+
+type Hard = RideRequest['severities'][number]
 
 /** A ride: how far or how long, and whether it was harder than the ordinary. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
 const { written } = useWritten()
-const form = reactive({ distance: '', hours: '', on: '', ground: '', hard: 'none' as 'none' | 'grit' | 'raced' })
+const form = reactive({ distance: '', hours: '', on: '', ground: '', hard: [] as Hard[], despite: '' })
+const asked = ref<string | null>(null)
 const refusal = ref<Refusal | null>(null)
 const id = ref(newId())
-const kinds = [
-  { value: 'none' as const, title: 'Ordinary', note: 'as the bike is always ridden' },
-  { value: 'grit' as const, title: 'Grit, sand, mud', note: 'shortens air filter and chain' },
-  { value: 'raced' as const, title: 'Raced', note: 'shortens the oil' },
+const kinds: { value: Hard; title: string }[] = [
+  { value: 'wet', title: 'Wet' },
+  { value: 'mud', title: 'Mud' },
+  { value: 'sand', title: 'Sand' },
+  { value: 'dust', title: 'Dust' },
+  { value: 'grit', title: 'Grit' },
+  { value: 'raced', title: 'Raced' },
+  { value: 'crashed', title: 'Crashed' },
 ]
+const reasons = ['It is in use; the book is behind', 'To the garage', 'A trial in the yard']
+const toggle = (one: Hard) =>
+  (form.hard = form.hard.includes(one) ? form.hard.filter((other) => other !== one) : [...form.hard, one])
 
 watch(open, (opened) => {
   if (!opened) return
-  Object.assign(form, { distance: '', hours: '', on: props.today, ground: '', hard: 'none' })
+  Object.assign(form, { distance: '', hours: '', on: props.today, ground: '', hard: [], despite: '' })
   refusal.value = null
+  asked.value = null
 })
 watch([open, form], () => (id.value = newId()), { deep: true })
 
@@ -36,7 +46,8 @@ async function keep() {
           distance: form.distance || null,
           hours: form.hours || null,
           ground: form.ground || null,
-          severities: form.hard === 'none' ? [] : [form.hard],
+          severities: form.hard,
+          despite: form.despite || null,
         },
       }),
     )
@@ -44,6 +55,7 @@ async function keep() {
     open.value = false
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    if (refusal.value.ask === 'despite') asked.value = refusal.value.of('despite') ?? null
   }
 }
 </script>
@@ -70,7 +82,18 @@ async function keep() {
           autocomplete="off"
           :error-messages="refusal?.of('hours')"
         />
-        <TouchChoice v-model="form.hard" label="How hard was it?" :options="kinds" />
+        <fieldset class="hard">
+          <legend class="label">Harder than the ordinary? All that fits</legend>
+          <button
+            v-for="kind in kinds"
+            :key="kind.value"
+            type="button"
+            :aria-pressed="form.hard.includes(kind.value)"
+            @click="toggle(kind.value)"
+          >
+            {{ kind.title }}
+          </button>
+        </fieldset>
         <v-text-field
           v-model="form.ground"
           label="Where, on what ground"
@@ -78,8 +101,15 @@ async function keep() {
           :error-messages="refusal?.of('ground')"
         />
         <v-text-field v-model="form.on" type="date" label="Ridden on" :max="today" :error-messages="refusal?.of('date')" />
-        <p class="soft">The meter is not moved by a ride: note what it shows when you see it.</p>
-        <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+        <div v-if="asked" class="despite" role="alert">
+          <p class="refusal">{{ asked }}</p>
+          <div class="reasons">
+            <button v-for="reason in reasons" :key="reason" type="button" @click="form.despite = reason">{{ reason }}</button>
+          </div>
+          <v-text-field v-model="form.despite" label="Why it was ridden all the same" maxlength="200" autofocus />
+        </div>
+        <p class="soft">Until the meter is read again, the ride moves its estimate.</p>
+        <p v-if="refusal && !asked && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
       </div>
       <footer>
         <v-btn class="plate" variant="text" @click="open = false">Leave it</v-btn>
@@ -88,3 +118,34 @@ async function keep() {
     </form>
   </v-dialog>
 </template>
+
+<style scoped>
+.hard {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  padding: 0;
+  border: 0;
+}
+.hard legend {
+  margin-bottom: 0.3rem;
+}
+.hard button,
+.reasons button {
+  min-height: 44px;
+  padding: 0 0.9rem;
+  border: 2px solid var(--rule);
+  font: 600 1.0625rem/1 var(--head);
+}
+.hard button[aria-pressed='true'] {
+  border-color: var(--ink);
+  background: var(--ink);
+  color: var(--card);
+}
+.reasons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  margin: 0.5rem 0 0.8rem;
+}
+</style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
-import { quantity } from '@/design/format'
 import { useWritten } from '../ledger/useWritten'
 
 /** The owner's own limits for one task, with where they come from. */
@@ -21,8 +20,8 @@ watch(task, (opened) => {
   if (!opened) return
   const use = (unit: 'h' | 'way') => opened.limits.find((limit) => limit.amount && (limit.amount.unit === 'h') === (unit === 'h'))
   Object.assign(form, {
-    distance: use('way')?.amount ? quantity(use('way')!.amount!) : '',
-    hours: use('h')?.amount ? quantity(use('h')!.amount!) : '',
+    distance: use('way')?.editable ?? '',
+    hours: use('h')?.editable ?? '',
     months: String(opened.limits.find((limit) => limit.months)?.months ?? ''),
     from: 'manual',
     source: '',
@@ -42,7 +41,7 @@ async function keep(asShipped: boolean) {
           task: task.value.id,
           distance: asShipped ? null : form.distance || null,
           hours: asShipped ? null : form.hours || null,
-          months: asShipped || !form.months.trim() ? null : Number(form.months) || 0,
+          months: asShipped ? null : form.months || null,
           from: form.from,
           source: form.source || null,
         },

@@ -18,6 +18,7 @@ const limit = (more: Partial<LimitAnswer>): LimitAnswer => ({
   governing: true,
   estimated: true,
   provenance: { kind: 'house', source: null },
+  editable: '6000 mi',
   ...more,
 })
 const task = (more: Partial<TaskAnswer>): TaskAnswer =>

@@ -28,9 +28,15 @@ export function leftWords(task: TaskAnswer) {
 export function whenWords(task: TaskAnswer, today: string) {
   if (task.state === 'unknown') {
     if (task.paper) return 'its last day is not entered'
-    return task.because.some((line) => line.kind === 'claimed') ? "seller's word only" : 'no history in this book'
+    if (task.because.some((line) => line.kind === 'claimed')) return "seller's word only"
+    const last = task.because.find((line) => line.kind === 'last-done')
+    if (last?.date)
+      return `${evidenceShort[last.evidence ?? 'done-here']} ${date(last.date, today)}; how far it has gone since is not known`
+    return 'no history in this book'
   }
   if (putInForNow(task)) return 'put in for now only'
+  const ride = task.because.find((line) => line.kind === 'after-ride')
+  if (ride && task.state === 'due') return afterRideWords(ride, today)
   if (task.state === 'due' && !governing(task)) return 'you said to treat it so'
   if (!task.likelyDue) return 'no date: too little is known of its use'
   if (task.state === 'overdue') return `since ${date(task.likelyDue, today)}`
@@ -73,8 +79,26 @@ export function lifeSentence(task: TaskAnswer, today: string) {
   return `${name}: ${stateWords[task.state]}, ${leftWords(task)}${task.estimated ? ', estimated' : ''}${by}; ${whenWords(task, today)}.`
 }
 
+/** "after the wet ride of 3 May". */
+const afterRideWords = (line: BecauseAnswer, today: string) => {
+  const how = line.severities?.[0]?.severity
+  return `after the ${how ? `${rideWords[how]} ` : ''}ride of ${date(line.date!, today)}`
+}
+const rideWords = { grit: 'gritty', raced: 'raced', wet: 'wet', mud: 'muddy', sand: 'sandy', dust: 'dusty', crashed: 'crashed' }
+
+const evidenceShort = {
+  'done-here': 'done',
+  receipt: 'by receipt',
+  'own-memory': 'from memory',
+  'sellers-word': "by the seller's word",
+  'claim-accepted': "by the seller's word, taken for true,",
+  baseline: 'counted from',
+  'as-new': 'new or rebuilt',
+  'treat-as-due': 'declared due',
+}
+
 const evidenceWords = {
-  'done-here': 'written down when it was done',
+  'done-here': 'done here',
   receipt: 'by receipt',
   'own-memory': 'from your memory',
   'sellers-word': "on the seller's word",
@@ -84,6 +108,17 @@ const evidenceWords = {
   'treat-as-due': 'to be treated as due',
 }
 
+const lastNames = {
+  'done-here': 'Last done',
+  receipt: 'Last done',
+  'own-memory': 'Last done',
+  'sellers-word': 'Said to be done',
+  'claim-accepted': 'Taken as done',
+  baseline: 'Counted from',
+  'as-new': 'New or rebuilt',
+  'treat-as-due': 'Declared due',
+}
+
 const meterName = (meter: BecauseAnswer['meter']) => (meter === 'hour-meter' ? 'hour meter' : 'odometer')
 
 /** One line of the working, as a sentence. */
@@ -91,8 +126,10 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
   const amount = line.amount ? quantity(line.amount) : ''
   const on = line.date ? date(line.date, today) : ''
   switch (line.kind) {
+    case 'after-ride':
+      return `Asked for ${afterRideWords(line, today)}, whatever its limits leave.`
     case 'last-done':
-      return `Last done ${on}${amount ? ` at ${line.estimated ? 'about ' : ''}${amount}` : ', with no reading near it'}, ${evidenceWords[line.evidence ?? 'done-here']}.`
+      return `${lastNames[line.evidence ?? 'done-here']} ${on}${amount ? ` at ${line.estimated ? 'about ' : ''}${amount}` : ', with no reading near it'}, ${evidenceWords[line.evidence ?? 'done-here']}${line.writtenLater ? `, written down on ${date(line.writtenLater, today)}` : ''}.`
     case 'no-history':
       return 'Nothing in this book says when it was last done. Unknown is not fine: find out, or do it.'
     case 'put-in-for-now':

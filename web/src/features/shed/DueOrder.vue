@@ -17,6 +17,8 @@ const byBike = computed(() => {
   return [...groups.entries()]
 })
 const pressing = computed(() => props.shed.due.filter((due) => due.task.state !== 'coming-up'))
+const unknown = computed(() => props.shed.bikes.filter((tag) => tag.unknown))
+const unknowns = computed(() => unknown.value.reduce((sum, tag) => sum + tag.unknown, 0))
 const total = computed(() => pressing.value.reduce((sum, due) => sum + due.task.minutes, 0))
 </script>
 
@@ -25,7 +27,9 @@ const total = computed(() => pressing.value.reduce((sum, due) => sum + due.task.
     <header>
       <span class="label">Work order, {{ date(shed.today) }}</span>
       <div class="headline">
-        <h2 id="order-title">{{ pressing.length ? `${pressing.length} due now` : 'Nothing is due' }}</h2>
+        <h2 id="order-title">
+          {{ pressing.length ? `${pressing.length} due now` : unknowns ? `${unknowns} unknown` : 'Nothing is due' }}
+        </h2>
         <span v-if="pressing.length" class="figure">{{ minutes(total) }}</span>
       </div>
     </header>
@@ -44,9 +48,22 @@ const total = computed(() => pressing.value.reduce((sum, due) => sum + due.task.
         </li>
       </ul>
     </div>
-    <p v-if="!byBike.length" class="calm">
-      Every task with a known history is in hand for the next four weeks. The dates beyond are on the season strip.
+    <p v-if="!byBike.length && !unknowns" class="calm">
+      Every task is in hand for the next four weeks. The dates beyond are on the season strip.
     </p>
+    <div v-if="unknowns" class="calm unknown">
+      <p>
+        <b>Nobody has said when {{ unknowns === 1 ? 'one task was' : `${unknowns} tasks were` }} last done.</b>
+        Unknown is not fine: say what you know, or have it treated as due.
+      </p>
+      <ul>
+        <li v-for="tag in unknown" :key="tag.id">
+          <RouterLink :to="{ path: `/bikes/${tag.id}`, hash: '#unknown' }"
+            >{{ tag.nickname }}: {{ tag.unknown }} to settle</RouterLink
+          >
+        </li>
+      </ul>
+    </div>
   </section>
 </template>
 
@@ -129,5 +146,12 @@ li .figure {
 }
 .calm {
   padding: 1.1rem;
+}
+.unknown {
+  border-top: 1px dashed var(--ink);
+}
+.unknown li {
+  display: block;
+  padding: 0.15rem 0;
 }
 </style>

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { ShedAnswer } from '@/api/client'
 import { date, quantity, timeOfDay } from '@/design/format'
+import { gateWords, tagGateWords } from '../gates/gateWords'
 
-defineProps<{ shed: ShedAnswer }>()
+const props = defineProps<{ shed: ShedAnswer }>()
+const gated = computed(() => props.shed.bikes.filter((tag) => tag.gate))
 </script>
 
 <template>
@@ -19,6 +22,17 @@ defineProps<{ shed: ShedAnswer }>()
       <p v-for="end in run.timersEnd" :key="end" class="soft">Timer until {{ timeOfDay(end) }}</p>
       <v-btn class="plate small" :to="`/runs/${run.id}`">Go on with it</v-btn>
     </section>
+    <section v-if="gated.length" class="cabinet card">
+      <span class="label">Gates</span>
+      <ul>
+        <li v-for="tag in gated" :key="tag.id" :class="tag.gateState === 'shut' ? 'stop' : 'note'">
+          <RouterLink :to="`/bikes/${tag.id}`">
+            <b>{{ tag.nickname }}</b>
+          </RouterLink>
+          <span class="soft with">{{ tagGateWords(tag) }}</span>
+        </li>
+      </ul>
+    </section>
     <section v-if="shed.findings.length" class="cabinet card">
       <span class="label">Open findings</span>
       <ul>
@@ -28,7 +42,14 @@ defineProps<{ shed: ShedAnswer }>()
           </RouterLink>
           <span class="soft with"
             >{{ finding.bikeName }},
-            {{ { note: 'noted', watch: 'watch', 'fix-soon': 'fix soon', stop: 'do not ride' }[finding.severity] }}</span
+            {{
+              {
+                note: 'noted',
+                watch: 'watch',
+                'fix-soon': 'fix soon',
+                stop: finding.gate ? gateWords(finding.gate, 'shut') : 'may not be ridden',
+              }[finding.severity]
+            }}</span
           >
         </li>
       </ul>

@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import type { TagAnswer } from '@/api/client'
+import { tagGateWords } from '../gates/gateWords'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import { useShed } from './useShed'
 
@@ -21,7 +22,8 @@ const current = computed(() => (typeof route.params.bike === 'string' ? route.pa
 
 /** One word on the tag: the thing that would stop or cost the most comes first. */
 function word(tag: TagAnswer) {
-  if (tag.gateShut) return { text: `may not be ${tag.gateShut}`, grave: true }
+  const gate = tagGateWords(tag)
+  if (gate) return { text: gate, grave: tag.gateState === 'shut' }
   if (tag.overdue) return { text: `${tag.overdue} due`, grave: true }
   if (tag.comingUp) return { text: `${tag.comingUp} coming up`, grave: false }
   if (tag.unknown) return { text: `${tag.unknown} unknown`, grave: false }

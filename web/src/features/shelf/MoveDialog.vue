@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type ShelfAnswer } from '@/api/client'
+import { answer, api, newId, Refusal, type ShelfAnswer, whole } from '@/api/client'
 import { date as dateWords, quantity } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 
@@ -48,7 +48,7 @@ async function keep() {
           id: written,
           cause: asked.cause,
           amount: amount.value,
-          count: Number(count.value) || 0,
+          count: whole(count.value),
           date: day.value,
           note: note.value || null,
           container: asked.cause === 'bought' ? null : container.value,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
 import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
+import { whole } from '@/api/client'
 import { number, quantity } from '@/design/format'
 import ValueLine from './ValueLine.vue'
 import { sum } from './viewingWords'
@@ -21,7 +22,7 @@ async function note() {
     await props.tap({
       act: 'comparable',
       price: other.price,
-      year: Number(other.year) || 0,
+      year: whole(other.year),
       meter: other.meter || null,
       text: other.text || null,
     })

@@ -2,7 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { answer, api, newId, Refusal, type ViewingForm } from '@/api/client'
+import { answer, api, newId, Refusal, type ViewingForm, whole } from '@/api/client'
 import { useViewing } from './useViewing'
 
 /** What the advert says, and what the owner wants of the bike. A new viewing begins here; an old one is changed here. */
@@ -58,7 +58,7 @@ async function keep() {
   try {
     const body = {
       id: id.value,
-      details: { ...form, year: Number(form.year) || 0, lastRunYear: form.lastRunYear ? Number(form.lastRunYear) : null },
+      details: { ...form, year: whole(form.year), lastRunYear: form.lastRunYear ? whole(form.lastRunYear) : null },
     }
     const kept = props.viewing
       ? await answer(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
 import type { ActRequest, Refusal } from '@/api/client'
-import TouchChoice from './TouchChoice.vue'
+import TouchChoice from '../jobs/TouchChoice.vue'
 
 type Finding = NonNullable<ActRequest['finding']>
 const props = defineProps<{
@@ -12,16 +12,28 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 
-const form = reactive({ title: '', detail: '', severity: 'watch' as Finding['severity'], costGuess: '' })
+type Gate = NonNullable<Finding['gate']>
+const form = reactive({
+  title: '',
+  detail: '',
+  severity: 'watch' as Finding['severity'],
+  gate: 'ridden' as Gate,
+  costGuess: '',
+})
 const severities: { value: Finding['severity']; title: string; note: string }[] = [
   { value: 'note', title: 'Note', note: 'good to know' },
   { value: 'watch', title: 'Watch', note: 'look again' },
   { value: 'fix-soon', title: 'Fix soon', note: 'before it grows' },
-  { value: 'stop', title: 'Stop', note: 'not to be ridden' },
+  { value: 'stop', title: 'Stop', note: 'shuts a gate at once' },
+]
+const gates: { value: Gate; title: string }[] = [
+  { value: 'ridden', title: 'Not ridden' },
+  { value: 'run', title: 'Not run' },
+  { value: 'cranked', title: 'Not even cranked' },
 ]
 watch(
   () => props.open,
-  (opened) => opened && Object.assign(form, { title: '', detail: '', severity: 'watch', costGuess: '' }),
+  (opened) => opened && Object.assign(form, { title: '', detail: '', severity: 'watch', gate: 'ridden', costGuess: '' }),
 )
 
 async function keep() {
@@ -29,6 +41,7 @@ async function keep() {
     await props.save({
       title: form.title,
       severity: form.severity,
+      gate: form.severity === 'stop' ? form.gate : null,
       detail: form.detail || null,
       costGuess: form.costGuess || null,
     })
@@ -49,19 +62,20 @@ async function keep() {
           label="What is wrong?"
           autofocus
           maxlength="80"
-          :error-messages="refusal?.of('finding.title')"
+          :error-messages="refusal?.of('finding.title') ?? refusal?.of('title')"
         />
         <TouchChoice v-model="form.severity" label="How grave?" :options="severities" />
+        <TouchChoice v-if="form.severity === 'stop'" v-model="form.gate" label="Until it is put right it is" :options="gates" />
         <v-textarea
           v-model="form.detail"
           label="More, if it helps later"
           maxlength="500"
-          :error-messages="refusal?.of('finding.detail')"
+          :error-messages="refusal?.of('finding.detail') ?? refusal?.of('detail')"
         />
         <v-text-field
           v-model="form.costGuess"
           label="What it may cost, if you can guess"
-          :error-messages="refusal?.of('finding.costGuess')"
+          :error-messages="refusal?.of('finding.costGuess') ?? refusal?.of('costGuess')"
         />
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
       </div>

@@ -1,0 +1,34 @@
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using NodaTime;
+
+namespace MuddyLedger.Core.Gates;
+
+/// <summary>
+/// What use and passed hold points prove. A ride shows that it may be ridden, and that what was never written down is in it; an engine
+/// that ran shows that it can. Neither shows that a level is right that was read too low, nor that a pump pumps.
+/// </summary>
+/// <param name="Gate">Up to and with this gate.</param>
+/// <param name="Contents">Whether it also shows that reservoirs nobody spoke of are filled.</param>
+internal sealed record Proof(Gate Gate, Moment At, bool Contents)
+{
+    public bool Covers(GateReason reason) => reason.State == GateState.NotProven && reason.Gate <= Gate && reason.Since <= At
+        && (reason.Kind is ReasonKind.TakenIn or ReasonKind.Stood || (Contents && reason.Kind == ReasonKind.UnknownContent));
+
+    public static IReadOnlyList<Proof> Of(BikeLedger ledger, IEnumerable<RunningJob> running, Func<Instant, LocalDate> dayOf)
+    {
+        var proofs = new List<Proof>();
+        foreach (var use in StandingTime.UsesOf(ledger).Where(use => use.Entry.Body is RideDone or MeterRead or FuelBought or EngineRan))
+            proofs.Add(new(use.Kind == UseKind.Ridden ? Gate.Ridden : Gate.Run, Moment.Of(use.Entry), use.Kind == UseKind.Ridden));
+        proofs.AddRange(ledger.Each<GateProven>().Select(pair => new Proof(pair.Body.Gate, Moment.Of(pair.Entry), true)));
+        foreach (var job in running)
+            proofs.AddRange(from gate in job.Plan.Job.Proves
+                            let holds = job.Plan.Steps.Where(planned => planned.Step.Hold <= gate).ToList()
+                            where holds.Count > 0 && holds.TrueForAll(planned => job.State.Step(planned.Step.Id).Mark == StepMark.Done)
+                            let last = holds.Max(planned => job.State.Step(planned.Step.Id).At)
+                            select new Proof(gate, new(dayOf(last), last), true));
+        return proofs;
+    }
+}
