@@ -31,6 +31,7 @@ internal static class PointsFile
         var kind = map.Word<PointKind>("kind");
         var own = map.Applies("applies", ViewingPicture.Choices);
         var say = map.OptionalText("say");
+        var sayWorn = map.OptionalText("say-worn");
         var weight = map.Whole("weight", 0, 8);
         if (weight is not (0 or 1 or 2 or 4 or 8)) throw map.Wrong("weight", "must be 0, 1, 2, 4 or 8");
         var point = new Point(
@@ -50,6 +51,8 @@ internal static class PointsFile
             AskedFirst = map.Flag("asked-first"),
         };
         if (kind == PointKind.Measured != (point.Scale is not null)) throw map.Wrong("a measured point needs \"measure\", and no other has it");
+        if ((say is not null && kind != PointKind.YesNo) != (sayWorn is not null)) throw map.Wrong("\"say-worn\" belongs beside \"say\" of a point that has more answers than yes and no");
+        point = point with { SayWorn = sayWorn };
         if (say is not null && point.Cost == FaultCost.Nothing && point.KnockOut is null) throw map.Wrong("a fault that is told to a seller needs its \"cost\"");
         if (say is null && point.Cost != FaultCost.Nothing) throw map.Wrong("a point with a \"cost\" needs \"say\"");
         map.RefuseTheRest();

@@ -144,7 +144,7 @@ internal static class InTheShed
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
         change?.Invoke(profile);
         var id = NewId();
-        (await shed.PostAsync("/api/bikes", new { id, profile, reading })).ShouldBeOk();
+        (await shed.PostAsync("/api/bikes", new { id, profile, reading, set, condition = "in-use", pumpFeeds = true })).ShouldBeOk();
         return id;
     }
 
@@ -184,7 +184,7 @@ internal static class InTheShed
     }
 
     public static Task<Answer> FinishAsync(this TestShed shed, Answer run, string? leftover = null, object[]? costs = null) =>
-        shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = NewId(), minutes = 47, costs = costs ?? [], leftover, note = (string?)null }, run.ETag);
+        shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = NewId(), minutes = "47", costs = costs ?? [], leftover, note = (string?)null }, run.ETag);
 
     public static object? RecordFor(string step, Answer run) => (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["kind"] switch
     {

@@ -55,6 +55,12 @@ public sealed record Point(
     string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, string? Say, PointKind Kind, int Weight, Applies Applies,
     FaultCost Cost, FaultPrior Prior, double Minutes, ImmutableArray<string> Tools, ImmutableArray<Hazard> Cautions, Provenance Provenance)
 {
+    /// <summary>The fault in a sentence where it is only worn, or weak: a seller is told what was seen, and no more.</summary>
+    public string? SayWorn { get; init; }
+
+    /// <summary>The fault as it was seen, in a sentence; null where it is sound or no fault of the bike.</summary>
+    public string? SayAt(Grade grade) => Say is null || grade < Grade.Worn ? null : grade == Grade.Worn ? SayWorn ?? Say : Say;
+
     public MeasureScale? Scale { get; init; }
     /// <summary>Measured at several places; the worst decides.</summary>
     public int Places { get; init; } = 1;

@@ -4,16 +4,20 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using NodaTime;
 
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What a viewing becomes when the bike is bought: its first lines in the book. What was not told or not seen stays unknown.</summary>
 public static class Purchase
 {
+    /// <param name="date">The day it was bought.</param>
     /// <param name="tasks">The service tasks that the bike has; a claim about another is kept as a note only.</param>
-    public static ImmutableArray<EntryBody> Entries(ViewingDetails details, ViewingPicture picture, Money? paid, IReadOnlySet<string> tasks)
+    public static ImmutableArray<EntryBody> Entries(ViewingDetails details, ViewingPicture picture, Money? paid, IReadOnlySet<string> tasks, LocalDate date)
     {
         var lines = ImmutableArray.CreateBuilder<EntryBody>();
+        lines.Add(new TakenIn(details.SoldAs switch { SoldAs.Project => TakenInAs.Project, SoldAs.NonRunner => TakenInAs.NonRunner, _ => TakenInAs.Runner }));
+        lines.AddRange(Ran(details, picture, date));
         if (details.Meter is { } meter && details.Profile.Has(meter.Kind)) lines.Add(new MeterRead(meter, "at the viewing"));
         if (paid is { } price) lines.Add(new CostPaid("the bike itself", price));
         foreach (var claim in picture.Claims)
@@ -29,7 +33,7 @@ public static class Purchase
         {
             if (!picture.State.Seen.TryGetValue(point.Id, out var seen)) continue;
             if (!seen.Values.IsEmpty && !point.DateCode) lines.Add(new MeasurementTaken(point.Id, point.Title, seen.Values, point.Scale!.Unit.Symbol));
-            if (seen.Grade >= Grade.Worn && point.Say is not null) lines.Add(FindingOf(point, seen, picture));
+            if (point.SayAt(seen.Grade) is not null) lines.Add(FindingOf(point, seen, picture));
         }
 
         foreach (var pictured in picture.State.Pictures)
@@ -38,7 +42,7 @@ public static class Purchase
             if (picture.Points.FirstOrDefault(one => one.Id == point) is { } admitted)
                 lines.Add(new FindingOpened(admitted.Title, FindingSeverity.Watch, $"Told by the seller, not looked at: \"{words}\""));
         var unseen = picture.Points.Where(point => point.Weight > 0 && !picture.State.Seen.ContainsKey(point.Id)).ToList();
-        if (unseen.Count > 0) lines.Add(new NoteWritten($"Never looked at before buying: {string.Join("; ", unseen.Select(point => point.Title))}."[..Math.Min(1_900, 31 + unseen.Sum(point => point.Title.Length + 2))]));
+        lines.AddRange(Cut.Lists("Never looked at before buying: ", unseen.Select(point => point.Title), MostOfNote).Select(note => new NoteWritten(note)));
         return lines.ToImmutable();
     }
 
@@ -48,7 +52,23 @@ public static class Purchase
         var measured = seen.Values.IsEmpty ? "" : $" Measured: {string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {point.Scale!.Unit.Symbol}.";
         var note = picture.State.Notes.TryGetValue(point.Id, out var words) ? $" {words}" : "";
         var cost = picture.Cost.Drivers.FirstOrDefault(driver => driver.Point == point.Id);
-        return new(point.Title, stops ? FindingSeverity.Stop : seen.Grade >= Grade.Bad ? FindingSeverity.FixSoon : FindingSeverity.Watch, $"{point.Say}{measured}{note}"[..Math.Min(500, point.Say!.Length + measured.Length + note.Length)],
+        // The buyer's own words come first; a seller's sentence says what was seen, and no more.
+        var said = point.SayAt(seen.Grade)!;
+        return new(Cut.To(said.TrimEnd('.'), MostOfTitle), stops ? FindingSeverity.Stop : seen.Grade >= Grade.Bad ? FindingSeverity.FixSoon : FindingSeverity.Watch,
+            Cut.To($"{note.TrimStart()}{(note.Length > 0 ? " " : "")}{point.Title}, at the viewing.{measured}", MostOfDetail),
             cost is { Expected: > 0 } ? Money.Of((decimal)Math.Round(cost.Expected)) : null, stops ? (point.KnockOut == KnockOut.OnlyAsParts ? Gate.Run : Gate.Ridden) : null);
+    }
+
+    private const int MostOfTitle = 80;
+    private const int MostOfDetail = 500;
+    private const int MostOfNote = 1_900;
+
+    /// <summary>When it last ran: ridden or started on the viewing itself, else in the year that the advert or the seller named.</summary>
+    private static IEnumerable<EntryBody> Ran(ViewingDetails details, ViewingPicture picture, LocalDate date)
+    {
+        bool SeenAt(Stage stage) => picture.Points.Any(point => point.Stage == stage && point.Weight > 0 && picture.State.Seen.ContainsKey(point.Id));
+        if (SeenAt(Stage.Ride)) yield return new LastRan(date, date, "ridden before it was bought");
+        else if (details.LastRunYear is { } year && year <= date.Year) yield return new LastRan(new(year, 1, 1), LocalDate.Min(new(year, 12, 31), date), $"the seller's word: {year}");
+        if (SeenAt(Stage.Warm) && details.SoldAs == SoldAs.Runner) yield return new EngineRan("at the viewing");
     }
 }

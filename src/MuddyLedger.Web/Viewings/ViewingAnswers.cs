@@ -106,7 +106,7 @@ public static class ViewingAnswers
             [.. state.Credits.Select(credit => new CreditAnswer(credit.Id, credit.What, (double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount))],
             ComparablesOf(picture, details),
             [.. picture.FirstOf(details).Select(point => point.Id)],
-            [.. picture.Sheet().Select(line => new SheetLine(line.Point.Id, line.Point.Title, line.Point.Say!, line.Seen.Grade, state.Typed.GetValueOrDefault(line.Point.Id), state.Notes.GetValueOrDefault(line.Point.Id), line.Cost.Expected))],
+            [.. picture.Sheet().Select(line => new SheetLine(line.Point.Id, line.Point.Title, line.Point.SayAt(line.Seen.Grade)!, line.Seen.Grade, state.Typed.GetValueOrDefault(line.Point.Id), state.Notes.GetValueOrDefault(line.Point.Id), line.Cost.Expected))],
             [.. content.Viewing.Questions.Where(question => ViewingPicture.Fits(question.Applies, details)).Select(question => new QuestionAnswer(question.Ask, question.Why))],
             [.. picture.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
             [.. ProfileCheck.Warnings(details.Profile, today).Where(warning => warning.Field == "frameNumber").Select(warning => new ProfileWarning(warning.Field!, warning.Words))]);

@@ -200,7 +200,7 @@ public static class ViewingEndpoints
                 if (stored.Status == ViewingStatus.Bought) return Problems.Refused(null, "This bike is bought already.");
                 var tasks = Schedule.TasksOf(profile, content.Schedules).Select(item => item.Task.Id).ToHashSet();
                 writer.AddBike(new(body.Bike), profile, pen.At);
-                var entries = Purchase.Entries(stored.Details, await yard.PictureAsync(stored, http.RequestAborted), paid, tasks);
+                var entries = Purchase.Entries(stored.Details, await yard.PictureAsync(stored, http.RequestAborted), paid, tasks, date);
                 foreach (var (line, at) in entries.Select((line, at) => (line, at)))
                     writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), new(body.Bike), date, pen.At + Duration.FromTicks(at), pen.Device, line));
                 yard.Store.Change(stored, stored with { Status = ViewingStatus.Bought, EndedAt = pen.At, Bike = new BikeId(body.Bike) });

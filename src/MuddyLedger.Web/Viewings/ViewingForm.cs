@@ -41,12 +41,13 @@ public sealed record ViewingForm(
         // The profile's own rules hold here as for a bike; its name is the viewing's.
         check.Refuse(ProfileCheck.Of(profile, thisYear).Select(refusal => refusal.Field == "nickname" ? refusal with { Field = "name" } : refusal));
         if (LastRunYear is { } year && (year < 1900 || year > thisYear)) check.Refuse("lastRunYear", $"must lie between 1900 and {thisYear}");
+        var meter = ReadMeter(check, ref profile);
         return new()
         {
             Set = set.Id,
             Profile = profile,
             SoldAs = SoldAs,
-            Meter = ReadMeter(check, profile),
+            Meter = meter,
             Asking = check.OptionalMoney("asking", Asking),
             LastRunYear = LastRunYear,
             Where = check.OptionalText("where", Where, 120),
@@ -62,10 +63,15 @@ public sealed record ViewingForm(
         };
     }
 
-    private MeterAmount? ReadMeter(FieldCheck check, Profile profile)
+    /// <summary>The unit that is typed is the unit of its dash: miles, kilometres or hours, whatever its kind usually has.</summary>
+    private MeterAmount? ReadMeter(FieldCheck check, ref Profile profile)
     {
         if (string.IsNullOrWhiteSpace(Meter)) return null;
-        var kind = profile.Odometer is not null ? MeterKind.Odometer : MeterKind.HourMeter;
+        var typed = Unit.Find(string.Concat(Meter.Trim().Reverse().TakeWhile(letter => !char.IsDigit(letter)).Reverse()));
+        if (typed is { Dimension: Dimension.EngineHours }) profile = profile with { HourMeter = true };
+        if (typed is { Dimension: Dimension.Distance })
+            profile = profile with { Odometer = new(typed == Unit.Mile ? OdometerUnit.Miles : OdometerUnit.Kilometres, profile.Odometer?.Digits ?? 6) };
+        var kind = typed?.Dimension == Dimension.EngineHours || profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
         return MeterAmount.From(check.Quantity("meter", Meter, profile.UnitOf(kind), ReadingEndpoints.MostOf(kind)));
     }
 }

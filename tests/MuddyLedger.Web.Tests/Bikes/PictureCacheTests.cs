@@ -64,6 +64,6 @@ public class PictureCacheTests
         var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         ShedServer.ConfigureJson(json);
-        return JsonSerializer.SerializeToNode(BikeAnswers.Of(picture, new JobLibrary(content, []), await pictures.SettingsAsync(TestContext.Current.CancellationToken), pictures.Now), json)!.ToJsonString();
+        return JsonSerializer.SerializeToNode(BikeAnswers.Of(picture, new JobLibrary(content, []), await pictures.SettingsAsync(TestContext.Current.CancellationToken), pictures.Now, pictures.DayOf), json)!.ToJsonString();
     }
 }

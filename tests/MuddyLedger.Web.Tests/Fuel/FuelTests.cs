@@ -71,8 +71,14 @@ public sealed class FuelTests : IAsyncLifetime
         var asked = (await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk();
         ((string?)asked["reason"], (decimal)asked["oil"]!["value"]!, (string?)asked["oil"]!["unit"]).ShouldBe(("insurance", 148m, "ml"));
         (await demo.PostAsync($"/api/bikes/{heron}/undone", new { id = InTheShed.NewId(), thing = "premix-insurance", date = (string?)(await demo.GetAsync("/api/shed"))["today"], how = "fell by 90 ml" })).ShouldBeOk();
-        var proven = (await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk();
-        ((string?)proven["reason"], (string?)proven.Body["oil"]).ShouldBe(("pumped", null));
+        ((string?)(await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk()["reason"]).ShouldBe("insurance", "struck off the list by hand is not proven");
+        (await demo.PostAsync($"/api/bikes/{heron}/pump-word", new { id = InTheShed.NewId(), words = "I think it is fine", date = (string?)(await demo.GetAsync("/api/shed"))["today"] })).ShouldRefuse("words", "do not prove it here");
+        // Straight fuel, and a mix leaner than asked, are questioned before they are kept; a word settles neither.
+        async Task<Answer> Fill(string? oil, bool confirmed = false) => await demo.PostAsync($"/api/bikes/{heron}/fuellings", new { id = InTheShed.NewId(), date = (string?)(await demo.GetAsync("/api/shed"))["today"], volume = "5 L", price = (string?)null, toTheBrim = false, oil, meter = (string?)null, reading = (string?)null, confirmed });
+        (await Fill(null)).ShouldRefuse("oil", "100 ml belong in this fuel");
+        (await Fill("62")).ShouldRefuse("oil", "makes a mix of 81:1, leaner than the 50:1");
+        (await Fill("100")).ShouldBeOk();
+        (await Fill("62", confirmed: true)).ShouldBeOk();
         (await _shed.GetAsync($"/api/bikes/{_bike}/fuel-asked?volume=lots")).ShouldBeOk().Body["volume"].ShouldBeNull();
     }
 }

@@ -153,13 +153,15 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Theory]
-    [InlineData(-1, "minutes")]
-    [InlineData(99_999, "minutes")]
-    public async Task Minutes_that_cannot_be_are_refused(int minutes, string field)
+    [InlineData("-1", "is not a time")]
+    [InlineData("99999", "at most 10,000 minutes")]
+    [InlineData("an hour", "is not a time")]
+    [InlineData("", "is missing")]
+    public async Task Minutes_that_cannot_be_are_refused(string minutes, string words)
     {
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike)).ShouldBeOk());
         var refused = await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = InTheShed.NewId(), minutes, costs = Array.Empty<object>(), leftover = "", note = "" }, run.ETag);
-        refused.ShouldRefuse(field, "between 0 and 10,000");
+        refused.ShouldRefuse("minutes", words);
         var costs = await _shed.FinishAsync(run, costs: [new { @for = "oil", amount = "NaN" }]);
         costs.ShouldRefuse("costs.0.amount", "is not an amount");
     }
@@ -169,11 +171,11 @@ public sealed class RunTests : IAsyncLifetime
     {
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike)).ShouldBeOk(), "seat");
         var gates = (await _shed.GetAsync($"/api/bikes/{_bike}"))["gates"];
-        ((bool)gates[0]!["open"]!).ShouldBeFalse();
+        ((string?)gates[0]!["state"]).ShouldBe("shut");
         (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "" }, run.ETag)).ShouldRefuse("reason", "is missing");
         (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "no filter to be had" }, run.ETag)).ShouldBeOk();
         var after = (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk();
-        ((bool)after["gates"][0]!["open"]!).ShouldBeFalse("the oil is still out");
+        ((string?)after["gates"][0]!["state"]).ShouldBe("shut", "the oil is still out");
         ((string?)after["reservoirs"][0]!["state"]).ShouldBe("empty");
         ((string?)(await _shed.TaskAsync(_bike, "engine-oil.replace"))["state"]).ShouldNotBe("fresh");
         (await _shed.TapAsync(run, new { act = "step-done", step = "seat" })).Status.ShouldBe(HttpStatusCode.PreconditionFailed);

@@ -60,7 +60,6 @@ public class ViewingTests
     [Theory]
     [InlineData("set", "hovercraft", "set", "no kind of bike")]
     [InlineData("asking", "a lot", "asking", "not an amount")]
-    [InlineData("meter", "12 km", "meter", "a time in hours is wanted")]
     [InlineData("name", "", "name", "")]
     [InlineData("budget", "-3", "budget", "less than nothing")]
     public async Task What_cannot_be_in_an_advert_is_refused_by_its_field(string field, string value, string named, string words)
@@ -204,8 +203,8 @@ public class ViewingTests
         var page = (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
         ((string?)page["nickname"]).ShouldBe("Courier");
         ((decimal)page["meters"][0]!["display"]!["value"]!).ShouldBe(61_400);
-        page["findings"].AsArray().Select(finding => (string)finding!["title"]!).ShouldBe(["Front brake holds", "Footpegs, teeth and hinge", "Front disc thickness"], ignoreOrder: true);
-        page["gates"].AsArray().Single(gate => (string?)gate!["gate"] == "ridden")!["open"]!.GetValue<bool>().ShouldBeFalse();
+        page["findings"].AsArray().Select(finding => (string)finding!["title"]!).ShouldBe(["The front brake does not hold as it must", "The footpegs are worn through", "The front disc is at its limit"], ignoreOrder: true, customMessage: "the faults, not the names of what is sound");
+        page["gates"].AsArray().Single(gate => (string?)gate!["gate"] == "ridden")!["state"]!.GetValue<string>().ShouldBe("shut");
         page["tasks"].AsArray().Single(task => (string?)task!["id"] == "engine-oil.replace")!["state"]!.GetValue<string>().ShouldNotBe("unknown");
         page["tasks"].AsArray().Single(task => (string?)task!["id"] == "valves.measure")!["state"]!.GetValue<string>().ShouldBe("unknown");
         var kinds = (await shed.BookAsync($"?bike={bike}")).Select(line => (string)line!["kind"]!).ToList();
