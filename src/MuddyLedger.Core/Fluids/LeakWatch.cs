@@ -20,6 +20,11 @@ public enum LeakVerdict { Watching, Dry, Weeping, Leaking }
 /// <param name="Because">The rule that decided, in words.</param>
 public sealed record PlaceVerdict(LeakPlace Place, LeakFluid Fluid, LeakVerdict Verdict, ImmutableArray<LeakGrade> Grades, string Because);
 
+/// <summary>A look as it was taken, and whether it counts towards the looks that were asked for.</summary>
+/// <param name="After">Since the watch began.</param>
+/// <param name="Due">The hour that it stands for; null where it was taken before its time.</param>
+public sealed record CountedLook(ImmutableArray<LeakSpot> Spots, NodaTime.Duration After, int? Due);
+
 /// <summary>
 /// What a watch for leaks says, by the trend from look to look. Each look is wiped clean after it, so what is seen again has come back.
 /// House rules: residue of filling is seen once and not again; what comes back weeps; what grows, drips or runs leaks; fuel and brake fluid
@@ -35,6 +40,55 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
             .Select(place => OfPlace(place, [.. looks.Select(look => look.FirstOrDefault(spot => spot.Place == place))], complete)).ToImmutableArray();
         var quiet = complete && !looks.IsEmpty ? LeakVerdict.Dry : LeakVerdict.Watching;
         return new(places.Select(place => place.Verdict).Append(quiet).Max(), places);
+    }
+
+    /// <summary>
+    /// Which looks count: one stands for the latest hour asked for that it came near, and for that hour only the first does. A look is near
+    /// its hour from three quarters of it on (house value); one that is earlier was watched too short, is kept, and counts for a leak but
+    /// never for dryness. Looking twice in a minute is one look.
+    /// </summary>
+    /// <param name="hours">After how many hours each look is due, in order.</param>
+    public static ImmutableArray<CountedLook> Count(ImmutableArray<int> hours, NodaTime.Instant began, IEnumerable<(NodaTime.Instant At, ImmutableArray<LeakSpot> Spots)> looks)
+    {
+        var counted = ImmutableArray.CreateBuilder<CountedLook>();
+        var (next, last) = (0, 0.0);
+        foreach (var (at, spots) in looks)
+        {
+            var after = at - began;
+            int? due = null;
+            // Hours are taken one after another, and what lies between two of them has to pass between their looks as well: one that comes
+            // late stands for its own hour, not for all that were missed.
+            if (next < hours.Length && after.TotalHours >= hours[next] * NearShare
+                && (next == 0 || after.TotalHours - last >= (hours[next] - hours[next - 1]) * NearShare))
+                (due, last) = (hours[next++], after.TotalHours);
+            counted.Add(new(spots, after, due));
+        }
+
+        return counted.ToImmutable();
+    }
+
+    /// <summary>From when on a look counts for the next hour that was asked for; null where all have had theirs.</summary>
+    public static NodaTime.Instant? NextFrom(ImmutableArray<int> hours, NodaTime.Instant began, ImmutableArray<CountedLook> looks)
+    {
+        var near = looks.Where(look => look.Due is not null).ToList();
+        if (near.Count >= hours.Length) return null;
+        var first = hours[near.Count] * NearShare;
+        var gap = near.Count == 0 ? 0 : near[^1].After.TotalHours + ((hours[near.Count] - hours[near.Count - 1]) * NearShare);
+        return began + NodaTime.Duration.FromHours(Math.Max(first, gap));
+    }
+
+    /// <summary>From this share of its hour on a look counts for it (house value).</summary>
+    public const double NearShare = 0.75;
+
+    /// <summary>The verdict over the looks of one watch: those that count for dryness by their order, and all of them for a leak.</summary>
+    public static LeakWatch Over(ImmutableArray<CountedLook> looks, int asked)
+    {
+        var near = looks.Where(look => look.Due is not null).ToList();
+        var complete = near.Count >= asked;
+        var verdict = Of([.. near.Select(look => look.Spots)], complete);
+        // What was seen too early still was seen: a leak is a leak at once.
+        var all = Of([.. looks.Select(look => look.Spots)], complete: false);
+        return all.Verdict == LeakVerdict.Leaking ? all : verdict;
     }
 
     /// <summary>The finding that a watch leaves; null where all is dry or not decided.</summary>

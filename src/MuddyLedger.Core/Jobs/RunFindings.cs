@@ -29,7 +29,11 @@ public static class RunFindings
                let gate = pair.Meaning.Severity == FindingSeverity.Stop ? Gate.Run : (Gate?)null
                select Computed($"drain:{pair.Meaning.Sign}", new(pair.Meaning.Sign, pair.Meaning.Severity, $"{pair.Meaning.Meaning} {pair.Meaning.Action}", null, gate), pair.Step),
             .. MeasuresOf(plan, state).Select(found => Computed($"measure:{found.Step}", found.Body, found.Step)),
-            .. state.Looks.IsEmpty || LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], complete: true).Finding is not { } leak ? Array.Empty<FoundInRun>() : [Computed("leaks", leak, state.Looks[^1].Step)],
+            .. state.Looks.IsEmpty || RunWatches.Of(plan, state).Finding is not { } leak ? Array.Empty<FoundInRun>() : [Computed("leaks", leak, state.Looks[^1].Step)],
+            .. from past in RunWatches.Earlier(plan, state).Select((past, at) => (past.Step, past.Watch.Finding, At: at))
+               where past.Finding is { Severity: FindingSeverity.Stop }
+               let key = $"leaks:{past.At}"
+               select new FoundInRun(key, past.Finding!, null, past.Step, state.Settled.GetValueOrDefault(key) ?? (state.Step(past.Step).Mark == StepMark.Done ? "Fixed, watched anew, and dry" : null)),
         ];
     }
 

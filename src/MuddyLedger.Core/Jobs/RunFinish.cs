@@ -51,6 +51,7 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
+        entries.AddRange(Looks(state, dayOf));
         KeepOneRunADay(entries);
         var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(UndoList.Of(ledger, [], dayOf).Select(one => one.Thing)).ToHashSet();
         entries.RemoveAll(entry => entry.Body is ForNowUndone undone && !begun.Contains(undone.Thing));
@@ -78,6 +79,7 @@ public static class RunFinish
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
+        entries.AddRange(Looks(state, dayOf));
         entries.AddRange(Findings(plan, state, dayOf, today));
         entries.Add(new(today, new NoteWritten($"{plan.Job.Title} was set aside: {reason}")));
         return entries.ToImmutable();
@@ -110,9 +112,6 @@ public static class RunFinish
             case StepKind.Measure:
                 var asked = planned.Step.Measure!;
                 yield return new MeasurementTaken(asked.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id, planned.Step.Title, step.Record.Values, asked.Unit.Symbol);
-                break;
-            case StepKind.Watch:
-                foreach (var look in state.Looks.Where(look => look.Step == planned.Step.Id)) yield return new LeakLooked(look.Spots);
                 break;
         }
 
@@ -166,6 +165,10 @@ public static class RunFinish
         if (!plan.Job.ProvesPump.IsEmpty && plan.Job.ProvesPump.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done))
             yield return new(dayOf(plan.Job.ProvesPump.Max(id => state.Step(id).At)), new PumpProven(PumpProofBy.MeasuredFall, plan.Job.Title));
     }
+
+    /// <summary>Every look for leaks, whatever became of its watch: what was seen was seen.</summary>
+    private static IEnumerable<PlannedEntry> Looks(RunState state, Func<Instant, LocalDate> dayOf) =>
+        state.EarlierWatches.SelectMany(past => past.Looks).Concat(state.Looks).Select(look => new PlannedEntry(dayOf(look.At), new LeakLooked(look.Spots)));
 
     /// <summary>Three starts on one day are one line: what counts is the day.</summary>
     private static void KeepOneRunADay(ImmutableArray<PlannedEntry>.Builder entries)

@@ -133,7 +133,7 @@ public static class RunRules
             StepKind.Measure => RefuseMeasure(planned, record),
             StepKind.Photo when record.Photo is null => new("record.photo", "is missing: take it, or skip with the reason"),
             StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, standing).ToList() is { Count: > 0 } left => new("step", $"does not pass yet. {string.Join("; ", left.Select(one => one.Words))}"),
-            StepKind.Watch => RefuseWatch(planned.Step, state),
+            StepKind.Watch => RefuseWatch(plan, planned.Step, state),
             _ => null,
         };
     }
@@ -148,11 +148,12 @@ public static class RunRules
         return planned.Step.Hold is not null && !reading.Right ? new("record.values", $"{reading.Words}: put it right and measure again, or say that it is not sound") : null;
     }
 
-    private static Refusal? RefuseWatch(Step step, RunState state)
+    private static Refusal? RefuseWatch(JobPlan plan, Step step, RunState state)
     {
-        var taken = state.Looks.Count(look => look.Step == step.Id);
-        if (LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], complete: true).Verdict == LeakVerdict.Leaking)
+        if (RunWatches.Of(plan, state).Verdict == LeakVerdict.Leaking)
             return new("step", "leaks: say that it is not sound, trace it and fix it, then take the answer back and watch anew");
-        return taken < step.Looks.Length ? new("step", $"wants {step.Looks.Length} looks, and has had {taken}") : null;
+        var left = RunWatches.LeftOf(step, state);
+        var early = RunWatches.LooksOf(step, state).Count(look => look.Due is null);
+        return left > 0 ? new("step", $"wants {step.Looks.Length} looks near their hours, and has had {step.Looks.Length - left}{(early > 0 ? $": {early} came too early, and it was watched too short" : "")}") : null;
     }
 }

@@ -46,6 +46,9 @@ public sealed record RunState(
     /// <summary>How findings of the run were put right in it, by their key: see <see cref="RunFindings"/>.</summary>
     public ImmutableDictionary<string, string> Settled { get; init; } = ImmutableDictionary<string, string>.Empty;
 
+    /// <summary>Watches that were taken back and begun anew, with what was seen in them.</summary>
+    public ImmutableArray<EarlierWatch> EarlierWatches { get; init; } = [];
+
     /// <summary>When the watch of a step began.</summary>
     public ImmutableDictionary<string, Instant> Watches { get; init; } = ImmutableDictionary<string, Instant>.Empty;
 
@@ -95,7 +98,7 @@ public sealed record RunState(
     {
         var began = Watches.GetValueOrDefault(step.Id, at);
         var taken = Looks.Add(new(step.Id, at, look.Spots));
-        var count = taken.Count(one => one.Step == step.Id);
+        var count = LeakWatch.Count(step.Looks, began, taken.Where(one => one.Step == step.Id).Select(one => (one.At, one.Spots))).Count(one => one.Due is not null);
         return this with
         {
             Looks = taken,
@@ -127,6 +130,7 @@ public sealed record RunState(
             Steps = Steps.Remove(step.Id),
             // A watch taken back is begun anew: what was put right in between counts from here.
             Looks = step.Kind == StepKind.Watch ? Looks.RemoveAll(look => look.Step == step.Id) : Looks,
+            EarlierWatches = Watches.TryGetValue(step.Id, out var began) ? EarlierWatches.Add(new(step.Id, began, [.. Looks.Where(look => look.Step == step.Id)])) : EarlierWatches,
             Watches = Watches.Remove(step.Id),
             Choices = step.Choice is { } choice ? Choices.Remove(choice.Id) : Choices,
             Tray = wasDone ? Tray.RemoveAll(item => item.Step == step.Id).AddRange(back) : Tray,

@@ -81,7 +81,9 @@ internal static class DemoOldOnes
         var from = today.PlusDays(-48);
         pen.AddBike(from);
         pen.Write(from, new NoteWritten("Bought standing since 2007. Kick start free, compression felt by hand."));
-        pen.Write(from, new LaidUp("stood since 2007"));
+        pen.Write(from, new TakenIn(TakenInAs.NonRunner));
+        pen.Write(from, new LastRan(new(2007, 1, 1), new(2007, 12, 31), "the seller's word: 2007"));
+        pen.Write(from, new LaidUp("stands until it is revived"));
         pen.Write(from, new TaskDone("engine-oil.replace", Evidence.SellersWord, "\"Fresh oil before it was put away.\""));
         pen.Write(from, new LeftForNow("plug-in-exhaust", "a foam plug in the end of the exhaust", ForNow.InPlace) { Shuts = Gate.Cranked });
         pen.Write(today.PlusDays(-22), new LeftForNow("rag-in-intake", "a rag in the intake, while the carburettor is on the bench", ForNow.InPlace) { Shuts = Gate.Cranked });
@@ -99,6 +101,7 @@ internal static class DemoOldOnes
         var from = today.PlusDays(-400);
         pen.AddBike(from);
         pen.Write(from, new NoteWritten("Came with the land. Oil looked like tar."));
+        pen.Write(from.PlusDays(3), new WordGiven(Gate.Ridden, "It runs, and is used most weeks"));
         pen.OilChange(from.PlusDays(2), null, "SAE 30", new(DrainColour.BlackSludge, MagnetReading.NotSeen, DrainDebris.None, false), Litre(0.4m), jobId: "splash-oil");
         pen.OilChange(today.PlusDays(-190), null, "SAE 30", Ordinary, Litre(0.52m), jobId: "splash-oil");
         pen.Done(today.PlusDays(-21), "engine-oil.inspect");

@@ -42,14 +42,17 @@ public sealed record LevelAnswer(LevelMethod? Method, LevelStance Stance, OilTem
 /// <param name="Within">By how much the places may differ.</param>
 public sealed record MeasureAnswer(string Unit, IReadOnlyList<string> Places, Shown? Low, Shown? High, ShownProvenance? LimitsFrom, Shown? Within);
 
-public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots);
+/// <param name="Counts">Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry.</param>
+public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots, bool Counts);
 
 /// <param name="Hours">After how many hours each look is due.</param>
 /// <param name="Verdict">What all looks of the job say together, as far as they are taken.</param>
 /// <param name="CanLeak">Where this bike can leak, and what would most likely come out there.</param>
 /// <param name="Began">Null until the watch is started.</param>
+/// <param name="Left">How many looks are still to be taken near their hours.</param>
+/// <param name="NextFrom">From when on a look counts for the next of them.</param>
 public sealed record WatchAnswer(
-    IReadOnlyList<int> Hours, Instant? Began, IReadOnlyList<LookAnswer> Looks, LeakVerdict Verdict, IReadOnlyList<PlaceVerdict> Places, IReadOnlyList<CanLeak> CanLeak);
+    IReadOnlyList<int> Hours, Instant? Began, int Left, Instant? NextFrom, IReadOnlyList<LookAnswer> Looks, LeakVerdict Verdict, IReadOnlyList<PlaceVerdict> Places, IReadOnlyList<CanLeak> CanLeak);
 
 public sealed record CanLeak(LeakPlace Place, LeakFluid Fluid);
 
@@ -168,7 +171,7 @@ public static class RunAnswers
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
             standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
             RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
-            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan.Bike) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null);
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null);
     }
 
     private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)
@@ -177,11 +180,14 @@ public static class RunAnswers
         return new(asked.Unit.Symbol, asked.Places, In(limits?.Low), In(limits?.High), limits is null ? null : ShownProvenance.Of(limits.Provenance), In(asked.Within));
     }
 
-    private static WatchAnswer WatchOf(Step step, RunState state, Profile bike)
+    private static WatchAnswer WatchOf(Step step, RunState state, JobPlan plan)
     {
-        var watch = LeakWatch.Of([.. state.Looks.Select(look => look.Spots)], state.Looks.Count(look => look.Step == step.Id) >= step.Looks.Length);
-        return new(step.Looks, state.Watches.TryGetValue(step.Id, out var began) ? began : null, [.. state.Looks.Where(look => look.Step == step.Id).Select(look => new LookAnswer(look.At, look.Spots))], watch.Verdict, watch.Places,
-            [.. LeakWatch.PlacesOf(bike).Select(one => new CanLeak(one.Place, one.Fluid))]);
+        var watch = RunWatches.Of(plan, state);
+        var looks = RunWatches.LooksOf(step, state);
+        Instant? began = state.Watches.TryGetValue(step.Id, out var at) ? at : null;
+        return new(step.Looks, began, RunWatches.LeftOf(step, state), began is { } from ? LeakWatch.NextFrom(step.Looks, from, looks) : null,
+            [.. looks.Select(look => new LookAnswer(began!.Value + look.After, look.Spots, look.Due is not null))], watch.Verdict, watch.Places,
+            [.. LeakWatch.PlacesOf(plan.Bike).Select(one => new CanLeak(one.Place, one.Fluid))]);
     }
 
     private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) => new(

@@ -79,14 +79,14 @@ public class LeakWatchTests
     public void A_watch_reminds_wants_all_its_looks_and_writes_them()
     {
         var bench = new Bench(Given.Drumlin, Given.Content.Job("leak-watch")).UpTo("standing");
-        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("wants 2 looks, and has had 0");
+        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("wants 2 looks near their hours, and has had 0");
         bench.Do(new TimerStarted("standing", 240));
         (bench.State.Timers["standing"].Ends - bench.State.Timers["standing"].Started).ShouldBe(Duration.FromHours(4));
         bench.Wait(Duration.FromHours(5)).Do(new LookTaken("standing", [new(LeakPlace.DrainPlug, LeakGrade.OneSpot, LeakFluid.EngineOil)]));
         (bench.State.Timers["standing"].Ends - bench.State.Watches["standing"]).ShouldBe(Duration.FromHours(12));
         bench.Wait(Duration.FromHours(8)).Do(new LookTaken("standing", []));
         bench.State.Timers.ShouldBeEmpty();
-        bench.Done("standing").UpTo("after").Do(new LookTaken("after", [new(LeakPlace.DrainPlug, LeakGrade.Damp, LeakFluid.EngineOil)])).UpTo();
+        bench.Done("standing").UpTo("after").Do(new TimerStarted("after", 60)).Wait(Duration.FromMinutes(50)).Do(new LookTaken("after", [new(LeakPlace.DrainPlug, LeakGrade.Damp, LeakFluid.EngineOil)])).UpTo();
         var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
         lines.OfType<LeakLooked>().Count().ShouldBe(3);
         lines.OfType<FindingOpened>().ShouldHaveSingleItem().Title.ShouldBe("Weeping: drain plug");
@@ -95,12 +95,49 @@ public class LeakWatchTests
     [Fact]
     public void A_leak_is_not_ticked_off_and_a_watch_taken_back_begins_anew()
     {
-        var bench = new Bench(Given.Drumlin, Given.Content.Job("leak-watch")).UpTo("standing")
-            .Do(new LookTaken("standing", [])).Do(new LookTaken("standing", [new(LeakPlace.OilFilter, LeakGrade.Drip, LeakFluid.EngineOil)]));
-        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("leaks");
+        var drip = new LeakSpot(LeakPlace.OilFilter, LeakGrade.Drip, LeakFluid.EngineOil);
+        var bench = new Bench(Given.Drumlin, Given.Content.Job("leak-watch")).UpTo("standing").Do(new TimerStarted("standing", 240)).Wait(Duration.FromHours(1)).Do(new LookTaken("standing", [drip]));
+        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("leaks", customMessage: "what drips after an hour leaks, though it was looked at early");
+        RunFindings.Stops(bench.Plan, bench.State).ShouldHaveSingleItem().Body.Gate.ShouldBe(Gate.Ridden, "at the tap");
         bench.Do(new StepNotSound("standing", new("Drips at the filter", FindingSeverity.Stop))).Do(new StepReopened("standing"));
         bench.State.Looks.ShouldBeEmpty();
-        bench.Do(new LookTaken("standing", [])).Do(new LookTaken("standing", [])).Done("standing");
+        RunFindings.Stops(bench.Plan, bench.State).ShouldNotBeEmpty("it is shut until it was watched dry");
+        bench.Do(new TimerStarted("standing", 240)).Wait(Duration.FromHours(4)).Do(new LookTaken("standing", [])).Wait(Duration.FromHours(9)).Do(new LookTaken("standing", [])).Done("standing");
+        RunFindings.Stops(bench.Plan, bench.State).ShouldBeEmpty();
+        // Set aside or signed off, every look stands in the book, that of the first watch too.
+        var aside = RunFinish.EntriesSetAside(bench.Plan, bench.State, Given.Today, Given.Day, "rain");
+        aside.Count(line => line.Body is LeakLooked).ShouldBe(3);
+        aside.ShouldContain(line => line.Body is FindingClosed);
+    }
+
+    [Fact]
+    public void A_watch_is_not_fooled_by_looking_twice_in_a_minute()
+    {
+        var bench = new Bench(Given.Drumlin, Given.Content.Job("leak-watch")).UpTo("standing").Do(new TimerStarted("standing", 240));
+        bench.Do(new LookTaken("standing", [])).Do(new LookTaken("standing", []));
+        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("watched too short");
+        // Late by half a day, two looks in a row are still one.
+        bench.Wait(Duration.FromHours(13)).Do(new LookTaken("standing", [])).Do(new LookTaken("standing", []));
+        bench.Try(new StepDone("standing", StepRecord.Nothing))!.Words.ShouldContain("has had 1");
+        bench.Wait(Duration.FromHours(6)).Do(new LookTaken("standing", [])).Done("standing");
+    }
+
+    // House: a look counts from three quarters of its hour on; the boundary belongs to it.
+    [Theory]
+    [InlineData("2.99", 0)]
+    [InlineData("3", 1)]
+    [InlineData("3 8.99", 1)]
+    [InlineData("3 9", 2)]
+    [InlineData("12 12.1", 1)]
+    [InlineData("12 18", 2)]
+    [InlineData("0 0 0 3 3 3 9 9", 2)]
+    public void A_look_counts_near_its_hour(string hours, int counted)
+    {
+        var looks = hours.Split(' ').Select(hour => (Given.Noon + Duration.FromHours(double.Parse(hour, System.Globalization.CultureInfo.InvariantCulture)), ImmutableArray<LeakSpot>.Empty));
+        var all = LeakWatch.Count([4, 12], Given.Noon, looks);
+        all.Count(look => look.Due is not null).ShouldBe(counted);
+        LeakWatch.Over(all, 2).Verdict.ShouldBe(counted == 2 ? LeakVerdict.Dry : LeakVerdict.Watching);
+        (LeakWatch.NextFrom([4, 12], Given.Noon, all) is null).ShouldBe(counted == 2);
     }
 
     private static LeakWatch Of(string grades, LeakFluid fluid, bool complete) => LeakWatch.Of(

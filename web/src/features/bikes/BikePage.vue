@@ -180,10 +180,17 @@ async function start(jobs: string[]) {
           Only {{ partNames[zone].toLowerCase() }}.
           <v-btn class="plate small" variant="text" @click="zone = null">Show the whole bike</v-btn>
         </p>
-        <p v-if="unknowns.length" id="unknown" class="stands">
-          <b>{{ unknowns.length }} unknown.</b> Nobody has said when they were last done:
-          {{ unknowns.map((task) => `${task.component}, ${task.title.toLowerCase()}`).join('; ') }}.
-        </p>
+        <details v-if="unknowns.length" id="unknown" class="unknown">
+          <summary>
+            <b>{{ unknowns.length }} unknown</b> Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last done.
+            Unknown is not fine.
+          </summary>
+          <ul>
+            <li v-for="task in unknowns" :key="task.id">
+              <button type="button" @click="doing = task">{{ task.component }}: {{ task.title.toLowerCase() }}</button>
+            </li>
+          </ul>
+        </details>
         <section v-for="group in parts" :key="group.part" class="cabinet" :aria-labelledby="`part-${group.part}`">
           <header>
             <h2 :id="`part-${group.part}`">{{ partNames[group.part] }}</h2>
@@ -332,6 +339,28 @@ h1 {
 }
 .stands b {
   font: 700 1.125rem/1.2 var(--head);
+}
+.unknown {
+  padding: 0.5rem 1.1rem;
+  border: 1px dashed var(--ink);
+}
+.unknown summary {
+  cursor: pointer;
+}
+.unknown b {
+  font: 700 1.125rem/1.2 var(--head);
+}
+.unknown ul {
+  margin: 0.4rem 0 0;
+  padding: 0;
+  list-style: none;
+  columns: 2 240px;
+}
+.unknown li button {
+  min-height: 36px;
+  text-align: left;
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .acts {
   display: flex;

@@ -30,7 +30,7 @@ const record = ref<RecordRequest>({})
 const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | null>(null)
 const timer = computed(() => timers.value.find((one) => one.step === step.value?.id))
 /** A watch is ticked off only once all its looks are taken. */
-const looksLeft = computed(() => (step.value?.watch ? step.value.watch.hours.length - step.value.watch.looks.length : 0))
+const looksLeft = computed(() => step.value?.watch?.left ?? 0)
 const open = computed(() => step.value?.mark === 'open' && !step.value.locked)
 const ready = computed(() => open.value && looksLeft.value === 0)
 

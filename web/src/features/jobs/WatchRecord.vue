@@ -17,7 +17,9 @@ const props = defineProps<{
 }>()
 
 const watch = computed(() => props.step.watch!)
-const next = computed(() => watch.value.hours[watch.value.looks.length])
+const next = computed(() => (watch.value.left ? watch.value.hours[watch.value.hours.length - watch.value.left] : undefined))
+/** A look before its hour is kept, and proves nothing dry. */
+const early = computed(() => watch.value.nextFrom && Date.parse(watch.value.nextFrom) > Date.parse(props.run.now))
 const spots = reactive<Partial<Record<Place, Spot>>>({})
 const place = ref<Place | null>(null)
 const grades: { value: Spot['grade']; title: string }[] = [
@@ -72,7 +74,7 @@ async function keep() {
                 .map((spot) => `${plainWords(spot.place).toLowerCase()} ${plainWords(spot.grade).toLowerCase()}`)
                 .join(', ')
             : 'dry'
-        }}
+        }}<span v-if="!look.counts" class="soft"> (too early: watched too short)</span>
       </li>
     </ol>
     <p v-if="watch.looks.length" class="verdict" :data-verdict="watch.verdict">{{ verdicts[watch.verdict] }}</p>
@@ -88,6 +90,9 @@ async function keep() {
       >
     </div>
     <template v-else-if="next !== undefined">
+      <p v-if="early" class="soft" role="status">
+        The look at {{ next }} h counts from {{ moment(watch.nextFrom!) }} on. One before that is kept, but proves nothing dry.
+      </p>
       <LeakDrawing
         v-model="place"
         :form="run.use === 'road' || run.use === 'dual-sport' ? 'road' : 'dirt'"
