@@ -10,7 +10,7 @@ namespace MuddyLedger.Content;
 public sealed record ContentLibrary(
     ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableDictionary<string, AccessGroup> Access, ImmutableArray<ProfileSet> Sets, ViewingContent Viewing)
 {
-    /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, points/ and claims/ below a folder.</summary>
+    /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, limits/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
     public static ContentLibrary Load(string folder)
     {
@@ -18,15 +18,19 @@ public sealed record ContentLibrary(
         var access = ReadAll(folder, "access", AccessFile.Read, group => group.Id);
         var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
         var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
-        var points = ReadAll(folder, "points", PointsFile.Read, stage => stage.Stage.ToString());
+        var limits = new LimitTable([.. ReadAll(folder, "limits", LimitsFile.Read, rows => rows[0].Id).SelectMany(pair => pair.Value)]);
+        var points = ReadAll(folder, "points", (file, text) => PointsFile.Read(file, text, limits), stage => stage.Stage.ToString());
         var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
         CheckAccess(access, jobs);
         var viewing = CheckViewing(points, claims, schedules);
         return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)],
             access.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.Value), [.. sets.Select(pair => pair.Value)], viewing)
-        { JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))) };
+        { Limits = limits, JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))) };
     }
+
+    /// <summary>What a reading is held against where the maker's figure is not known.</summary>
+    public LimitTable Limits { get; private init; } = LimitTable.Empty;
 
     /// <summary>The files of the jobs, as they were read: to be copied and changed.</summary>
     public ImmutableDictionary<string, string> JobTexts { get; private init; } = ImmutableDictionary<string, string>.Empty;

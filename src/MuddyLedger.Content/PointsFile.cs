@@ -13,7 +13,7 @@ internal sealed record StagePoints(Stage Stage, ImmutableArray<Point> Points);
 /// <summary>The points of one stage of a viewing. What the file says of applies and cautions holds for each of its points.</summary>
 internal static class PointsFile
 {
-    public static StagePoints Read(string file, string text)
+    public static StagePoints Read(string file, string text, LimitTable limits)
     {
         var root = YamlMap.Load(file, text);
         var stage = root.Word<Stage>("stage");
@@ -21,12 +21,12 @@ internal static class PointsFile
         var cautions = root.Words<Hazard>("cautions");
         var points = root.Maps("points");
         if (points.IsEmpty) throw root.Wrong("\"points\" is missing or empty");
-        var read = new StagePoints(stage, [.. points.Select(map => ReadPoint(map, stage, applies, cautions))]);
+        var read = new StagePoints(stage, [.. points.Select(map => ReadPoint(map, stage, applies, cautions, limits))]);
         root.RefuseTheRest();
         return read;
     }
 
-    private static Point ReadPoint(YamlMap map, Stage stage, Applies ofStage, ImmutableArray<Hazard> cautions)
+    private static Point ReadPoint(YamlMap map, Stage stage, Applies ofStage, ImmutableArray<Hazard> cautions, LimitTable limits)
     {
         var kind = map.Word<PointKind>("kind");
         var own = map.Applies("applies", ViewingPicture.Choices);
@@ -40,7 +40,7 @@ internal static class PointsFile
             map.Number("minutes", 0.1, 20), map.Texts("tools"), [.. cautions.Concat(map.Words<Hazard>("cautions")).Distinct()],
             map.Has("provenance") ? map.Provenance() : Provenance.CommonPractice)
         {
-            Scale = map.Has("measure") ? ReadScale(map.Map("measure")) : null,
+            Scale = map.Has("measure") ? ReadScale(map.Map("measure"), limits) : null,
             Places = map.Has("places") ? map.Whole("places", 1, 8) : 1,
             KnockOut = map.OptionalWord<KnockOut>("knock-out"),
             Part = map.OptionalText("part"),
@@ -73,8 +73,22 @@ internal static class PointsFile
             ? new(chances[0], chances[1]) : throw map.Wrong("chance", "two chances are wanted, as new and worn out, from 0.001 to 0.9");
     }
 
-    private static MeasureScale ReadScale(YamlMap map)
+    private static MeasureScale ReadScale(YamlMap map, LimitTable limits)
     {
+        if (map.OptionalText("limit") is { } id)
+        {
+            var row = limits.Row(id) ?? throw map.Wrong("limit", $"\"{id}\" is no row of the table of limits");
+            map.RefuseTheRest();
+            return new(row.Unit, row.Sound.Low ?? 0, row.Sound.High ?? decimal.MaxValue, null, null) { Row = row };
+        }
+
+        if (map.Flag("stamped"))
+        {
+            var stamped = Unit.Find(map.Text("unit")) ?? throw map.Wrong("unit", "is not known here");
+            map.RefuseTheRest();
+            return new(stamped, 0, decimal.MaxValue, null, null) { Stamped = true };
+        }
+
         var unit = Unit.Find(map.Text("unit")) ?? throw map.Wrong("unit", "is not known here");
         var ends = map.Text("sound").Split(" to ", StringSplitOptions.TrimEntries).Select(text => decimal.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"")).ToList();
         if (ends is not [var from, var to] || from > to) throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"");

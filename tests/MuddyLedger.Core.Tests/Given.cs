@@ -24,7 +24,7 @@ internal static class Given
     public static Job EngineOil => Content.Job("engine-oil")!;
 
     /// <summary>A job as a bike gets to run it: with what stands in its way opened and closed.</summary>
-    public static Job Ready(Job job, Profile bike) => JobAssembly.Of([job], Content.Access, bike).Job;
+    public static Job Ready(Job job, Profile bike) => JobAssembly.Of([Content.Limits.Into(job, bike)], Content.Access, bike).Job;
 
     public static Profile Drumlin => Named("road-twin", "Causeway") with
     {
@@ -164,6 +164,9 @@ internal sealed class Bench(Profile bike, Job? job = null)
 
     public string? Next() => Plan.Steps.FirstOrDefault(planned => State.Step(planned.Step.Id).Mark == StepMark.Open && planned.Step.Kind != StepKind.SignOff)?.Step.Id;
 
+    /// <summary>A reading that passes: the maker's limit, else the sound end of the table's.</summary>
+    private static decimal Right(PlannedStep planned) => planned.Figure is { } own ? own.Low ?? own.High!.Value : planned.Step.Measure!.Row?.Sound is { } sound ? sound.Low ?? sound.High ?? 1m : 1m;
+
     public StepRecord RecordFor(string step)
     {
         var planned = Plan.Step(step)!;
@@ -174,7 +177,7 @@ internal sealed class Bench(Profile bike, Job? job = null)
             StepKind.Drain => new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false) },
             StepKind.Pour => new() { Volume = Given.Litres(2.2m), Fluid = "10W-40" },
             StepKind.Level => new() { Level = Level.Between },
-            StepKind.Measure => new() { Values = [.. Enumerable.Repeat(planned.Figure is { } limits ? limits.Low ?? limits.High!.Value : 1m, Math.Max(1, planned.Step.Measure!.Places.Length))] },
+            StepKind.Measure => new() { Values = [.. Enumerable.Repeat(Right(planned), Math.Max(1, planned.Step.Measure!.Places.Length))] },
             StepKind.Photo => new() { Photo = Guid.CreateVersion7() },
             _ => StepRecord.Nothing,
         };

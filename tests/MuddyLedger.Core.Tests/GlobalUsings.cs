@@ -1,2 +1,3 @@
 global using Shouldly;
 global using Xunit;
+global using MuddyLedger.Core.Limits;

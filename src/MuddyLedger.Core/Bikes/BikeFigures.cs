@@ -55,16 +55,6 @@ public static class BikeFigures
         return list.ToImmutable();
     }
 
-    /// <summary>What holds where the owner has entered nothing: common practice for lead batteries of 12 V; null elsewhere, for a guess would be taken for a limit.</summary>
-    public static FigureSpec? Usual(BikeFigure figure, Profile bike) => (figure, bike.Battery, bike.BatteryVolts) switch
-    {
-        (BikeFigure.RestingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(12.6m, 13.2m, Provenance.CommonPractice),
-        (BikeFigure.RestingVoltage, BatteryKind.Flooded, 6) => new(6.3m, 6.6m, Provenance.CommonPractice),
-        (BikeFigure.CrankingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(9.6m, null, Provenance.CommonPractice),
-        (BikeFigure.ChargingVoltage, BatteryKind.Flooded or BatteryKind.AgmOrGel, 12) => new(14.0m, 15.0m, Provenance.CommonPractice),
-        _ => null,
-    };
-
     /// <summary>"45 to 55 mm", "45-55", "at least 4.5", "at most 0.7 mm", "1300": a single figure is both limits.</summary>
     public static Reading<FigureSpec> Read(string text, BikeFigure figure, NumberMarks marks = NumberMarks.Unknown)
     {

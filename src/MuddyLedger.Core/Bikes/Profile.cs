@@ -95,12 +95,12 @@ public sealed record Profile
     public ImmutableDictionary<Fastener, TorqueSpec> Torques { get; init; } = ImmutableDictionary<Fastener, TorqueSpec>.Empty;
     public ImmutableDictionary<BikeFigure, FigureSpec> Figures { get => field ?? ImmutableDictionary<BikeFigure, FigureSpec>.Empty; init; } = ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
 
-    /// <summary>The limits of a figure: the owner's, else what is usual; null where nobody can say.</summary>
+    /// <summary>The limits of a figure as the owner copied them from the manual; null where nobody has. What counts then is the table of limits.</summary>
     public FigureSpec? Figure(BikeFigure figure) => Figures.TryGetValue(figure, out var own) ? own : figure switch
     {
         BikeFigure.IntakeClearance when IntakeClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
         BikeFigure.ExhaustClearance when ExhaustClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
-        _ => BikeFigures.Usual(figure, this),
+        _ => null,
     };
 
     public bool Has(MeterKind meter) => meter == MeterKind.Odometer ? Odometer is not null : HourMeter;

@@ -152,7 +152,11 @@ public sealed record Step(
 /// <param name="Unit">What it is measured in, where no figure says so.</param>
 /// <param name="Places">Where it is measured, a value for each: "left leg", "right leg". One nameless place where it is empty.</param>
 /// <param name="Within">The most that the places may differ by, in the unit; null where they may.</param>
-public sealed record MeasureAsked(BikeFigure? Figure, Units.Unit Unit, ImmutableArray<string> Places, decimal? Within);
+public sealed record MeasureAsked(BikeFigure? Figure, Units.Unit Unit, ImmutableArray<string> Places, decimal? Within)
+{
+    /// <summary>The row of the table of limits for this bike, where it has one: what counts without a figure of the maker's.</summary>
+    public LimitRow? Row { get; init; }
+}
 
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>
 public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromReservoir = false);

@@ -74,7 +74,9 @@ public static class RunFindings
         foreach (var last in done.GroupBy(planned => planned.Step.Measure!.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id).Select(same => same.Last()))
         {
             var reading = MeasureReading.Of(last.Step.Measure!, last.Figure, state.Step(last.Step.Id).Record.Values);
-            if (!reading.Right) yield return (last.Step.Id, new($"{last.Step.Title}: out of limits", FindingSeverity.FixSoon, reading.Words));
+            if (reading.Right) continue;
+            var severity = reading.Stops is not null ? FindingSeverity.Stop : reading.Worst == Grade.Worn ? FindingSeverity.Watch : FindingSeverity.FixSoon;
+            yield return (last.Step.Id, new($"{last.Step.Title}: {reading.Verdicts.FirstOrDefault(verdict => !verdict.Right)?.Name ?? "out of limits"}", severity, Cut.To(reading.Words, 500), null, reading.Stops));
         }
     }
 

@@ -35,9 +35,24 @@ public sealed record FaultPrior(double AsNew, double WornOut);
 /// <param name="FailsAbove">Null where high is never a fault.</param>
 public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo, decimal? FailsBelow, decimal? FailsAbove)
 {
+    /// <summary>The row of the table of limits that judges it, the same on the bench; null where the scale is the point's own.</summary>
+    public LimitRow? Row { get; init; }
+
+    /// <summary>It is held against what is stamped on the very part: without that there is no verdict.</summary>
+    public bool Stamped { get; init; }
+
+    /// <summary>
+    /// A thickness against its stamped minimum: how much of what may wear is gone, where the thickness when new is known; else, by house
+    /// values, worn within 0.3 mm of the minimum and bad within 0.1 mm. At the minimum it still passes, below it fails.
+    /// </summary>
+    public static double OfStamped(decimal value, decimal least, decimal? whenNew) => value < least ? 1
+        : whenNew is { } fresh && fresh > least ? (double)Math.Clamp((fresh - value) / (fresh - least), 0, 0.99m)
+        : value - least <= 0.1m ? 0.75 : value - least <= 0.3m ? 0.5 : 0;
+
     /// <summary>0 sound to 1 failed; boundaries belong to the better side.</summary>
     public double Severity(decimal value)
     {
+        if (Row is not null) return Row.BandOf(value).Grade.Severity();
         if (value >= SoundFrom && value <= SoundTo) return 0;
         var (from, limit) = value < SoundFrom ? (SoundFrom, FailsBelow) : (SoundTo, FailsAbove);
         return limit is not { } end ? 0 : end == from ? 1 : (double)Math.Clamp((value - from) / (end - from), 0, 1);

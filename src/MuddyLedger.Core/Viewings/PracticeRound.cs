@@ -136,8 +136,19 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
     private const int MostLooks = 24;
     private const int AtOnce = 4;
 
+    /// <summary>A reading in the middle of the band that is nearest to a grade: of two as near, the lower one.</summary>
+    private static decimal InBand(LimitRow row, Grade grade)
+    {
+        var at = Enumerable.Range(0, row.Bands.Length).MinBy(one => Math.Abs((int)row.Bands[one].Grade - (int)grade));
+        var (low, high) = (at == 0 ? 0 : row.Bands[at - 1].Upto!.Value, row.Bands[at].Upto);
+        return high is { } end ? (low + end) / 2 : low * 1.2m;
+    }
+
     private static decimal Measured(MeasureScale scale, Grade grade)
     {
+        if (scale.Row is { } row) return InBand(row, grade);
+        // A made-up disc is stamped 4.5 and was 5.0 when new.
+        if (scale.Stamped) return 5.0m - (0.5m * (decimal)grade.Severity()) - (grade == Grade.Failed ? 0.05m : 0);
         var share = (decimal)grade.Severity();
         var (from, to) = scale.FailsBelow is { } below ? (scale.SoundFrom, below) : (scale.SoundTo, scale.FailsAbove!.Value);
         return Math.Max(0, from + ((to - from) * share));

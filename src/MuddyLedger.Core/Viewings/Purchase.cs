@@ -31,8 +31,10 @@ public static class Purchase
 
         foreach (var point in picture.Points)
         {
+            // What was measured is kept whether or not it gave a verdict.
+            if (!point.DateCode && picture.State.Typed.ContainsKey(point.Id) && picture.State.Measured.GetValueOrDefault(point.Id) is { Values.IsEmpty: false } measured)
+                lines.Add(new MeasurementTaken(point.Id, point.Title, measured.Values, point.Scale!.Unit.Symbol));
             if (!picture.State.Seen.TryGetValue(point.Id, out var seen)) continue;
-            if (!seen.Values.IsEmpty && !point.DateCode) lines.Add(new MeasurementTaken(point.Id, point.Title, seen.Values, point.Scale!.Unit.Symbol));
             if (point.SayAt(seen.Grade) is not null) lines.Add(FindingOf(point, seen, picture));
         }
 

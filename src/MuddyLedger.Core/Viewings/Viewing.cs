@@ -74,7 +74,14 @@ public sealed record PointGraded(string Point, Grade Grade) : ViewingAct;
 
 /// <param name="Values">At each place, in the unit of the point's scale.</param>
 /// <param name="Typed">As it was typed.</param>
-public sealed record PointMeasured(string Point, ImmutableArray<decimal> Values, string Typed) : ViewingAct;
+public sealed record PointMeasured(string Point, ImmutableArray<decimal> Values, string Typed) : ViewingAct
+{
+    /// <summary>The least that is stamped on the part; null where nobody read it, and then there is no verdict.</summary>
+    public decimal? Least { get; init; }
+
+    /// <summary>What it measures when new, where that is known.</summary>
+    public decimal? WhenNew { get; init; }
+}
 
 public enum LeftBecause { CannotSee, Refused, NoTime }
 

@@ -9,6 +9,9 @@ public sealed record ViewingState(
     ImmutableSortedDictionary<string, string> Claims, ImmutableDictionary<string, string> Admitted, ImmutableArray<CreditCounted> Credits, ImmutableArray<ComparableNoted> Comparables,
     ImmutableArray<PointPictured> Pictures)
 {
+    /// <summary>What was measured last at a point, whether or not it gives a verdict.</summary>
+    public ImmutableDictionary<string, PointMeasured> Measured { get; init; } = ImmutableDictionary<string, PointMeasured>.Empty;
+
     public static readonly ViewingState Empty = new(
         ImmutableDictionary<string, Seen>.Empty, ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, LeftBecause>.Empty, ImmutableDictionary<string, string>.Empty,
         ImmutableSortedDictionary<string, string>.Empty, ImmutableDictionary<string, string>.Empty, [], [], []);
@@ -21,7 +24,8 @@ public sealed record ViewingState(
         PointGraded graded => this with { Seen = Seen.SetItem(graded.Point, Viewings.Seen.Of(graded.Grade)), Typed = Typed.Remove(graded.Point), Left = Left.Remove(graded.Point) },
         PointMeasured measured when points.GetValueOrDefault(measured.Point)?.Scale is { } scale => this with
         {
-            Seen = Seen.SetItem(measured.Point, Viewings.Seen.Of(scale, measured.Values)),
+            Seen = Viewings.Seen.Of(scale, measured) is { } seen ? Seen.SetItem(measured.Point, seen) : Seen.Remove(measured.Point),
+            Measured = Measured.SetItem(measured.Point, measured),
             Typed = Typed.SetItem(measured.Point, measured.Typed),
             Left = Left.Remove(measured.Point),
         },

@@ -63,7 +63,7 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
     {
         var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
         var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
-        return JobAssembly.Of([.. jobs.Select(job => stood.Into(UndoList.For(job, standing)))], content.Access, picture.Profile);
+        return JobAssembly.Of([.. jobs.Select(job => content.Limits.Into(stood.Into(UndoList.For(job, standing)), picture.Profile))], content.Access, picture.Profile);
     }
 
     /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>

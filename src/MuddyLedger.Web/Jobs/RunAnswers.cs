@@ -39,8 +39,9 @@ public sealed record LevelAnswer(LevelMethod? Method, LevelStance Stance, OilTem
 
 /// <param name="Places">Where it is measured; one nameless place where it is empty.</param>
 /// <param name="Low">Null where the manual sets no lower limit, or none was entered.</param>
+/// <param name="WhereToFind">Where a limit that nobody has entered is to be found.</param>
 /// <param name="Within">By how much the places may differ.</param>
-public sealed record MeasureAnswer(string Unit, IReadOnlyList<string> Places, Shown? Low, Shown? High, ShownProvenance? LimitsFrom, Shown? Within);
+public sealed record MeasureAnswer(string Unit, IReadOnlyList<string> Places, Shown? Low, Shown? High, ShownProvenance? LimitsFrom, Shown? Within, string? WhereToFind);
 
 /// <param name="Counts">Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry.</param>
 public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots, bool Counts);
@@ -177,7 +178,10 @@ public static class RunAnswers
     private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)
     {
         Shown? In(decimal? value) => value is { } known ? Shown.Of(new Quantity(known, asked.Unit)) : null;
-        return new(asked.Unit.Symbol, asked.Places, In(limits?.Low), In(limits?.High), limits is null ? null : ShownProvenance.Of(limits.Provenance), In(asked.Within));
+        var (low, high) = limits is not null ? (limits.Low, limits.High) : asked.Row?.Sound ?? (null, null);
+        var from = limits?.Provenance ?? asked.Row?.Provenance;
+        return new(asked.Unit.Symbol, asked.Places, In(low), In(high), from is null ? null : ShownProvenance.Of(from), In(asked.Within),
+            from is null && asked.Figure is { } figure ? ReadingVerdict.WhereToFind(figure) : null);
     }
 
     private static WatchAnswer WatchOf(Step step, RunState state, JobPlan plan)

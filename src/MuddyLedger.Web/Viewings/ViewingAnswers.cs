@@ -22,7 +22,8 @@ public sealed record ZoneAnswer(Zone Zone, ScoreAnswer Score, int Points, int Ch
 public sealed record PointAnswer(
     string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, PointKind Kind, string? Unit, int Places, bool DateCode, bool YesIsBad, int Weight, double Minutes,
     IReadOnlyList<string> Tools, IReadOnlyList<Caution> Cautions, KnockOut? KnockOut, bool OpensRide, ShownProvenance Provenance,
-    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice, IReadOnlyList<Guid> Photos);
+    Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice, IReadOnlyList<Guid> Photos,
+    bool Stamped, string? Least, string? WhenNew, string? Verdict);
 
 public sealed record TriangleAnswer(double Low, double Likely, double High);
 
@@ -144,11 +145,23 @@ public static class ViewingAnswers
     {
         var seen = state.Seen.GetValueOrDefault(point.Id);
         var price = prices.GetValueOrDefault(point.Id) ?? point.Cost;
+        var measured = state.Measured.GetValueOrDefault(point.Id) is { } last && state.Typed.ContainsKey(point.Id) ? last : null;
         return new(
             point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Sound, point.Bad, point.Kind, point.Scale?.Unit.Symbol, point.Places, point.DateCode, point.YesIsBad, point.Weight, point.Minutes,
             point.Tools, [.. point.Cautions.Select(Cautions.For)], point.KnockOut, point.OpensRide, ShownProvenance.Of(point.Provenance),
             seen?.Grade, seen?.Severity, state.Typed.GetValueOrDefault(point.Id), state.Left.TryGetValue(point.Id, out var left) ? left : null, state.Notes.GetValueOrDefault(point.Id), state.Admitted.GetValueOrDefault(point.Id),
-            tests, Shown(price.At(rate), point), Shown(price.Parts, point), Shown(price.Hours, point), prices.ContainsKey(point.Id), [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)]);
+            tests, Shown(price.At(rate), point), Shown(price.Parts, point), Shown(price.Hours, point), prices.ContainsKey(point.Id), [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)],
+            point.Scale?.Stamped ?? false, Editable(measured?.Least, point), Editable(measured?.WhenNew, point), VerdictOf(point, measured));
+    }
+
+    private static string? Editable(decimal? value, Point point) => value is { } known ? Core.Units.QuantityText.Editable(new(known, point.Scale!.Unit)) : null;
+
+    /// <summary>What a measurement means, in the words of the table of limits; why there is no verdict, where there is none.</summary>
+    private static string? VerdictOf(Point point, PointMeasured? measured)
+    {
+        if (measured is null || measured.Values.IsEmpty) return null;
+        if (point.Scale is { Row: { } row }) return measured.Values.Select(value => ReadingVerdict.ByTable(row, value)).MaxBy(verdict => verdict.Grade)!.ToString();
+        return point.Scale is { Stamped: true } && measured.Least is null ? "No verdict without the least thickness that is stamped on it: read the stamp, and write it down." : null;
     }
 
     private static ValueAnswer ValueOf(ViewingPicture picture, ViewingDetails details) =>

@@ -19,10 +19,12 @@ public enum ViewingActKind { Graded, Measured, Left, Cleared, Noted, ClaimHeard,
 
 /// <summary>One tap. Which fields are wanted follows from the kind of act.</summary>
 /// <param name="Values">Measured, in any unit, at each place; a tyre's date code as it stands.</param>
+/// <param name="Least">What is stamped on the part as its least, for a point that is held against it; without it there is no verdict.</param>
+/// <param name="WhenNew">What it measures when new, if that is known.</param>
 /// <param name="Item">The credit, comparable or picture that is dropped.</param>
 public sealed record ViewingActRequest(
     Guid Id, ViewingActKind Act, string? Point = null, Grade? Grade = null, IReadOnlyList<string?>? Values = null, LeftBecause? Because = null, string? Claim = null, string? Text = null,
-    string? Low = null, string? Likely = null, string? High = null, string? Price = null, int? Year = null, string? Meter = null, Guid? Item = null);
+    string? Low = null, string? Likely = null, string? High = null, string? Price = null, int? Year = null, string? Meter = null, Guid? Item = null, string? Least = null, string? WhenNew = null);
 
 public sealed record CloseRequest(Guid Id, string? Reason);
 
@@ -97,7 +99,10 @@ internal static class ViewingReading
         if (point is not null && point.Scale is null) check.Refuse("point", "is judged by eye, not measured");
         if (check.Failed || point?.Scale is not { } scale) return new(point?.Id ?? "", [], "");
         var values = typed.Select((text, at) => point.DateCode ? Age(text, at, today, check) : check.Quantity($"values.{at}", text, scale.Unit, 100_000).In(scale.Unit).Value).ToImmutableArray();
-        return new(point.Id, values, check.Text("values", string.Join(", ", typed), 200));
+        decimal? Thickness(string field, string? text) => string.IsNullOrWhiteSpace(text) ? null : check.Quantity(field, text, scale.Unit, 1_000).In(scale.Unit).Value;
+        var (least, whenNew) = scale.Stamped ? (Thickness("least", body.Least), Thickness("whenNew", body.WhenNew)) : (null, null);
+        if (whenNew <= least) check.Refuse("whenNew", "must be more than the least that is stamped on it");
+        return new(point.Id, values, check.Text("values", string.Join(", ", typed), 200)) { Least = least, WhenNew = whenNew };
     }
 
     private static decimal Age(string text, int at, LocalDate today, FieldCheck check)

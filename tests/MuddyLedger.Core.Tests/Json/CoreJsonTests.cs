@@ -45,6 +45,12 @@ public class CoreJsonTests
         new TemporaryRepairLooked(new(Guid.CreateVersion7()), RepairResult.HoldsOn, "dry", new(2026, 9, 1)),
         new LeakLooked([new(Core.Fluids.LeakPlace.DrainPlug, Core.Fluids.LeakGrade.OneSpot, Core.Fluids.LeakFluid.EngineOil)]),
         new PhotoTaken(Guid.CreateVersion7(), "the left side"),
+        new TakenIn(TakenInAs.Project),
+        new LastRan(new(2007, 1, 1), new(2007, 12, 31), "the seller's word"),
+        new EngineRan("first start"),
+        new WordGiven(Gate.Ridden, "I rode it today"),
+        new GateProven(Gate.Run, "Recommissioning"),
+        new PumpProven(PumpProofBy.OwnersWord, "it has fed it for years"),
         new NoteWritten("quotes \" and \u00e9 and \n lines"),
     ];
 

@@ -20,6 +20,8 @@ const props = defineProps<{
 const emit = defineEmits<{ tap: [act: Act] }>()
 
 const values = ref<string[]>([])
+const least = ref('')
+const whenNew = ref('')
 const note = ref('')
 const noting = ref(false)
 const saying = ref('')
@@ -38,6 +40,8 @@ watch(
   () => {
     const typed = props.point.typed?.split(', ') ?? []
     values.value = Array.from({ length: props.point.places }, (_, at) => typed[at] ?? '')
+    least.value = props.point.least ?? ''
+    whenNew.value = props.point.whenNew ?? ''
     note.value = props.point.note ?? ''
     noting.value = !!props.point.note
     saying.value = ''
@@ -46,14 +50,18 @@ watch(
 )
 
 const id = () => props.point.id
-const grade = (value: keyof typeof gradeNames) =>
-  emit(
-    'tap',
-    props.point.grade === value && !props.point.typed
-      ? { act: 'cleared', point: id() }
-      : { act: 'graded', point: id(), grade: value },
-  )
-const measure = () => emit('tap', { act: 'measured', point: id(), values: values.value.filter((one) => one.trim()) })
+/** Tapped twice it stays what it is: a doubled tap must not wipe an answer. */
+const grade = (value: keyof typeof gradeNames) => {
+  if (props.point.grade !== value || props.point.typed) emit('tap', { act: 'graded', point: id(), grade: value })
+}
+const measure = () =>
+  emit('tap', {
+    act: 'measured',
+    point: id(),
+    values: values.value.filter((one) => one.trim()),
+    least: least.value || null,
+    whenNew: whenNew.value || null,
+  })
 const leave = (because: 'cannot-see' | 'refused') => emit('tap', { act: 'left', point: id(), because })
 const keepNote = () => {
   if (note.value !== (props.point.note ?? '')) emit('tap', { act: 'noted', point: id(), text: note.value })
@@ -93,8 +101,25 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
           inputmode="text"
           :error-messages="refusal?.of(`values.${at}`) ?? (at === 0 ? refusal?.of('values') : undefined)"
         />
+        <template v-if="point.stamped">
+          <v-text-field
+            v-model="least"
+            class="figure-field"
+            :label="`${point.unit}, least, as stamped`"
+            autocomplete="off"
+            :error-messages="refusal?.of('least')"
+          />
+          <v-text-field
+            v-model="whenNew"
+            class="figure-field"
+            :label="`${point.unit} when new, if known`"
+            autocomplete="off"
+            :error-messages="refusal?.of('whenNew')"
+          />
+        </template>
         <v-btn class="plate" type="submit" :disabled="busy">Keep</v-btn>
       </form>
+      <p v-if="point.verdict" class="verdict" role="status">{{ point.verdict }}</p>
       <div class="grades" role="radiogroup" :aria-label="point.kind === 'measured' ? 'Or by eye' : point.title">
         <button
           v-for="[value, name] in answers"
