@@ -21,7 +21,12 @@ internal sealed record Proof(Gate Gate, Moment At, bool Contents)
     {
         var proofs = new List<Proof>();
         foreach (var use in StandingTime.UsesOf(ledger).Where(use => use.Entry.Body is RideDone or MeterRead or FuelBought or EngineRan))
-            proofs.Add(new(use.Kind == UseKind.Ridden ? Gate.Ridden : Gate.Run, Moment.Of(use.Entry), use.Kind == UseKind.Ridden));
+        {
+            // Fuel that was burned shows that it ran; only a ride, or an odometer that moved, shows that it was ridden on what is in it.
+            var ridden = use.Kind == UseKind.Ridden && use.Entry.Body is not FuelBought;
+            proofs.Add(new(ridden ? Gate.Ridden : Gate.Run, Moment.Of(use.Entry), ridden));
+        }
+
         proofs.AddRange(ledger.Each<GateProven>().Select(pair => new Proof(pair.Body.Gate, Moment.Of(pair.Entry), true)));
         foreach (var job in running)
             proofs.AddRange(from gate in job.Plan.Job.Proves
