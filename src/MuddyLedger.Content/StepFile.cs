@@ -91,7 +91,13 @@ internal static class StepFile
             option.RefuseTheRest();
             return read;
         }).ToImmutableArray();
-        var choice = new Choice(map.Text("id"), options, map.Text("default")) { ByStandingTime = map.Flag("by-standing-time"), ByBike = [.. map.Maps("by-bike").Select(rule => ReadChoiceRule(rule, options, choices))] };
+        var choice = new Choice(map.Text("id"), options, map.Text("default")) 
+        {
+            ByStandingTime = map.Flag("by-standing-time"),
+            AfterYears = map.OptionalText("after-years"),
+            ByBike = [.. map.Maps("by-bike").Select(rule => ReadChoiceRule(rule, options, choices))],
+        };
+        if (choice.AfterYears is { } after && options.All(option => option.Id != after)) throw map.Wrong("after-years", $"\"{after}\" is none of the options");
         if (choice.ByStandingTime && options.FirstOrDefault(option => !StandingTime.Words.Contains(option.Id)) is { } odd)
             throw map.Wrong("options", $"\"{odd.Id}\" is no tier of standing: they are {string.Join(", ", StandingTime.Words)}");
         if (options.Length < 2) throw map.Wrong("a choice needs two options or more");

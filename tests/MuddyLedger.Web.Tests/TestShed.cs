@@ -198,7 +198,7 @@ internal static class InTheShed
 
     private static object? RecordByName(string step, Answer run) => step switch
     {
-        "reading" => run["meters"].AsArray() is [{ } meter, ..] && (string?)meter["kind"] == "odometer" ? new { odometer = "23650" } : new { hours = "97" },
+        "reading" or "reading-home" => run["meters"].AsArray() is [{ } meter, ..] && (string?)meter["kind"] == "odometer" ? new { odometer = "23650" } : new { hours = "97" },
         "drain-read" => new { volume = "2.5 L", drain = new { colour = "dark", magnet = "fine-paste", debris = "none", smellsOfFuel = false } },
         "pour-first" => new { volume = "2.2 L", fluid = "10W-40, JASO MA2" },
         "level-first" => new { level = "between", volume = "0.2 L" },

@@ -124,7 +124,7 @@ public enum Fastener
 {
     OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
     FrontAxle, RearCaliper, FrontCaliper, ValveCover, CoolantDrainPlug, ClutchCentreNut, ClutchCover, ForkCap, UpperForkClamp, LowerForkClamp, SteeringStem, LinkageBolts,
-    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut, CylinderHead,
+    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut, CylinderHead, CamCap,
 }
 
 public static class Fasteners
@@ -150,6 +150,7 @@ public static class Fasteners
         Add(Fastener.Banjo, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc || bike.Clutch is ClutchControl.Hydraulic);
         Add(Fastener.ValveCover, bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket);
         Add(Fastener.ScrewLocknut, bike.Valves is ValveAdjustment.ScrewAndLocknut);
+        Add(Fastener.CamCap, bike.Valves is ValveAdjustment.ShimUnderBucket);
         Add(Fastener.CoolantDrainPlug, bike.Cooling is Cooling.Liquid);
         Add(Fastener.ClutchCentreNut, bike.Clutch is not ClutchControl.None);
         Add(Fastener.ClutchCover, bike.Clutch is not ClutchControl.None);

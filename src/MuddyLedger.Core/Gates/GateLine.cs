@@ -107,15 +107,16 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
             where fillTasks.ContainsKey(done.Body.Task)
             select fillTasks[done.Body.Task]];
 
-    /// <summary>Bought as one that does not run, or stood too long: not proven to be cranked until it ran, and not to be ridden until it was ridden.</summary>
+    /// <summary>Bought as one that does not run, or stood too long: not proven to be cranked and run until it ran, and not to be ridden until it was ridden.</summary>
     private static IEnumerable<GateReason> Unproven(Profile bike, BikeLedger ledger, LocalDate today)
     {
-        IEnumerable<GateReason> Both(ReasonKind kind, string why, Moment since) =>
-            [new(Gate.Cranked, GateState.NotProven, kind, why, since), new(Gate.Ridden, GateState.NotProven, kind, why, since)];
+        // One at each gate: a word that it may be cranked says nothing of running it.
+        IEnumerable<GateReason> AtEach(ReasonKind kind, string why, Moment since) =>
+            Enum.GetValues<Gate>().Select(gate => new GateReason(gate, GateState.NotProven, kind, why, since));
 
         var taken = ledger.Each<TakenIn>().LastOrDefault();
         if (taken.Body is { As: not TakenInAs.Runner })
-            foreach (var reason in Both(ReasonKind.TakenIn, taken.Body.As == TakenInAs.Project ? "Bought as a project" : "Bought as one that does not run", Moment.Of(taken.Entry)))
+            foreach (var reason in AtEach(ReasonKind.TakenIn, taken.Body.As == TakenInAs.Project ? "Bought as a project" : "Bought as one that does not run", Moment.Of(taken.Entry)))
                 yield return reason;
 
         // A word keeps a bike from counting as stood for two years, like a run; what it covers in them stays marked as a word.
@@ -123,6 +124,6 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
         var bare = StandingTime.Of(bike, ledger, today, words: false);
         if (bare.Tier != StoodTier.Revival) yield break;
         var since = stood is { Tier: StoodTier.Revival, LastRan: { } ran } ? new Moment(ran.PlusYears(2), Instant.MinValue) : Moment.Always;
-        foreach (var reason in Both(ReasonKind.Stood, bare.LastRan is null ? "Nobody has said when it last ran" : $"It has stood for over two years. {bare.Because.TrimEnd('.')}", since)) yield return reason;
+        foreach (var reason in AtEach(ReasonKind.Stood, bare.LastRan is null ? "Nobody has said when it last ran" : $"It has stood for over two years. {bare.Because.TrimEnd('.')}", since)) yield return reason;
     }
 }

@@ -19,7 +19,7 @@ public enum Worth { Must, WorthIt, Taste }
 public enum Hazard
 {
     CarbonMonoxide, HotParts, HotOil, BikeOnStand, FuelVapour, RunningEngine, UsedOilOnSkin, MovingParts, SlipperyFloor,
-    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide, HighTension,
+    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide, HighTension, Solvent, Eyes,
 }
 
 /// <summary>Headings of the list of jobs, in its order.</summary>
@@ -47,6 +47,9 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
 {
     /// <summary>The default is the tier of how long this bike has stood; the options are then the words of <see cref="Meters.StoodTier"/>.</summary>
     public bool ByStandingTime { get; init; }
+
+    /// <summary>The option taken where the bike has stood over two years, or nobody knows how long; null where that changes nothing.</summary>
+    public string? AfterYears { get; init; }
 
     /// <summary>What is recommended on which bike: of the rules that match, the first is the default.</summary>
     public ImmutableArray<ChoiceRule> ByBike { get => field.IsDefault ? [] : field; init; } = [];

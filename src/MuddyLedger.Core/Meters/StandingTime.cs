@@ -57,8 +57,13 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
     /// <summary>The job with the choices that hang on how long this bike has stood made out for it.</summary>
     public Job Into(Job job) => job with
     {
-        Steps = [.. job.Steps.Select(step => step.Choice is { ByStandingTime: true } choice ? step with { Choice = choice with { Default = OptionIn(choice), Because = Because } } : step)],
+        Steps = [.. job.Steps.Select(step => step.Choice is { } choice ? step with { Choice = Into(choice) } : step)],
     };
+
+    private Choice Into(Choice choice) =>
+        choice.ByStandingTime ? choice with { Default = OptionIn(choice), Because = Because }
+        : choice.AfterYears is { } option && Tier == StoodTier.Revival ? choice with { Default = option, Because = Because }
+        : choice;
 
     /// <summary>Every line that shows the bike in use, in the order of the book.</summary>
     public static ImmutableArray<Use> UsesOf(BikeLedger ledger)

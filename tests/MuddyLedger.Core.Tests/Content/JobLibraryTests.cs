@@ -78,7 +78,7 @@ public class JobLibraryTests
                    from item in Schedule.TasksOf(set.Profile, Given.Content.Schedules)
                    where item.Task.Job is not null && !fitting.Contains(item.Task.Job)
                    select $"{item.Task.Id} on {set.Id}";
-        dead.ShouldBe(["steering-head.lubricate on field-runabout", "steering-head.lubricate on step-through"], ignoreOrder: true, "the page offers a job only where it fits");
+        dead.ShouldBeEmpty();
     }
 
     // A job that is served by a task resets it by steps that are done, never by steps that only some bikes have.

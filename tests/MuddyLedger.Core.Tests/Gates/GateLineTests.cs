@@ -192,11 +192,14 @@ public class GateLineTests
 
             var lowAfterWord = Reservoirs.Of(bike).Any(id => Reservoirs.GateOf(id) <= gate && FluidChain.StateOf(id, ledger).LastLevel is { Level: Level.Below } low
                 && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= Reservoirs.GateOf(id) && word.Entry.Place > low.Entry.Place));
-            var unknown = Reservoirs.Of(bike).Any(id => Reservoirs.GateOf(id) <= gate && id != ReservoirId.Fuel && FluidChain.StateOf(id, ledger) is { Unknown: true, LastLevel: null })
-                && !ledger.Each<RideDone>().Any() && !ledger.Each<TaskDone>().Any() && !ledger.Each<GateProven>().Any() && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= gate) && bench.State.Steps.IsEmpty;
+            var unknown = Reservoirs.Of(bike).Any(id => Reservoirs.GateOf(id) <= gate && id != ReservoirId.Fuel && FluidChain.StateOf(id, ledger) is { Unknown: true, LastLevel: null }
+                && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= Reservoirs.GateOf(id)))
+                && !ledger.Each<RideDone>().Any() && !ledger.Each<TaskDone>().Any() && !ledger.Each<GateProven>().Any() && bench.State.Steps.IsEmpty;
+            var asNonRunner = ledger.Each<TakenIn>().LastOrDefault() is { Body.As: not TakenInAs.Runner } taken
+                && !ledger.Standing.Any(after => after.Body is RideDone or FuelBought or GateProven || (after.Body is WordGiven word && word.Gate >= gate && after.Place > taken.Entry.Place)) && bench.State.Steps.IsEmpty;
             var toPass = bench.Plan.Steps.Any(planned => planned.Step.Hold <= gate && bench.State.Step(planned.Step.Id).Mark == StepMark.Open) && !bench.State.Steps.IsEmpty
                 && !ledger.Each<WordGiven>().Any();
-            if (lowAfterWord || unknown || toPass) line.StateOf(gate).ShouldNotBe(GateState.Open, $"{gate}: low {lowAfterWord}, unknown {unknown}, to pass {toPass}");
+            if (lowAfterWord || unknown || toPass || asNonRunner) line.StateOf(gate).ShouldNotBe(GateState.Open, $"{gate}: low {lowAfterWord}, unknown {unknown}, to pass {toPass}, as non-runner {asNonRunner}");
         }
     }, iter: 400);
 

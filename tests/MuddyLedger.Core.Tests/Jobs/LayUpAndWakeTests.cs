@@ -36,7 +36,9 @@ public class LayUpAndWakeTests
 
         var bench = Through(new Bench(one.Bike, waking) { Before = left }, one.Picks);
         Finish(book, bench);
-        UndoList.Of(book.Ledger, [], Day).ShouldBeEmpty();
+        // An oil pump that stood is not proven by waking: its premix stays on the list until a measured fall ends it.
+        UndoList.Of(book.Ledger, [], Day).Select(thing => thing.Thing)
+            .ShouldBe(one.Bike.Lubrication is Lubrication.OilInjection ? ["premix-insurance"] : []);
         RidingTime.Of(book.Ledger).StandsStill.ShouldBeFalse();
     }, iter: 24);
 

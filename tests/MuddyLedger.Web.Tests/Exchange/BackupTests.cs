@@ -42,7 +42,7 @@ public sealed class BackupTests : IAsyncLifetime
         var copy = ShedBackup.Make(_shed.Folder, _folder, At(0));
         var before = (await _shed.GetAsync("/api/shed")).Body.ToJsonString();
         var target = Path.Combine(_folder, "restored");
-        ShedBackup.Restore(copy, target).Entries.ShouldBe(1);
+        ShedBackup.Restore(copy, target).Entries.ShouldBe(2, "the reading, and the word that it is in use");
         await using var server = await MuddyLedger.Web.Hosting.ShedServer.StartAsync(_shed.Options with { Folder = target }, TestContext.Current.CancellationToken);
         using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
         (await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken)).ShouldBe(before);

@@ -77,7 +77,7 @@ public class ExchangeTests
         { "an impossible bike", copy => copy["bikes"]![0]!["profile"]!["year"] = 1712, "bikes.0.profile.year", "between 1885" },
         { "a run that is not there", copy => copy["bikes"]![0]!["entries"]![0]!["run"] = InTheShed.NewId(), "bikes.0.entries.0.run", "no job run" },
         { "a line that corrects itself", copy => copy["bikes"]![0]!["entries"]![0]!["corrects"] = copy["bikes"]![0]!["entries"]![0]!["id"]!.DeepClone(), "bikes.0.entries.0.corrects", "no other line" },
-        { "a line twice", copy => copy["bikes"]![0]!["entries"]!.AsArray().Add(copy["bikes"]![0]!["entries"]![0]!.DeepClone()), "bikes.0.entries.1.id", "stands twice" },
+        { "a line twice", copy => copy["bikes"]![0]!["entries"]!.AsArray().Add(copy["bikes"]![0]!["entries"]![0]!.DeepClone()), "bikes.0.entries.2.id", "stands twice" },
         { "a strike of nothing", copy => copy["bikes"]![0]!["strikes"]!.AsArray().Add(new JsonObject { ["entry"] = InTheShed.NewId(), ["at"] = "2026-04-18T10:00:00Z", ["device"] = "x", ["reason"] = "x" }), "bikes.0.strikes.0.entry", "no line of this bike" },
         { "an entry of an unknown kind", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "sacrifice" }, "bikes[0].entries[0].body", "cannot be read" },
         { "a bike that is not there", copy => copy["bikes"]!.AsArray().Add(null), "bikes.1", "empty where" },

@@ -84,6 +84,8 @@ public sealed class JoinedRunTests : IAsyncLifetime
         run = (await _shed.TapAsync(run, new { act = "look-taken", step = "standing", spots = new[] { spot } })).ShouldBeOk();
         ((string?)StepOf(run, "standing")["watch"]!["verdict"]).ShouldBe("weeping");
         run = await _shed.UpToAsync(run, "after");
+        run = (await _shed.TapAsync(run, new { act = "timer-started", step = "after" })).ShouldBeOk();
+        _shed.Clock.AdvanceHours(1);
         run = (await _shed.TapAsync(run, new { act = "look-taken", step = "after", spots = Array.Empty<object>() })).ShouldBeOk();
         (await _shed.FinishAsync(await _shed.UpToAsync(run))).ShouldBeOk();
         (await _shed.BookAsync("?kind=leak-look")).Count.ShouldBe(3);
@@ -95,7 +97,7 @@ public sealed class JoinedRunTests : IAsyncLifetime
     {
         (await _shed.PutAsync($"/api/bikes/{_bike}/profile", new { id = InTheShed.NewId(), profile = await ChangedAsync("chain-slack", "25 to 35 mm") }, "\"1\"")).ShouldBeOk();
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike, "chain")).ShouldBeOk(), "recheck");
-        (await _shed.TapAsync(run, new { act = "step-done", step = "recheck", record = new { values = new[] { "2 in" } } })).ShouldRefuse("record.values", "50.8 mm is outside 25 to 35 mm");
+        (await _shed.TapAsync(run, new { act = "step-done", step = "recheck", record = new { values = new[] { "2 in" } } })).ShouldRefuse("record.values", "The maker gives 25 to 35 mm");
         (await _shed.TapAsync(run, new { act = "step-done", step = "recheck", record = new { values = new[] { "3 bar" } } })).ShouldRefuse("record.values.0", "a length is wanted");
         (await _shed.TapAsync(run, new { act = "step-done", step = "recheck" })).ShouldRefuse("record.values", "is missing");
         run = (await _shed.TapAsync(run, new { act = "step-done", step = "recheck", record = new { values = new[] { "1.2 in" } } })).ShouldBeOk();

@@ -94,7 +94,7 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed, Details("road-twin", meter: "61,400 mi"));
-        var disc = (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.9", "0.177 in", "4.9 mm" } })).ShouldBeOk();
+        var disc = (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.9", "0.177 in", "4.9 mm" }, least = "4.5 mm" })).ShouldBeOk();
         ((string?)Point(disc, "off-the-ground.front-disc")["grade"]).ShouldBe("failed");
         ((string?)Point(disc, "off-the-ground.front-disc")["typed"]).ShouldBe("4.9, 0.177 in, 4.9 mm");
         var tyre = (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-tyre-age", values = new[] { "1815" } })).ShouldBeOk();
@@ -191,7 +191,7 @@ public class ViewingTests
             new { act = "graded", point = "fluids.engine-colour", grade = "sound" },
             new { act = "graded", point = "standing.pegs", grade = "bad" },
             new { act = "graded", point = "ride-gate.front-brake", grade = "bad" },
-            new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.6" } },
+            new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.6" }, least = "4.5" },
             new { act = "noted", point = "standing.pegs", text = "Both of them." },
         }) viewing = (await ActAsync(shed, viewing, act)).ShouldBeOk();
         var bike = InTheShed.NewId();

@@ -1,0 +1,125 @@
+using System.Collections.Immutable;
+using System.Text.RegularExpressions;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Servicing;
+
+namespace MuddyLedger.Core.Tests.Content;
+
+/// <summary>
+/// What every shipped step and point must hold, over every kind of bike that the choices of a profile can make, not only the shipped sets.
+/// The rules are common practice, no source; which words betray an act is this test's own list.
+/// </summary>
+public class ContentSafetyTests
+{
+    /// <summary>Words of an act, each with the hazards of which its caution must name one at least.</summary>
+    private static readonly (string Act, string Words, Hazard[] Any)[] Acts =
+    [
+        ("brake cleaner", @"\bbrake cleaner\b", [Hazard.Solvent]),
+        ("compressed air", @"\bcompressed air\b", [Hazard.CompressedAir]),
+        ("a spark shown", @"\bspark tester\b|\btiming lamp\b|plug in its cap", [Hazard.HighTension]),
+        ("fuel in cans", @"\bfuel can\b|\bfresh fuel\b|\bclean fuel to rinse\b|\bclosed container for old fuel\b", [Hazard.FuelVapour]),
+        ("old oil", @"\bclosed container for old oil\b", [Hazard.UsedOilOnSkin, Hazard.SlipperyFloor]),
+        ("a charger", @"\bbattery (charger|maintainer)\b", [Hazard.ChargingGas]),
+        ("brake shoes", @"\bbrake shoes\b|\bdrum and linings\b", [Hazard.BrakeDust, Hazard.SpringTension]),
+    ];
+
+    /// <summary>One profile of each combination of the choices that decide what a bike is made of.</summary>
+    private static readonly ImmutableArray<Profile> Kinds =
+    [
+        .. from set in Given.Content.Sets
+           from lubrication in Enum.GetValues<Lubrication>()
+           from gearbox in Enum.GetValues<GearboxOil>()
+           from fuel in Enum.GetValues<FuelSystem>()
+           from drive in Enum.GetValues<FinalDrive>()
+           from brake in Enum.GetValues<BrakeKind>()
+           from clutch in Enum.GetValues<ClutchControl>()
+           where set.Profile.Stroke is Stroke.Four == lubrication is Lubrication.WetSump or Lubrication.DrySump or Lubrication.Splash
+           select set.Profile with
+           {
+               Lubrication = lubrication, GearboxOil = gearbox, Fuel = fuel, FinalDrive = drive, FrontBrake = brake, RearBrake = brake, Clutch = clutch,
+           },
+    ];
+
+    private static IEnumerable<(string Where, Step Step)> AllSteps =>
+        Given.Content.Jobs.SelectMany(job => job.Steps.Select(step => ($"{job.Id}/{step.Id}", step)))
+            .Concat(Given.Content.Access.Values.SelectMany(group => group.Open.Concat(group.Close).Select(step => ($"{group.Id}/{step.Id}", step))));
+
+    private static string WordsOf(Step step) => string.Join(" ", step.Needs.Select(need => need.What).Append(step.Text));
+
+    [Fact]
+    public void An_act_that_can_hurt_is_never_without_its_caution()
+    {
+        var texts = AllSteps.Select(one => (one.Where, Words: WordsOf(one.Step), one.Step.Cautions))
+            .Concat(Given.Content.Viewing.Points.Select(point => (Where: point.Id, Words: $"{point.Do} {string.Join(" ", point.Tools)}", point.Cautions))).ToList();
+        var without = new List<string>();
+        foreach (var (act, words, any) in Acts)
+        {
+            var found = texts.Where(one => Regex.IsMatch(one.Words, words, RegexOptions.IgnoreCase)).ToList();
+            found.ShouldNotBeEmpty($"nothing has {act}: the words of this test are out of date");
+            without.AddRange(found.Where(one => !one.Cautions.Intersect(any).Any()).Select(one => $"{one.Where}: {act}"));
+        }
+        without.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Where_an_engine_runs_its_exhaust_is_named_too()
+    {
+        AllSteps.Where(one => one.Step.Cautions.Contains(Hazard.RunningEngine)).ShouldAllBe(one => one.Step.Cautions.Contains(Hazard.CarbonMonoxide));
+        AllSteps.Where(one => Regex.IsMatch(one.Step.Text, @"\b(Start it|Run it (at idle|hot|for|until|five|two)|Let it idle|Run the engine)\b")).ShouldAllBe(one =>
+            one.Step.Cautions.Contains(Hazard.RunningEngine));
+    }
+
+    [Fact]
+    public void Nothing_asks_for_a_finger_where_it_is_lost_or_for_fuel_by_mouth()
+    {
+        var texts = AllSteps.Select(one => (one.Where, Text: $"{one.Step.Text} {one.Step.Detail}"))
+            .Concat(Given.Content.Viewing.Points.Select(point => (point.Id, point.Do)));
+        foreach (var (where, text) in texts)
+        {
+            text.ShouldNotMatch(@"against a fingertip|wet finger|finger on each|hose sucked|doors wide open|with the doors open", where);
+        }
+    }
+
+    // A task that names a job which does not fit its bike leads into a locked door.
+    [Fact]
+    public void Every_task_of_every_kind_of_bike_names_a_job_that_fits_it()
+    {
+        var wrong = (from bike in Kinds
+                     let capabilities = Capabilities.Of(bike)
+                     from item in Schedule.TasksOf(bike, Given.Content.Schedules)
+                     where item.Task.Job is { } job && Given.Content.Job(job) is not { } found || item.Task.Job is { } named && !Given.Content.Job(named)!.Applies.To(capabilities)
+                     select $"{item.Task.Id} -> {item.Task.Job} ({bike.Lubrication}, {bike.GearboxOil}, {bike.FrontBrake}, {bike.Clutch}, {bike.FinalDrive})")
+            .Distinct().ToList();
+        wrong.ShouldBeEmpty();
+    }
+
+    // A job that says what it settles has on every kind of bike at least one of the steps that settle it.
+    [Fact]
+    public void Every_job_settles_what_it_says_on_every_kind_of_bike()
+    {
+        var wrong = (from bike in Kinds
+                     let capabilities = Capabilities.Of(bike)
+                     let tasks = Schedule.TasksOf(bike, Given.Content.Schedules).Select(item => item.Task.Id).ToHashSet()
+                     from job in Given.Content.JobsFor(bike)
+                     from serves in job.Serves
+                     where tasks.Contains(serves.Task) && !job.Steps.Any(step => serves.By.Contains(step.Id) && step.Applies.Possible(capabilities))
+                     select $"{job.Id} -> {serves.Task}").Distinct();
+        wrong.ShouldBeEmpty();
+    }
+
+    // A dry sump is never run before its return is seen, whatever job starts it first.
+    [Theory]
+    [InlineData("recommissioning", "start")]
+    [InlineData("first-start", "run-one")]
+    [InlineData("flush-fill", "run")]
+    [InlineData("dry-sump-oil", "run")]
+    public void The_return_of_a_dry_sump_is_seen_as_it_starts_and_not_after(string job, string run)
+    {
+        var steps = Given.Content.Job(job)!.Steps.Select(step => step.Id).ToList();
+        var seen = steps.FindIndex(id => id is "oil-returns" or "returns" or "pressure");
+        seen.ShouldBeInRange(0, steps.IndexOf(run) - 1);
+        var look = Given.Content.Job(job)!.Steps[seen];
+        (look.Hold is not null, look.Cautions.Contains(Hazard.RunningEngine), look.Text.Contains("within a minute")).ShouldBe((true, true, true));
+    }
+}
