@@ -13,6 +13,7 @@ for (const [folder, schema] of [
   ['sets', 'set'],
   ['points', 'points'],
   ['claims', 'claims'],
+  ['limits', 'limits'],
 ] as const)
   base(`every file of ${folder} fits its schema`, () => {
     const ajv = new Ajv2020({ strict: false, allErrors: true })

@@ -3721,6 +3721,7 @@ export interface components {
             options: components["schemas"]["ChoiceOption"][];
             default: string;
             byStandingTime?: boolean;
+            afterYears?: null | string;
             byBike?: components["schemas"]["ChoiceRule"][];
             because?: null | string;
         };
@@ -4175,7 +4176,7 @@ export interface components {
             where: null | string;
         };
         /** @enum {unknown} */
-        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension";
+        Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension" | "solvent" | "eyes";
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
         ImportAnswer: {
@@ -4373,6 +4374,7 @@ export interface components {
         LookAnswer: {
             at: components["schemas"]["Instant"];
             spots: components["schemas"]["LeakSpot"][];
+            counts: boolean;
         };
         /** @enum {unknown} */
         Lubrication: "premix" | "oil-injection" | "wet-sump" | "dry-sump" | "splash";
@@ -4385,6 +4387,7 @@ export interface components {
             high: null | components["schemas"]["Shown"];
             limitsFrom: null | components["schemas"]["ShownProvenance"];
             within: null | components["schemas"]["Shown"];
+            whereToFind: null | string;
         };
         MeterAnswer: {
             kind: components["schemas"]["MeterKind"];
@@ -4631,6 +4634,10 @@ export interface components {
             hours: null | components["schemas"]["TriangleAnswer"];
             ownPrice: boolean;
             photos: string[];
+            stamped: boolean;
+            least: null | string;
+            whenNew: null | string;
+            verdict: null | string;
         };
         /** @enum {unknown} */
         PointKind: "graded" | "measured" | "yes-no";
@@ -5507,6 +5514,8 @@ export interface components {
             meter?: null | string;
             /** Format: uuid */
             item?: null | string;
+            least?: null | string;
+            whenNew?: null | string;
         };
         ViewingAnswer: {
             /** Format: uuid */
@@ -5620,6 +5629,9 @@ export interface components {
         WatchAnswer: {
             hours: number[];
             began: null | components["schemas"]["Instant"];
+            /** Format: int32 */
+            left: number;
+            nextFrom: null | components["schemas"]["Instant"];
             looks: components["schemas"]["LookAnswer"][];
             verdict: components["schemas"]["LeakVerdict"];
             places: components["schemas"]["PlaceVerdict"][];
