@@ -33,7 +33,7 @@ public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, S
 /// <param name="Low">The tenth that burns least.</param>
 /// <param name="Tank">What the tank holds, where the profile says so.</param>
 public sealed record FuelAnswer(
-    string Unit, decimal Low, decimal Likely, decimal High, bool Dropped, IReadOnlyList<FuelSpellAnswer> Spells, Shown? Tank, RangeAnswer? OnTank, RangeAnswer? OnReserve);
+    string Unit, decimal Low, decimal Likely, decimal High, bool Dropped, IReadOnlyList<FuelSpellAnswer> Spells, IReadOnlyList<FuelSpellAnswer> LeftOut, Shown? Tank, RangeAnswer? OnTank, RangeAnswer? OnReserve);
 
 public sealed record RangeAnswer(Shown Short, Shown Likely, Shown Long);
 
@@ -88,8 +88,11 @@ public static class FluidAnswers
         }
 
         var tank = bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
-        return new(economy.By == MeterKind.Odometer ? "L/100 km" : "L/h", Math.Round(economy.Low, 1), Math.Round(economy.Likely, 1), Math.Round(economy.High, 1), economy.Dropped,
-            [.. economy.Spells.Reverse().Take(ChainShown).Select(spell => new FuelSpellAnswer(spell.From, spell.To, Shown.Of(spell.Fuel, settings), Shown.Of(spell.Over, bike), Math.Round(spell.Rate, 1)))],
+        var miles = economy.By == MeterKind.Odometer && bike.Odometer?.Unit == OdometerUnit.Miles;
+        decimal Rate(decimal rate) => Math.Round(miles ? rate * Unit.Mile.InBase / Unit.Kilometre.InBase : rate, 1);
+        FuelSpellAnswer SpellOf(FuelSpell spell) => new(spell.From, spell.To, Shown.Of(spell.Fuel, settings), Shown.Of(spell.Over, bike), Rate(spell.Rate));
+        return new(economy.By != MeterKind.Odometer ? "L/h" : miles ? "L/100 mi" : "L/100 km", Rate(economy.Low), Rate(economy.Likely), Rate(economy.High), economy.Dropped,
+            [.. economy.Spells.Reverse().Take(ChainShown).Select(SpellOf)], [.. economy.LeftOut.Reverse().Take(ChainShown).Select(SpellOf)],
             tank is { } whole ? Shown.Of(whole, settings) : null, RangeOf(tank), RangeOf(bike.TankReserve));
     }
 

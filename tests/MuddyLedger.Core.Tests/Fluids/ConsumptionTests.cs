@@ -77,6 +77,26 @@ public class ConsumptionTests
         economy.Dropped.ShouldBeFalse();
     }
 
+    // A fuelling that was forgotten must not make the engine look thrifty: said, it begins anew; unsaid, what cannot be counts for nothing.
+    [Fact]
+    public void A_missed_fill_is_left_out_whether_it_was_said_or_is_seen()
+    {
+        FuelEconomy? Reckoned(Action<LedgerBuilder> last)
+        {
+            var book = Book();
+            Fuel(book, 0, 10, brim: true);
+            Fuel(book, 200, 10, brim: true);
+            last(book);
+            return FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
+        }
+
+        var said = Reckoned(book => book.Write(Day(1000), new FuelBought(Given.Litres(6), null, true) { MissedSome = true }))!;
+        (said.Spells.Length, Math.Round(said.Likely, 3), said.LeftOut.Length).ShouldBe((1, 5m, 0));
+        var seen = Reckoned(book => Fuel(book, 1000, 1.6m, brim: true))!;
+        (seen.Spells.Length, Math.Round(seen.Likely, 3)).ShouldBe((1, 5m));
+        Math.Round(seen.LeftOut.ShouldHaveSingleItem().Rate, 3).ShouldBe(0.2m, "0.2 L per 100 km is a fill that nobody wrote down");
+    }
+
     [Fact]
     public void A_thirsty_tank_is_called_out_and_the_band_holds_the_middle()
     {

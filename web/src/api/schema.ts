@@ -4080,6 +4080,7 @@ export interface components {
             high: number;
             dropped: boolean;
             spells: components["schemas"]["FuelSpellAnswer"][];
+            leftOut: components["schemas"]["FuelSpellAnswer"][];
             tank: null | components["schemas"]["Shown"];
             onTank: null | components["schemas"]["RangeAnswer"];
             onReserve: null | components["schemas"]["RangeAnswer"];

@@ -200,6 +200,10 @@ const kept = (fluids: FluidsAnswer) => {
                   <span class="figure">{{ number(spell.rate, 1, 1) }}</span>
                 </li>
               </ol>
+              <p v-for="spell in data.fuel.leftOut" :key="spell.to" class="soft">
+                Left out, because it cannot be: {{ number(spell.rate, 1, 1) }} {{ data.fuel.unit }} until {{ date(spell.to) }}. Was a filling not
+                written down?
+              </p>
             </div>
           </section>
         </aside>

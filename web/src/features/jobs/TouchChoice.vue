@@ -53,6 +53,7 @@ fieldset {
 label {
   position: relative;
   display: grid;
+  cursor: pointer;
   flex: 1 1 auto;
   align-content: center;
   min-width: 92px;
@@ -76,7 +77,8 @@ input {
   height: 100%;
   margin: 0;
   opacity: 0;
-  cursor: pointer;
+  /* The label takes the tap and hands it on. */
+  pointer-events: none;
 }
 .chosen {
   border-color: var(--ink);
