@@ -91,7 +91,7 @@ internal static class StepFile
             option.RefuseTheRest();
             return read;
         }).ToImmutableArray();
-        var choice = new Choice(map.Text("id"), options, map.Text("default")) 
+        var choice = new Choice(map.Text("id"), options, map.Text("default"))
         {
             ByStandingTime = map.Flag("by-standing-time"),
             AfterYears = map.OptionalText("after-years"),

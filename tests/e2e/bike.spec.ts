@@ -9,7 +9,7 @@ test('the Causeway shows meters, reservoirs and each item as a dipstick with its
   await expect(oil.getByText('6,000 mi or 12 months')).toBeVisible()
   await expect(oil.getByRole('img', { name: /Engine oil, change: coming up, \d+ mi left, estimated/ })).toBeVisible()
   await oil.getByRole('button').first().click()
-  await expect(oil.getByText(/Last done .* at 18,000 mi, written down when it was done/)).toBeVisible()
+  await expect(oil.getByText(/Last done .* at 18,000 mi, done here/)).toBeVisible()
   await expect(oil.getByText(/Limit 6,000 mi: house value/)).toBeVisible()
   await expect(oil.getByText(/You do \d+ mi a week/)).toBeVisible()
   const valves = item(page, 'Valve clearances', 'Measure')

@@ -29,10 +29,15 @@ test('a hard ride counts for more than it was', async ({ page, demo }) => {
   const oil = item(page, 'Engine oil', 'Change')
   await oil.getByRole('button').first().click()
   await expect(oil.getByText(/1 hard ride since \(raced\): 1.2 h that count as 1.7 h/)).toBeVisible()
-  await page.getByRole('button', { name: 'Note a ride' }).click()
+  await page.getByRole('button', { name: 'Ride', exact: true }).click()
   await expect(page.getByLabel('How far, in any unit')).toBeFocused() // the dialog is done opening
   await page.getByLabel('Engine hours, or minutes').fill('42 min')
-  await page.getByText('Raced', { exact: true }).click()
+  await page.getByRole('button', { name: 'Raced', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Raced', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  // Its oil is drained: that it was ridden all the same is written with the reason.
+  await expect(page.getByRole('alert').getByText(/the bike may not be ridden/)).toBeVisible()
+  await page.getByLabel('Why it was ridden all the same').fill('ridden before the oil came out')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(oil.getByText(/2 hard rides since \(raced\): 1.9 h that count as 2.7 h/)).toBeVisible()
 })

@@ -239,7 +239,7 @@ test('a bike that stood is woken: what was plugged keeps it shut until it is out
   await jobs(page)
     .getByRole('button', { name: /^Recommissioning, / })
     .click()
-  await expect(page.getByText('Unknown counts as a revival.')).toBeVisible()
+  await expect(page.getByText(/It last ran (between|on or before) /)).toBeVisible()
   await expect(page.getByRole('radio', { name: /Longer, or nobody knows/ })).toBeChecked()
   while ((await heading(page).textContent()) !== 'See that nothing on the undo list keeps it from being cranked.') {
     if (/bag, band and wool out of every end/.test((await heading(page).textContent())!)) {
@@ -265,7 +265,7 @@ test('fuel is noted with the oil that belongs in it, asked about when there is t
   demo,
 }) => {
   await page.goto(await demo.pageOf('Heron'))
-  await page.getByRole('button', { name: 'Note fuel' }).click()
+  await page.getByRole('button', { name: 'Fuel', exact: true }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByText('The oil pump is not proven.')).toBeVisible()
   const volume = dialog.getByLabel('How much went in, in any unit')

@@ -97,8 +97,9 @@ test('a measured point takes any unit, and what cannot be read stays in its fiel
   await expect(page.getByText(/is not a number with a unit/i)).toBeVisible()
   await expect(page.getByLabel('mm, place 1')).toHaveValue('thick enough')
   await page.getByLabel('mm, place 1').fill('0.185 in')
+  await page.getByLabel('mm, least, as stamped').fill('4.5')
   await page.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByRole('radio', { name: 'Slight' })).toBeChecked()
+  await expect(page.getByRole('radio', { name: 'Worn' })).toBeChecked()
 })
 
 test('a viewing that came to nothing keeps its reason and can be opened again', async ({ page, demo }) => {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 
@@ -12,6 +13,27 @@ public enum DrainDebris { NotSeen, None, ClutchFibre, Gasket, Plastic }
 public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel)
 {
     public static readonly DrainReading NotRead = new(DrainColour.NotSeen, MagnetReading.NotSeen, DrainDebris.NotSeen, false);
+}
+
+/// <summary>
+/// What a fluid can show when it is drained: brake fluid leaves nothing on a magnet, and coolant does not smell of fuel that got into oil.
+/// Only that is asked. Common practice, no source.
+/// </summary>
+/// <param name="Debris">What may lie in it; empty where nothing does.</param>
+public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet, ImmutableArray<DrainDebris> Debris, bool Fuel)
+{
+    public static DrainShows Of(ReservoirId reservoir) => reservoir switch
+    {
+        ReservoirId.Engine or ReservoirId.OilTank => new(Oil, true, [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic], true),
+        ReservoirId.Gearbox or ReservoirId.Primary => new(Oil, true, [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic], false),
+        ReservoirId.ShaftDrive => new(Oil, true, [DrainDebris.None, DrainDebris.Gasket], false),
+        ReservoirId.ForkLegs => new(Oil, false, [DrainDebris.None, DrainDebris.Plastic], false),
+        ReservoirId.Coolant => new([DrainColour.Clear, DrainColour.Dark, DrainColour.Milky], false, [DrainDebris.None, DrainDebris.Gasket], false),
+        _ => new([DrainColour.Clear, DrainColour.Amber, DrainColour.Dark, DrainColour.Milky], false, [], false),
+    };
+
+    private static readonly ImmutableArray<DrainColour> Oil =
+        [DrainColour.Amber, DrainColour.Dark, DrainColour.BlackSludge, DrainColour.Milky, DrainColour.SilverSheen, DrainColour.Clear];
 }
 
 /// <summary>What a sign in the drained oil means and what to do about it.</summary>

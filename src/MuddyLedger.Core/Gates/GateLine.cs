@@ -94,7 +94,8 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
 
         foreach (var same in unknown.GroupBy(Reservoirs.GateOf))
             yield return new(same.Key, GateState.NotProven, ReasonKind.UnknownContent,
-                $"Nobody has said what is in: {string.Join(", ", same.Select(id => Reservoirs.Words(id).ToLowerInvariant()))}", Moment.Always) { Reservoir = same.First() };
+                $"Nobody has said what is in: {string.Join(", ", same.Select(id => Reservoirs.Words(id).ToLowerInvariant()))}", Moment.Always)
+            { Reservoir = same.First() };
     }
 
     private static bool BeingFilled(ReservoirId id, ImmutableArray<RunningJob> running) => running.Any(job => job.Plan.Steps.Any(planned =>

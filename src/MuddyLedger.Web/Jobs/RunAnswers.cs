@@ -69,7 +69,11 @@ public sealed record StepAnswer(
     string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, StepMark Mark, string? Locked, string? Reason, string? Note, string DoneWords,
     IReadOnlyList<Caution> Cautions, Gate? Hold, PourAnswer? Pour, bool FirstGo, ReservoirId? Reservoir, string? Grade, Shown? Expected, LevelAnswer? Level, TorqueAnswer? Torque,
     int? Minutes, ShownProvenance? MinutesFrom, Choice? Choice, IReadOnlyList<NeedAnswer> Needs, RecordAnswer? Record, bool CanReopen, IReadOnlyList<StepForNow> ForNow,
-    MeasureAnswer? Measure, WatchAnswer? Watch, Worth? Worth, IReadOnlyList<ForNowAnswer>? UndoList);
+    MeasureAnswer? Measure, WatchAnswer? Watch, Worth? Worth, IReadOnlyList<ForNowAnswer>? UndoList)
+{
+    /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
+    public DrainShows? Drain { get; init; }
+}
 
 /// <param name="Back">The step ends what another began.</param>
 public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
@@ -172,7 +176,10 @@ public static class RunAnswers
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
             standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
             RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
-            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null);
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null)
+        {
+            Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
+        };
     }
 
     private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)

@@ -100,7 +100,8 @@ public static class RunReading
         }).ToImmutableArray();
         return new(check.Minutes("minutes", body.Minutes, 10_000),
             [.. body.Costs.Take(MostCosts).Select((cost, at) => new CostPaid(check.Text($"costs.{at}.for", cost?.For, 80), check.Money($"costs.{at}.amount", cost?.Amount)))],
-            check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000)) { Cured = cured };
+            check.OptionalText("leftover", body.Leftover, 300), check.OptionalText("note", body.Note, 1000))
+        { Cured = cured };
     }
 
     private static string Step(ActRequest body, FieldCheck check) => check.Text("step", body.Step, 120);

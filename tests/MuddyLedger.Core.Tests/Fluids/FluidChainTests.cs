@@ -83,6 +83,23 @@ public class FluidChainTests
         DrainMeanings.Of(DrainReading.NotRead).ShouldBeEmpty();
     }
 
+    // Over every reservoir: only oil that turns steel is asked for its magnet, only what an engine can leak fuel into for its smell.
+    [Fact]
+    public void A_drain_is_asked_only_for_what_its_fluid_can_show()
+    {
+        ReservoirId[] steel = [ReservoirId.Engine, ReservoirId.OilTank, ReservoirId.Gearbox, ReservoirId.Primary, ReservoirId.ShaftDrive];
+        foreach (var id in Enum.GetValues<ReservoirId>())
+        {
+            var shows = DrainShows.Of(id);
+            shows.Magnet.ShouldBe(steel.Contains(id), $"{id}");
+            shows.Fuel.ShouldBe(id is ReservoirId.Engine or ReservoirId.OilTank, $"{id}");
+            shows.Debris.Contains(DrainDebris.ClutchFibre).ShouldBe(steel.Contains(id) && id != ReservoirId.ShaftDrive, $"{id}");
+            shows.Colours.ShouldNotContain(DrainColour.NotSeen);
+            shows.Colours.Length.ShouldBeGreaterThan(2);
+        }
+        DrainShows.Of(ReservoirId.FrontBrake).Debris.ShouldBeEmpty();
+    }
+
     [Fact]
     public void The_gravest_sign_comes_first() =>
         DrainMeanings.Of(new(DrainColour.Milky, MagnetReading.FinePaste, DrainDebris.ClutchFibre, true)).Select(sign => sign.Severity)

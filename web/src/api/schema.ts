@@ -3904,6 +3904,12 @@ export interface components {
             debris: components["schemas"]["DrainDebris"];
             smellsOfFuel: boolean;
         };
+        DrainShows: {
+            colours: components["schemas"]["DrainColour"][];
+            magnet: boolean;
+            debris: components["schemas"]["DrainDebris"][];
+            fuel: boolean;
+        };
         DriverAnswer: {
             point: string;
             title: string;
@@ -5258,6 +5264,7 @@ export interface components {
             watch: null | components["schemas"]["WatchAnswer"];
             worth: null | components["schemas"]["Worth"];
             undoList: null | components["schemas"]["ForNowAnswer"][];
+            drain?: null | components["schemas"]["DrainShows"];
         };
         StepForNow: {
             what: string;

@@ -182,8 +182,8 @@ async function start(jobs: string[]) {
         </p>
         <details v-if="unknowns.length" id="unknown" class="unknown">
           <summary>
-            <b>{{ unknowns.length }} unknown</b> Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last done.
-            Unknown is not fine.
+            <b>{{ unknowns.length }} unknown</b> Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last
+            done. Unknown is not fine.
           </summary>
           <ul>
             <li v-for="task in unknowns" :key="task.id">

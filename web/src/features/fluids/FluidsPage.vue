@@ -201,8 +201,8 @@ const kept = (fluids: FluidsAnswer) => {
                 </li>
               </ol>
               <p v-for="spell in data.fuel.leftOut" :key="spell.to" class="soft">
-                Left out, because it cannot be: {{ number(spell.rate, 1, 1) }} {{ data.fuel.unit }} until {{ date(spell.to) }}. Was a filling not
-                written down?
+                Left out, because it cannot be: {{ number(spell.rate, 1, 1) }} {{ data.fuel.unit }} until {{ date(spell.to) }}.
+                Was a filling not written down?
               </p>
             </div>
           </section>

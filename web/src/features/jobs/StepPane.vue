@@ -96,8 +96,8 @@ const level = computed(() => props.step.level)
         <template v-else>
           <span class="words">by the manual</span>
           <span class="soft"
-            >No verdict without a limit: {{ step.measure.whereToFind ?? 'the manual has it.' }} Copy it into the profile once; what you
-            measure is kept all the same.</span
+            >No verdict without a limit: {{ step.measure.whereToFind ?? 'the manual has it.' }} Copy it into the profile once;
+            what you measure is kept all the same.</span
           >
         </template>
         <span v-if="step.measure.within" class="soft">The places within {{ quantity(step.measure.within) }} of each other</span>

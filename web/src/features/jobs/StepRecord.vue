@@ -170,10 +170,19 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
         autocomplete="off"
         :error-messages="refusal?.of('record.volume')"
       />
-      <TouchChoice v-model="form.colour" label="Colour" :options="colours" />
-      <TouchChoice v-model="form.magnet" label="On the magnet" :options="magnets" />
-      <TouchChoice v-model="form.debris" label="In it" :options="debris" />
-      <v-checkbox v-model="form.smells" label="It smells of fuel" />
+      <TouchChoice
+        v-model="form.colour"
+        label="Colour"
+        :options="colours.filter((one) => step.drain?.colours.includes(one.value))"
+      />
+      <TouchChoice v-if="step.drain?.magnet" v-model="form.magnet" label="On the magnet" :options="magnets" />
+      <TouchChoice
+        v-if="step.drain?.debris.length"
+        v-model="form.debris"
+        label="In it"
+        :options="debris.filter((one) => step.drain?.debris.includes(one.value))"
+      />
+      <v-checkbox v-if="step.drain?.fuel" v-model="form.smells" label="It smells of fuel" />
     </template>
     <template v-else-if="step.kind === 'pour'">
       <v-text-field
