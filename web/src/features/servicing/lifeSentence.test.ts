@@ -98,20 +98,20 @@ describe('the working, in words', () => {
 
   // In a sale each of these is a statement: what was only said, declared or counted from must never read as done.
   it.each([
-    ['done-here', /^Last done 10 May.* at 18.000 mi, done here\.$/],
-    ['receipt', /^Last done 10 May.* at 18.000 mi, by receipt\.$/],
-    ['own-memory', /^Last done 10 May.* at 18.000 mi, from your memory\.$/],
-    ['sellers-word', /^Said to be done 10 May.* at 18.000 mi, on the seller's word\.$/],
-    ['claim-accepted', /^Taken as done 10 May.* at 18.000 mi, on the seller's word, which you took for true\.$/],
-    ['baseline', /^Counted from 10 May.* at 18.000 mi, counted from there; what was before is not known\.$/],
-    ['as-new', /^New or rebuilt 10 May.* at 18.000 mi, new or rebuilt then\.$/],
-    ['treat-as-due', /^Declared due 10 May.* at 18.000 mi, to be treated as due\.$/],
+    ['done-here', /^Last done .*10.* at 18.000 mi, done here\.$/],
+    ['receipt', /^Last done .*10.* at 18.000 mi, by receipt\.$/],
+    ['own-memory', /^Last done .*10.* at 18.000 mi, from your memory\.$/],
+    ['sellers-word', /^Said to be done .*10.* at 18.000 mi, on the seller's word\.$/],
+    ['claim-accepted', /^Taken as done .*10.* at 18.000 mi, on the seller's word, which you took for true\.$/],
+    ['baseline', /^Counted from .*10.* at 18.000 mi, counted from there; what was before is not known\.$/],
+    ['as-new', /^New or rebuilt .*10.* at 18.000 mi, new or rebuilt then\.$/],
+    ['treat-as-due', /^Declared due .*10.* at 18.000 mi, to be treated as due\.$/],
   ] as const)('says of %s what it is', (evidence, sentence) => {
     const line = { kind: 'last-done', date: '2025-05-10', amount: miles(18000), evidence, writtenLater: null } as BecauseAnswer
     expect(becauseSentence(line, today)).toMatch(sentence)
     if (!['done-here', 'receipt', 'own-memory'].includes(evidence))
       expect(becauseSentence(line, today)).not.toContain('Last done')
-    expect(becauseSentence({ ...line, writtenLater: '2026-04-11' }, today)).toMatch(/, written down on 11 Apr.*\.$/)
+    expect(becauseSentence({ ...line, writtenLater: '2026-04-11' }, today)).toMatch(/, written down on .*11.*\.$/)
   })
 
   it('says both numbers where hard use shortened a limit', () => {
