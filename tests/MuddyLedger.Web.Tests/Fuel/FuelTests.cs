@@ -29,9 +29,9 @@ public sealed class FuelTests : IAsyncLifetime
         var kept = (await FillAsync("6.5 L", "23250")).ShouldBeOk();
         ((string?)kept["fuel"]!["kind"], (string?)kept["reading"]!["kind"]).ShouldBe(("fuel", "reading"));
         var fuel = (await _shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk()["fuel"]!;
-        // 3.785 + 6.5 litres over 150 miles (241.4 km), both poured and read as entered.
-        ((decimal)fuel["likely"]!).ShouldBe(4.3m);
-        ((string?)fuel["unit"]).ShouldBe("L/100 km");
+        // 3.785 + 6.5 litres over 150 miles: 6.857 for 100 of them, in the unit of its own dash; both poured and read as entered.
+        ((decimal)fuel["likely"]!).ShouldBe(6.9m);
+        ((string?)fuel["unit"]).ShouldBe("L/100 mi");
         ((decimal)fuel["onTank"]!["likely"]!["value"]!).ShouldBe(262.5m, 2m);
         ((decimal)(await _shed.GetAsync("/api/shed"))["bikes"][0]!["meters"]![0]!["display"]!["value"]!).ShouldBe(23250);
     }
