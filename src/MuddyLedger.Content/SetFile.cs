@@ -25,6 +25,8 @@ internal static class SetFile
             DisplacementCc = engine.Whole("displacement-cc", 20, 3000),
             Cylinders = engine.Whole("cylinders", 1, 8),
             Cooling = engine.Word<Cooling>("cooling"),
+            Fan = engine.OptionalWord<Fitment>("fan") ?? Fitment.NotKnown,
+            ExpansionTank = engine.OptionalWord<Fitment>("expansion-tank") ?? Fitment.NotKnown,
             Starting = engine.Word<Starting>("starting"),
             Lubrication = engine.Word<Lubrication>("lubrication"),
             GearboxOil = engine.Word<GearboxOil>("gearbox-oil"),

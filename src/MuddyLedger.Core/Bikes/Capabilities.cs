@@ -11,6 +11,8 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["use"] = bike => Word(bike.Use),
         ["stroke"] = bike => Word(bike.Stroke),
         ["cooling"] = bike => Word(bike.Cooling),
+        ["fan"] = bike => Word(bike.Cooling != Cooling.Air ? bike.Fan : Fitment.NotFitted),
+        ["expansion-tank"] = bike => Word(bike.Cooling == Cooling.Liquid ? bike.ExpansionTank : Fitment.NotFitted),
         ["starting"] = bike => Word(bike.Starting),
         ["lubrication"] = bike => Word(bike.Lubrication),
         ["gearbox-oil"] = bike => Word(bike.GearboxOil),

@@ -22,6 +22,9 @@ public enum Ignition { Electronic, Points }
 public enum FuelTap { None, OnOff, OnReserveOff, Vacuum }
 public enum TankMaterial { Steel, Plastic, Aluminium }
 
+/// <summary>Whether a part is on the bike: nothing is assumed of one that nobody has looked for.</summary>
+public enum Fitment { NotKnown, Fitted, NotFitted }
+
 /// <summary>What must come off before the air filter can be reached.</summary>
 public enum AirFilterBehind { Nothing, SidePanel, Seat, Tank }
 
@@ -47,6 +50,10 @@ public sealed record Profile
     public required int DisplacementCc { get; init; }
     public required int Cylinders { get; init; }
     public required Cooling Cooling { get; init; }
+    /// <summary>An electric fan on the radiator; many dirt bikes have none, and boil at a long idle.</summary>
+    public Fitment Fan { get; init; }
+    /// <summary>The tank beside the radiator that takes what the heat pushes out, and gives it back.</summary>
+    public Fitment ExpansionTank { get; init; }
     public required Starting Starting { get; init; }
     public required Lubrication Lubrication { get; init; }
     public required GearboxOil GearboxOil { get; init; }

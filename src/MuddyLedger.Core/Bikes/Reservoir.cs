@@ -40,6 +40,17 @@ public sealed record ReservoirSpec
     };
 }
 
+/// <summary>How a level is read: what has to be hot or cold, and for how long the engine has stood.</summary>
+/// <param name="WaitMinutes">Minutes after stopping, 0 to 60; 0 where it is read cold.</param>
+public sealed record LevelReading(OilTemperature ReadAt, int WaitMinutes)
+{
+    /// <summary>Only oil that an engine throws about is read hot. Coolant is read cold whatever was entered: a cap opened hot scalds.</summary>
+    public static LevelReading Of(ReservoirId reservoir, ReservoirSpec? spec) =>
+        IsReadAfterRunning(reservoir) && (spec ?? new()) is { ReadAt: OilTemperature.Hot } hot ? new(hot.ReadAt, hot.WaitMinutes) : new(OilTemperature.Cold, 0);
+
+    public static bool IsReadAfterRunning(ReservoirId reservoir) => reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary;
+}
+
 /// <summary>May be cranked, run, ridden: in this order, each needing the ones before it.</summary>
 public enum Gate { Cranked, Run, Ridden }
 

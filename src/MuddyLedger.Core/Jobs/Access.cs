@@ -19,6 +19,9 @@ public sealed record AccessGroup(
     string Id, string Title, Applies Applies, ImmutableArray<AccessNeed> Requires, bool BlocksRunning, int Minutes, Provenance Provenance,
     ImmutableArray<Step> Open, ImmutableArray<Step> Close)
 {
+    /// <summary>Opening it opens the fuel: it is done on a cold engine.</summary>
+    public bool OpensFuel => Open.Any(step => step.Cautions.Contains(Hazard.FuelVapour));
+
     /// <summary>The groups that must be open on this bike so that work behind the named ones can begin; each before what needs it.</summary>
     public static ImmutableArray<AccessGroup> Chain(IEnumerable<string> wanted, IReadOnlyDictionary<string, AccessGroup> all, Capabilities bike)
     {

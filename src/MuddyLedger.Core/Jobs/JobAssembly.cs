@@ -24,7 +24,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         var capabilities = Capabilities.Of(bike);
         var merged = JobMerge.Of(jobs);
         var stages = StageOf(merged.Steps, draft => draft.Step.Applies.Possible(capabilities)
-            ? AccessGroup.Chain(draft.Step.Within, access, capabilities).Where(group => group.BlocksRunning).Select(group => group.Id) : []);
+            ? AccessGroup.Chain(draft.Step.Within, access, capabilities).Where(group => group.BlocksRunning) : []);
         var drafts = merged.Steps.OrderBy(draft => stages[draft.Id]).ToList();
         KeepStages(drafts, stages);
         KeepEmpty(drafts);
@@ -86,7 +86,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
 
     /// <summary>The earliest stage that the step's kind, its job and all that it waits for leave it.</summary>
     /// <param name="places">The access groups that must be open for a step, and closed while the engine runs.</param>
-    private static Dictionary<string, Stage> StageOf(ImmutableArray<StepDraft> drafts, Func<StepDraft, IEnumerable<string>> places)
+    private static Dictionary<string, Stage> StageOf(ImmutableArray<StepDraft> drafts, Func<StepDraft, IEnumerable<AccessGroup>> places)
     {
         var byId = drafts.ToDictionary(draft => draft.Id);
         var warm = drafts.FirstOrDefault(draft => draft.Step.Shared == WarmUp);
@@ -95,9 +95,10 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         var beforeWarm = warm is null ? [] : Preceding(byId, warm.Id);
         var coldJobs = cold?.Jobs ?? [];
         // A job that does not mind either way goes with the cold ones where it works behind the same place, so that it is opened once.
-        var coldPlaces = drafts.Where(draft => draft.Jobs.Overlaps(coldJobs)).SelectMany(places).ToHashSet();
+        var coldPlaces = drafts.Where(draft => draft.Jobs.Overlaps(coldJobs)).SelectMany(places).Select(group => group.Id).ToHashSet();
         var warmJobs = drafts.Where(draft => draft.Step.Shared == WarmUp).SelectMany(draft => draft.Jobs).ToHashSet();
-        var withCold = drafts.Where(draft => places(draft).Any(coldPlaces.Contains)).SelectMany(draft => draft.Jobs).Where(job => !warmJobs.Contains(job)).ToHashSet();
+        // Nor is fuel opened on an engine that was warmed a moment ago.
+        var withCold = drafts.Where(draft => places(draft).Any(group => group.OpensFuel || coldPlaces.Contains(group.Id))).SelectMany(draft => draft.Jobs).Where(job => !warmJobs.Contains(job)).ToHashSet();
 
         var stages = new Dictionary<string, Stage>();
         foreach (var draft in InOrder(drafts)) stages[draft.Id] = Later(Own(draft), draft.After.Where(stages.ContainsKey).Select(id => stages[id]));

@@ -17,7 +17,7 @@ public sealed record TyreForm(string? Size, string? Placard, string? DateCode, T
 /// <summary>A bike's profile as the owner types it.</summary>
 public sealed record ProfileForm(
     string? Nickname, string? Make, string? Model, int Year, string? FrameNumber, string? Registration, TitleStatus Title, BikeUse Use,
-    Stroke Stroke, int DisplacementCc, int Cylinders, Cooling Cooling, Starting Starting, Lubrication Lubrication, GearboxOil GearboxOil, OilFilter OilFilter,
+    Stroke Stroke, int DisplacementCc, int Cylinders, Cooling Cooling, Fitment Fan, Fitment ExpansionTank, Starting Starting, Lubrication Lubrication, GearboxOil GearboxOil, OilFilter OilFilter,
     bool BodyworkOverOil, bool OilPressureLight, bool TankOverPlugs, AirFilterBehind AirFilter, bool HeavierOilInHeat, ValveAdjustment Valves, int ValvesPerCylinder,
     FuelSystem Fuel, int Carburettors, FuelTap FuelTap, TankMaterial Tank, string? TankReserve, Ignition Ignition, BatteryKind Battery, int BatteryVolts,
     FinalDrive FinalDrive, BrakeKind FrontBrake, BrakeKind RearBrake, ClutchControl Clutch, bool Linkage, TyreForm? FrontTyre, TyreForm? RearTyre,
@@ -26,7 +26,7 @@ public sealed record ProfileForm(
 {
     public static ProfileForm Of(Profile bike, OwnerSettings settings) => new(
         bike.Nickname, bike.Make, bike.Model, bike.Year, bike.FrameNumber, bike.Registration, bike.Title, bike.Use,
-        bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
+        bike.Stroke, bike.DisplacementCc, bike.Cylinders, bike.Cooling, bike.Fan, bike.ExpansionTank, bike.Starting, bike.Lubrication, bike.GearboxOil, bike.OilFilter,
         bike.BodyworkOverOil, bike.OilPressureLight, bike.TankOverPlugs, bike.AirFilter, bike.HeavierOilInHeat, bike.Valves, bike.ValvesPerCylinder,
         bike.Fuel, bike.Carburettors, bike.FuelTap, bike.Tank, bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).Editable() : null, bike.Ignition, bike.Battery, bike.BatteryVolts,
         bike.FinalDrive, bike.FrontBrake, bike.RearBrake, bike.Clutch, bike.Linkage, FormOf(bike.FrontTyre), FormOf(bike.RearTyre),
@@ -56,6 +56,8 @@ public sealed record ProfileForm(
             DisplacementCc = DisplacementCc,
             Cylinders = Cylinders,
             Cooling = Cooling,
+            Fan = Fan,
+            ExpansionTank = ExpansionTank,
             Starting = Starting,
             Lubrication = Lubrication,
             GearboxOil = GearboxOil,

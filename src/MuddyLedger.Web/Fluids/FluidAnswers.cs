@@ -55,11 +55,12 @@ public static class FluidAnswers
         var lines = picture.Ledger.Standing.Where(entry => Concerns(entry.Body, id)).Reverse().ToList();
         var now = BikeAnswers.ReservoirOf(id, picture, settings);
         var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
+        var reading = LevelReading.Of(id, spec);
         var drained = lines.FirstOrDefault(entry => entry.Body is FluidDrained);
         var consumption = id is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Coolant ? Consumption.Of(id, picture.Ledger, picture.Meters) : null;
         return new(id, ReservoirStatuses.Of(id, picture.Ledger), now, spec?.Grade ?? now.Fluid, [.. lines.Take(ChainShown).Select(entry => EntryAnswers.Of(entry, picture, settings))], lines.Count,
             consumption is null ? null : ConsumptionOf(consumption, picture.Profile, settings), drained?.Date, drained?.Body is FluidDrained read ? DrainMeanings.Of(read.Reading) : [],
-            now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [], spec?.Level, spec?.ReadAt ?? OilTemperature.Hot, spec?.WaitMinutes ?? 0);
+            now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [], spec?.Level, reading.ReadAt, reading.WaitMinutes);
     }
 
     private static bool Concerns(EntryBody body, ReservoirId id) => body switch

@@ -170,7 +170,7 @@ public static class RunAnswers
             state.Notes.GetValueOrDefault(step.Id), step.Done ?? "Done", [.. step.Cautions.Select(Cautions.For)], step.Hold,
             planned.Pour is { } pour ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings), planned.Case) : null, step.FirstGo,
             step.Reservoir, planned.Reservoir?.Grade, planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
-            planned.Reservoir is { } spec ? new(spec.Level, spec.Stance, spec.ReadAt, spec.WaitMinutes) : null,
+            planned.Reservoir is { } spec ? LevelOf(step.Reservoir!.Value, spec) : null,
             planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
             planned.Minutes?.Minutes, planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null, step.Choice,
             [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
@@ -180,6 +180,12 @@ public static class RunAnswers
         {
             Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
         };
+    }
+
+    private static LevelAnswer LevelOf(ReservoirId reservoir, ReservoirSpec spec)
+    {
+        var reading = LevelReading.Of(reservoir, spec);
+        return new(spec.Level, spec.Stance, reading.ReadAt, reading.WaitMinutes);
     }
 
     private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)

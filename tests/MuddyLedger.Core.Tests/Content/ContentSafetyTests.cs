@@ -20,6 +20,8 @@ public class ContentSafetyTests
         ("a spark shown", @"\bspark tester\b|\btiming lamp\b|plug in its cap", [Hazard.HighTension]),
         ("fuel in cans", @"\bfuel can\b|\bfresh fuel\b|\bclean fuel to rinse\b|\bclosed container for old fuel\b", [Hazard.FuelVapour]),
         ("old oil", @"\bclosed container for old oil\b", [Hazard.UsedOilOnSkin, Hazard.SlipperyFloor]),
+        ("bearings and seals driven", @"with a drift|sliding blow|driven in squarely|\bdrive bush\b|\bcut or drill\b|\bwith a file\b", [Hazard.Eyes, Hazard.CompressedAir, Hazard.SpringTension]),
+        ("a fuel line under pressure", @"take its pressure off|pressure off the line", [Hazard.Eyes]),
         ("a charger", @"\bbattery (charger|maintainer)\b", [Hazard.ChargingGas]),
         ("brake shoes", @"\bbrake shoes\b|\bdrum and linings\b", [Hazard.BrakeDust, Hazard.SpringTension]),
     ];
@@ -45,7 +47,7 @@ public class ContentSafetyTests
         Given.Content.Jobs.SelectMany(job => job.Steps.Select(step => ($"{job.Id}/{step.Id}", step)))
             .Concat(Given.Content.Access.Values.SelectMany(group => group.Open.Concat(group.Close).Select(step => ($"{group.Id}/{step.Id}", step))));
 
-    private static string WordsOf(Step step) => string.Join(" ", step.Needs.Select(need => need.What).Append(step.Text));
+    private static string WordsOf(Step step) => string.Join(" ", step.Needs.Select(need => need.What).Append(step.Text).Append(step.Detail));
 
     [Fact]
     public void An_act_that_can_hurt_is_never_without_its_caution()
@@ -121,5 +123,59 @@ public class ContentSafetyTests
         seen.ShouldBeInRange(0, steps.IndexOf(run) - 1);
         var look = Given.Content.Job(job)!.Steps[seen];
         (look.Hold is not null, look.Cautions.Contains(Hazard.RunningEngine), look.Text.Contains("within a minute")).ShouldBe((true, true, true));
+    }
+
+    // Fuel is opened before the engine is warmed, or once it has gone cold again, whichever jobs are joined. The steps that open it are this test's own list.
+    [Fact]
+    public void Fuel_is_never_opened_on_an_engine_that_was_just_run_whatever_is_joined()
+    {
+        string[] opens = ["tank-off/off", "carburettor/bowl-off", "carburettor/off", "fuel-pump-filter/pressure", "fuel-tank-and-tap/drain"];
+        var seen = new HashSet<string>();
+        var wrong = new List<string>();
+        foreach (var set in Given.Content.Sets)
+        {
+            var bike = set.Profile with { TankOverPlugs = true, AirFilter = AirFilterBehind.Tank, FuelTap = FuelTap.OnOff };
+            var jobs = Given.Content.JobsFor(bike).Where(job => !job.Alone).ToList();
+            foreach (var first in jobs)
+                foreach (var second in jobs.Where(job => job != first))
+                {
+                    if (JobAssembly.Refuse([first, second], Given.Content.Access, bike) is not null) continue;
+                    var order = JobPlan.For(JobAssembly.Of([first, second], Given.Content.Access, bike).Job, bike).Steps.Select(planned => planned.Step).ToList();
+                    var warmed = order.FindIndex(step => step.Shared == "warm-up");
+                    if (warmed < 0) continue;
+                    seen.UnionWith(order.Select(step => step.Id).Intersect(opens));
+                    wrong.AddRange(order.Skip(warmed).Where(step => opens.Contains(step.Id)).Select(step => $"{set.Id}: {first.Id} with {second.Id}: {step.Id}"));
+                }
+        }
+        wrong.ShouldBeEmpty();
+        seen.Count.ShouldBeGreaterThanOrEqualTo(3, "the steps of this test are out of date");
+    }
+
+    // A level that is read hot is oil's alone; a hot radiator is never opened to look.
+    [Fact]
+    public void Only_oil_is_ever_read_hot()
+    {
+        foreach (var reservoir in Enum.GetValues<ReservoirId>())
+            foreach (var at in Enum.GetValues<OilTemperature>())
+            {
+                var reading = LevelReading.Of(reservoir, new() { Level = LevelMethod.TankMarks, ReadAt = at, WaitMinutes = 3 });
+                var oil = reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary;
+                reading.ShouldBe(oil && at == OilTemperature.Hot ? new(OilTemperature.Hot, 3) : new(OilTemperature.Cold, 0), $"{reservoir}, {at}");
+            }
+    }
+
+    // A fan is waited for only where somebody has seen one; without, the engine is stopped by the heat of its hoses.
+    [Theory]
+    [InlineData(Fitment.Fitted, true)]
+    [InlineData(Fitment.NotFitted, false)]
+    [InlineData(Fitment.NotKnown, false)]
+    public void A_fan_is_waited_for_only_where_one_was_seen(Fitment fan, bool waits)
+    {
+        var bike = Given.Drumlin with { Fan = fan };
+        foreach (var (job, with, without) in new[] { ("coolant", "warm-fan", "warm"), ("recommissioning", "fan", "heat") })
+        {
+            var ids = JobPlan.For(Given.Content.Job(job)!, bike).Steps.Select(planned => planned.Step.Id).ToList();
+            (ids.Contains(with), ids.Contains(without)).ShouldBe((waits, !waits), job);
+        }
     }
 }

@@ -4029,6 +4029,8 @@ export interface components {
         };
         /** @enum {unknown} */
         Fit: "right" | "doubtful" | "never";
+        /** @enum {unknown} */
+        Fitment: "not-known" | "fitted" | "not-fitted";
         FluidFit: {
             fit: components["schemas"]["Fit"];
             because: string;
@@ -4769,6 +4771,8 @@ export interface components {
             /** Format: int32 */
             cylinders: number;
             cooling: components["schemas"]["Cooling"];
+            fan: components["schemas"]["Fitment"];
+            expansionTank: components["schemas"]["Fitment"];
             starting: components["schemas"]["Starting"];
             lubrication: components["schemas"]["Lubrication"];
             gearboxOil: components["schemas"]["GearboxOil"];

@@ -13,6 +13,8 @@ const choices = {
   title: ['unknown', 'road-title', 'off-road-only', 'no-papers'],
   stroke: ['two', 'four'],
   cooling: ['air', 'oil', 'liquid'],
+  fan: ['not-known', 'fitted', 'not-fitted'],
+  expansionTank: ['not-known', 'fitted', 'not-fitted'],
   starting: ['kick', 'electric', 'both'],
   lubrication: ['premix', 'oil-injection', 'wet-sump', 'dry-sump', 'splash'],
   gearboxOil: ['shared', 'separate', 'separate-with-primary', 'none'],
@@ -30,9 +32,11 @@ const choices = {
 } as const
 const special: Record<string, string> = { 'li-fe-po4': 'LiFePO4', 'agm-or-gel': 'AGM or gel' }
 const items = (values: readonly string[]) => values.map((value) => ({ value, title: special[value] ?? plainWords(value) }))
-const engineChoices = [
+const allEngineChoices = [
   'stroke',
   'cooling',
+  'fan',
+  'expansionTank',
   'starting',
   'lubrication',
   'gearboxOil',
@@ -44,6 +48,11 @@ const engineChoices = [
   'ignition',
   'battery',
 ] as const
+const engineChoices = computed(() =>
+  allEngineChoices.filter(
+    (name) => (name !== 'fan' || form.value.cooling !== 'air') && (name !== 'expansionTank' || form.value.cooling === 'liquid'),
+  ),
+)
 const chassisChoices = ['finalDrive', 'frontBrake', 'rearBrake', 'clutch'] as const
 const error = (field: string) => props.refusal?.of(field)
 

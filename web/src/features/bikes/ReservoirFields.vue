@@ -20,6 +20,8 @@ const levels = items([
 ])
 const stances = items(['upright-on-level', 'centre-stand'])
 const error = (field: string) => props.refusal?.of(`reservoirs.${props.name}.${field}`)
+/** Only oil that the engine throws about is read after a run; all else is read cold. */
+const readAfterRunning = ['engine', 'oil-tank', 'gearbox', 'primary'].includes(props.name)
 const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part })
 </script>
 
@@ -65,6 +67,7 @@ const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part }
       @update:model-value="change({ stance: $event })"
     />
     <v-text-field
+      v-if="readAfterRunning"
       :model-value="form.waitMinutes"
       type="number"
       label="Minutes to wait before reading"

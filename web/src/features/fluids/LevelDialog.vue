@@ -66,8 +66,8 @@ async function keep() {
       </header>
       <div class="inside">
         <p v-if="shown.levelBy" class="soft">
-          {{ plainWords(shown.levelBy) }}, {{ shown.readAt }}, {{ shown.waitMinutes }} minutes after stopping; the same stance
-          every time.
+          {{ plainWords(shown.levelBy) }},
+          {{ shown.readAt === 'cold' ? 'cold' : `hot, ${shown.waitMinutes} minutes after stopping` }}; the same stance every time.
         </p>
         <v-text-field
           v-model="form.added"

@@ -106,7 +106,8 @@ const level = computed(() => props.step.level)
         <span class="label">Read it at</span>
         <span class="words">{{ plainWords(level.method) }}</span>
         <span class="soft"
-          >{{ plainWords(level.stance).toLowerCase() }}, {{ level.readAt }}, {{ level.waitMinutes }} min after stopping</span
+          >{{ plainWords(level.stance).toLowerCase() }},
+          {{ level.readAt === 'cold' ? 'cold' : `hot, ${level.waitMinutes} min after stopping` }}</span
         >
       </div>
       <div v-if="step.minutes && step.mark === 'open'">
