@@ -23,6 +23,7 @@ public sealed record ContentLibrary(
         var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
         CheckAccess(access, jobs);
+        foreach (var (file, job) in jobs) CheckJudges(file, job, limits);
         var viewing = CheckViewing(points, claims, schedules);
         return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)],
             access.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.Value), [.. sets.Select(pair => pair.Value)], viewing)
@@ -52,9 +53,16 @@ public sealed record ContentLibrary(
     {
         var job = JobFile.Read(file, text);
         CheckAccess([.. Access.Values.Select(group => ("", group))], [(file, job)]);
+        CheckJudges(file, job, Limits);
         var tasks = Schedules.SelectMany(schedule => schedule.Components).SelectMany(component => component.Tasks).Select(task => task.Id).ToHashSet();
         foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task))) throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
         return job;
+    }
+
+    private static void CheckJudges(string file, Job job, LimitTable limits)
+    {
+        foreach (var step in job.Steps)
+            if (step.Judge is { } row && limits.Row(row)?.Unit != Core.Units.Unit.Millilitre) throw new ContentException(file, 1, $"{step.Id}: the table of limits has no row \"{row}\" in ml");
     }
 
     private static void CheckAccess(ImmutableArray<(string File, AccessGroup Value)> access, ImmutableArray<(string File, Job Value)> jobs)

@@ -42,9 +42,11 @@ internal static class StepFile
             Settles = map.Texts("settles"),
             Worth = map.OptionalWord<Worth>("worth"),
             Marks = map.OptionalWord<StandingMark>("marks"),
+            Judge = map.OptionalText("judge"),
             Needed = map.OptionalWord<Gate>("needs-gate"),
         };
         if (step.IfStanding && !UndoList.Of(step).Any(pair => pair.Thing.Back)) throw map.Wrong("if-standing", "belongs to a step that ends what another began");
+        if (step is { Judge: not null, Kind: not StepKind.Drain }) throw map.Wrong("judge", "belongs to a step of kind drain, and to no other");
         map.RefuseTheRest();
         return step;
     }

@@ -138,6 +138,12 @@ public sealed record Step(
     /// </summary>
     public bool Round { get; init; }
 
+    /// <summary>For a drain step: the row of the table of limits that judges how much came out, in ml; null where only the capacity does.</summary>
+    public string? Judge { get; init; }
+
+    /// <summary>That row, as it stood when the run was begun.</summary>
+    public LimitRow? JudgedBy { get; init; }
+
     /// <summary>The gate that must not be shut while this is done, where its cautions do not say so already.</summary>
     public Gate? Needed { get; init; }
 

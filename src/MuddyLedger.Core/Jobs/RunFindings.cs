@@ -64,8 +64,17 @@ public static class RunFindings
                       let meaning = DrainMeanings.Short(out_, same.First().Expected)
                       where meaning is not null
                       select (same.Last().Step.Id, Meaning: meaning);
-        return [.. signs.DistinctBy(pair => pair.Meaning.Sign), .. shortOf];
+        var judged = from planned in drains
+                     let row = planned.Step.JudgedBy
+                     where row is not null && state.Step(planned.Step.Id).Record.Volume is not null
+                     let verdict = ReadingVerdict.ByTable(row, state.Step(planned.Step.Id).Record.Volume!.Value.In(Unit.Millilitre).Value)
+                     where verdict.Grade != Grade.Sound
+                     select (planned.Step.Id, Meaning: new DrainMeaning($"{planned.Step.Title}: {verdict.Name}", verdict.Means, verdict.Do, SeverityOf(verdict.Grade!.Value)));
+        return [.. signs.DistinctBy(pair => pair.Meaning.Sign), .. judged, .. shortOf];
     }
+
+    private static FindingSeverity SeverityOf(Grade grade) =>
+        grade <= Grade.Slight ? FindingSeverity.Note : grade == Grade.Worn ? FindingSeverity.Watch : FindingSeverity.FixSoon;
 
     /// <summary>What was measured outside its limits and not measured right again later in the run.</summary>
     private static IEnumerable<(string Step, FindingOpened Body)> MeasuresOf(JobPlan plan, RunState state)
@@ -75,7 +84,7 @@ public static class RunFindings
         {
             var reading = MeasureReading.Of(last.Step.Measure!, last.Figure, state.Step(last.Step.Id).Record.Values);
             if (reading.Right) continue;
-            var severity = reading.Stops is not null ? FindingSeverity.Stop : reading.Worst == Grade.Worn ? FindingSeverity.Watch : FindingSeverity.FixSoon;
+            var severity = reading.Stops is not null ? FindingSeverity.Stop : reading.Worst <= Grade.Worn ? FindingSeverity.Watch : FindingSeverity.FixSoon;
             yield return (last.Step.Id, new($"{last.Step.Title}: {reading.Verdicts.FirstOrDefault(verdict => !verdict.Right)?.Name ?? "out of limits"}", severity, Cut.To(reading.Words, 500), null, reading.Stops));
         }
     }

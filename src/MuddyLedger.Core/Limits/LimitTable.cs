@@ -58,8 +58,14 @@ public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
         var capabilities = Capabilities.Of(bike);
         return job with
         {
-            Steps = [.. job.Steps.Select(step => step.Measure is { Figure: { } figure } asked && For(figure, capabilities) is { } row ? step with { Measure = asked with { Row = row } } : step)],
+            Steps = [.. job.Steps.Select(step => Into(step, capabilities))],
         };
+    }
+
+    private Jobs.Step Into(Jobs.Step step, Capabilities bike)
+    {
+        if (step.Judge is { } row) return step with { JudgedBy = Row(row) };
+        return step.Measure is { Figure: { } figure } asked && For(figure, bike) is { } known ? step with { Measure = asked with { Row = known } } : step;
     }
 }
 

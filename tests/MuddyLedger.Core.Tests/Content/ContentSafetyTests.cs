@@ -178,4 +178,39 @@ public class ContentSafetyTests
             (ids.Contains(with), ids.Contains(without)).ShouldBe((waits, !waits), job);
         }
     }
+
+    // "Every reservoir seen" is not a tick: what must be in before an engine is cranked or run is read one by one, and written down.
+    [Theory]
+    [InlineData("recommissioning")]
+    [InlineData("first-start")]
+    [InlineData("new-bike")]
+    public void A_job_that_wakes_a_bike_reads_each_reservoir_that_its_gates_ask_for(string id)
+    {
+        var job = Given.Content.Job(id)!;
+        var wrong = (from bike in Kinds
+                     let plan = JobPlan.For(job, bike)
+                     from reservoir in Reservoirs.Of(bike)
+                     where reservoir != ReservoirId.Fuel && Reservoirs.GateOf(reservoir) <= Gate.Run
+                     where !plan.Steps.Any(planned => planned.Step is { Kind: StepKind.Level, Hold: not null } && planned.Step.Reservoir == reservoir && planned.Step.Hold <= Reservoirs.GateOf(reservoir))
+                     select reservoir).Distinct();
+        wrong.ShouldBeEmpty();
+    }
+
+    // The filter this time: it changes what goes in, what is needed and what is settled.
+    [Theory]
+    [InlineData("engine-oil", "road-twin", "new", true)]
+    [InlineData("engine-oil", "road-twin", "kept", false)]
+    [InlineData("dry-sump-oil", "trials-single", "new", true)]
+    [InlineData("dry-sump-oil", "trials-single", "kept", false)]
+    public void The_filter_is_a_choice_of_each_oil_change(string job, string set, string choice, bool changed)
+    {
+        var bike = Given.Content.Sets.First(one => one.Id == set).Profile;
+        if (bike.OilFilter == OilFilter.Screen) bike = bike with { OilFilter = OilFilter.SpinOn };
+        var bench = new Bench(bike, Given.Content.Job(job)!).UpTo("filter-this-time");
+        bench.Done("filter-this-time", new() { Option = choice });
+        var plan = bench.Plan;
+        plan.Steps.Any(planned => planned.Step.Id == "filter-new").ShouldBe(changed);
+        plan.Needs.Any(need => need.What == "oil filter").ShouldBe(changed);
+        plan.Steps.First(planned => planned.Step.Kind == StepKind.Pour).Case.ShouldBe(changed ? FillCase.DrainAndFilter : FillCase.DrainOnly);
+    }
 }

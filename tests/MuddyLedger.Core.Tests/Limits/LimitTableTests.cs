@@ -207,4 +207,26 @@ public class LimitTableTests
         bench.UpTo(step).Done(step, new() { Values = [15.2m] });
         RunFindings.Stops(bench.Plan, bench.State).ShouldHaveSingleItem().Body.ShouldSatisfyAllConditions(found => found.Gate.ShouldBe(Gate.Run), found => found.Title.ShouldContain("overcharging"));
     }
+
+    // Common practice, no source: 120 to 180 ml is what a sump keeps; nearly none has not run since it was built; far more crept in while it stood.
+    [Theory]
+    [InlineData(0.005, "Read the sump's oil: nearly none", FindingSeverity.FixSoon)]
+    [InlineData(0.030, "Read the sump's oil: less than usual", FindingSeverity.Note)]
+    [InlineData(0.119, null, null)]
+    [InlineData(0.120, null, null)]
+    [InlineData(0.180, null, null)]
+    [InlineData(0.185, "Read the sump's oil: more than usual", FindingSeverity.Note)]
+    [InlineData(0.350, "Read the sump's oil: more than usual", FindingSeverity.Note)]
+    [InlineData(0.360, "Read the sump's oil: far more", FindingSeverity.Watch)]
+    public void The_sump_of_a_dry_sump_engine_is_judged_apart_from_its_tank(double litres, string? sign, FindingSeverity? severity)
+    {
+        var bike = Given.Content.Sets.First(set => set.Id == "trials-single").Profile;
+        var bench = new Bench(bike, Given.Content.Job("dry-sump-oil")!).UpTo("tank-drain");
+        bench.Done("tank-drain", new() { Volume = Volume.FromLitres(1.1m) }).UpTo("sump-drain");
+        bench.Done("sump-drain", new() { Volume = Volume.FromLitres((decimal)litres) });
+        var meanings = RunFindings.DrainMeaningsOf(bench.Plan, bench.State).Where(pair => pair.Step == "sump-drain" && pair.Meaning.Sign.StartsWith("Read", StringComparison.Ordinal)).ToList();
+        meanings.Select(pair => pair.Meaning.Sign).ShouldBe(sign is null ? [] : [sign]);
+        if (severity is { } grave) meanings[0].Meaning.Severity.ShouldBe(grave);
+        RunFindings.Of(bench.Plan, bench.State).Any(found => found.Key == $"drain:{sign}").ShouldBe(severity > FindingSeverity.Note);
+    }
 }
