@@ -136,6 +136,7 @@ public sealed class ShedWriter(ShedContext context)
 
     private RunRow Touch(StoredRun run)
     {
+        if (context.Runs.Local.FirstOrDefault(touched => touched.Id == run.Id.Value) is { } already) return already;
         var row = new RunRow { Id = run.Id.Value, BikeId = run.Bike.Value, Job = "", StartedAt = run.Started, Status = run.Status, Version = run.Version, EndedAt = run.Ended };
         context.Runs.Attach(row);
         row.Version = run.Version + 1;

@@ -144,6 +144,14 @@ internal sealed class Bench(Profile bike, Job? job = null)
         return this;
     }
 
+    /// <summary>Signs off one of the joined jobs, or takes all of that back where none is named: acts of the sign-off and not of the bench.</summary>
+    public Bench Sign(string? job)
+    {
+        _now += Duration.FromMinutes(1);
+        _events.Add(new RunEvent(Guid.CreateVersion7(), _now, "test bench", job is null ? new PartsTakenBack() : new PartSignedOff(job)));
+        return this;
+    }
+
     public Bench Done(string step, StepRecord? record = null) => Do(new StepDone(step, record ?? RecordFor(step)));
 
     /// <summary>Done, or skipped where it asks for a meter that the bike has not got.</summary>

@@ -123,6 +123,7 @@ internal static class AccessPlan
     {
         Id = $"{opening.Prefix}/{step.Id}",
         After = [],
+        IsAccess = true,
         Tray = [.. step.Tray.Select(part => part with { Id = $"{opening.Prefix}/{part.Id}" })],
         Refits = [.. step.Refits.Select(part => $"{opening.Prefix}/{part}")],
     };

@@ -97,6 +97,12 @@ public sealed record Step(
     /// <summary>The access groups that must be closed again before this, where the run opens them.</summary>
     public ImmutableArray<string> Closed { get => field.IsDefault ? [] : field; init; } = [];
 
+    /// <summary>In a joined run: the jobs that it belongs to. Empty in a run of one job, and in runs from before this was kept.</summary>
+    public ImmutableArray<string> OfJobs { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>Opens or closes a place that others work behind.</summary>
+    public bool IsAccess { get; init; }
+
     /// <summary>The same step in other jobs carries the same word: joined, it is done once.</summary>
     public string? Shared { get; init; }
 
@@ -195,6 +201,9 @@ public sealed record Job(
 
     /// <summary>The jobs that this one was joined from; empty for a job of its own.</summary>
     public ImmutableArray<string> Joined { get => field.IsDefault ? [] : field; init; } = [];
+
+    /// <summary>The titles of the joined jobs, in the order of <see cref="Joined"/>.</summary>
+    public ImmutableArray<string> JoinedTitles { get => field.IsDefault ? [] : field; init; } = [];
 
     /// <summary>The ids of the jobs that running this one runs.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

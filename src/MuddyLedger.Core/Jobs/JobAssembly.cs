@@ -29,7 +29,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         KeepStages(drafts, stages);
         KeepEmpty(drafts);
         var opened = AccessPlan.Insert(drafts, stages, access, capabilities);
-        var steps = drafts.Select(draft => draft.Whole).ToImmutableArray();
+        var steps = drafts.Select(draft => jobs.Length == 1 ? draft.Whole : draft.Whole with { OfJobs = [.. draft.Jobs.Order(StringComparer.Ordinal)] }).ToImmutableArray();
         var cycle = JobOrder.Of(steps, _ => true).Cycle;
         var titles = cycle.Select(id => steps.First(step => step.Id == id).Title).ToImmutableArray();
         var minutes = jobs.Sum(job => job.Minutes) + opened.Sum(one => one.Group.Minutes);
@@ -39,6 +39,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
                 Applies.Always, minutes, Provenance.House, merged.Serves, [], null, steps)
             {
                 Joined = [.. jobs.Select(job => job.Id)],
+                JoinedTitles = [.. jobs.Select(job => job.Title)],
                 Group = jobs[0].Group,
                 ProvesPump = [.. jobs.SelectMany(job => job.ProvesPump.Select(step => $"{job.Id}/{step}"))],
             };

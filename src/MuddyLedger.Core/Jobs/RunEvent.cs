@@ -26,6 +26,8 @@ public sealed record RunEvent(Guid Id, Instant At, string Device, RunAct Act);
 [JsonDerivedType(typeof(TrayTaken), "tray-taken")]
 [JsonDerivedType(typeof(StepNoted), "step-noted")]
 [JsonDerivedType(typeof(LookTaken), "look-taken")]
+[JsonDerivedType(typeof(PartSignedOff), "part-signed-off")]
+[JsonDerivedType(typeof(PartsTakenBack), "parts-taken-back")]
 public abstract record RunAct;
 
 public sealed record StepDone(string Step, StepRecord Record) : RunAct;
@@ -60,6 +62,12 @@ public sealed record TrayMarked(string Item, string? Where, string? Size, string
 public sealed record TrayTaken(string Item) : RunAct;
 
 public sealed record StepNoted(string Step, string Text) : RunAct;
+
+/// <summary>One job of a joined run was signed off while the others go on: what its steps left stands in the book.</summary>
+public sealed record PartSignedOff(string Job) : RunAct;
+
+/// <summary>What was signed off by job was undone, all of it.</summary>
+public sealed record PartsTakenBack : RunAct;
 
 /// <summary>One look of a watch: what was seen, and wiped off after.</summary>
 public sealed record LookTaken(string Step, ImmutableArray<LeakSpot> Spots) : RunAct

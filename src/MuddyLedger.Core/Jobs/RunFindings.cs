@@ -20,7 +20,7 @@ public static class RunFindings
     public static ImmutableArray<FoundInRun> Of(JobPlan plan, RunState state)
     {
         FoundInRun Computed(string key, FindingOpened body, string? step) => new(key, body, null, step, state.Settled.GetValueOrDefault(key));
-        return
+        ImmutableArray<FoundInRun> all =
         [
             .. state.Findings.Select(found => new FoundInRun(found.Id.ToString(), Graded(plan, found), found.At, found.Step, state.Settled.GetValueOrDefault(found.Id.ToString()) ?? PutRight(plan, state, found))),
             .. from pair in DrainMeaningsOf(plan, state)
@@ -35,6 +35,8 @@ public static class RunFindings
                let key = $"leaks:{past.At}"
                select new FoundInRun(key, past.Finding!, null, past.Step, state.Settled.GetValueOrDefault(key) ?? (state.Step(past.Step).Mark == StepMark.Done ? "Fixed, watched anew, and dry" : null)),
         ];
+        // What was signed off with its job stands in the book, and speaks from there.
+        return [.. all.Where(found => found.Step is null || !state.SignedSteps.Contains(found.Step))];
     }
 
     /// <summary>What says stop and was not put right. A hold point that was answered "not right" speaks for itself.</summary>

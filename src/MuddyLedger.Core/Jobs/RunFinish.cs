@@ -37,34 +37,56 @@ public static class RunFinish
             : null;
     }
 
+    /// <summary>Why one job of a joined run cannot be signed off while the others go on; null where it can.</summary>
+    public static Refusal? RefusePart(JobPlan plan, RunState state, SignOff signOff, string job)
+    {
+        if (!plan.Job.Joined.Contains(job)) return new("job", "is not one of those that were joined here");
+        if (state.SignedJobs.Contains(job)) return new("job", "is signed off already");
+        if (plan.Job.Joined.Except(state.SignedJobs).Count() < 2) return new("job", "is the last one: sign off the whole run");
+        var own = plan.Steps.Where(planned => OwnedBy(planned.Step, job, state)).ToList();
+        if (own.Count == 0) return new("job", "was joined before parts could be signed off: sign off the whole run");
+        if (own.Find(planned => state.Step(planned.Step.Id).Mark == StepMark.Open) is { } open) return new(null, $"\"{open.Step.Title}\" is not answered yet.");
+        if (own.Find(planned => planned.Step is { Hold: not null, Round: false } && state.Step(planned.Step.Id).Mark == StepMark.NotSound) is { } hold) return new(null, $"The hold point \"{hold.Step.Title}\" has not passed.");
+        if (signOff.Minutes is < 0 or > 10_000) return new("minutes", "must lie between 0 and 10,000");
+        var left = state.Tray.Where(item => own.Exists(planned => planned.Step.Id == item.Step)).ToList();
+        return left.Count > 0 && string.IsNullOrWhiteSpace(signOff.Leftover)
+            ? new("leftover", $"is missing: {string.Join(", ", left.Select(item => item.Part))} still on the tray. Fit it, or say why it stays off.") : null;
+    }
+
+    /// <summary>A step that no job but this one still waits for.</summary>
+    private static bool OwnedBy(Step step, string job, RunState state) =>
+        step.Kind != StepKind.SignOff && step.OfJobs.Contains(job) && step.OfJobs.All(owner => owner == job || state.SignedJobs.Contains(owner));
+
     /// <summary>Everything that finishing writes, in the order it happened. The caller writes all of it or nothing.</summary>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
     /// <param name="ledger">The bike's book before the run: what neither stands on its undo list nor was begun here is not said to be undone, and a bike that stands already is not laid up again.</param>
     /// <param name="tasks">The service tasks that the bike has; null to settle whatever the job names.</param>
+    /// <param name="part">The one job of a joined run that is signed off; null for all that is left.</param>
     public static ImmutableArray<PlannedEntry> Entries(
-        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, BikeLedger ledger, IReadOnlySet<string>? tasks = null)
+        JobPlan plan, RunState state, SignOff signOff, LocalDate today, Func<Instant, LocalDate> dayOf, BikeLedger ledger, IReadOnlySet<string>? tasks = null, string? part = null)
     {
+        var scope = new Scope(plan, state, part);
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
-        foreach (var planned in plan.Steps)
+        foreach (var planned in scope.Steps)
         {
             var step = state.Step(planned.Step.Id);
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
-        entries.AddRange(Looks(state, dayOf));
-        KeepOneRunADay(entries);
+        entries.AddRange(Looks(state, dayOf).Where(look => scope.Holds(look.Step)).Select(look => look.Line));
+        KeepOneRunADay(entries, ledger);
         var begun = entries.Select(entry => entry.Body).OfType<LeftForNow>().Select(left => left.Thing).Concat(UndoList.Of(ledger, [], dayOf).Select(one => one.Thing)).ToHashSet();
         entries.RemoveAll(entry => entry.Body is ForNowUndone undone && !begun.Contains(undone.Thing));
         var time = Meters.RidingTime.Of(ledger);
         entries.RemoveAll(entry => entry.Body is LaidUp or WokenUp && time.Refuse(entry.Body is LaidUp, entry.Date) is not null);
-        entries.AddRange(Findings(plan, state, dayOf, today));
+        entries.AddRange(Findings(scope, dayOf, today));
         entries.AddRange(signOff.Cured.Select(cured => new PlannedEntry(today, cured)));
-        entries.AddRange(Proofs(plan, state, dayOf));
-        entries.AddRange(Settled(plan, state, dayOf).Where(line => tasks is null || tasks.Contains(((TaskDone)line.Body).Task)));
+        entries.AddRange(Proofs(scope, dayOf));
+        entries.AddRange(Settled(scope, dayOf).Where(line => tasks is null || tasks.Contains(((TaskDone)line.Body).Task)));
         entries.AddRange(signOff.Costs.Select(cost => new PlannedEntry(today, cost)));
-        var skipped = plan.Steps.Where(planned => state.Step(planned.Step.Id).Mark == StepMark.Skipped)
+        var skipped = scope.Steps.Where(planned => state.Step(planned.Step.Id).Mark == StepMark.Skipped)
             .Select(planned => new SkippedStep(planned.Step.Title, state.Step(planned.Step.Id).Reason!)).ToImmutableArray();
-        entries.Add(new(today, new JobFinished(plan.Job.Id, plan.Job.Title, signOff.Minutes, skipped, Blank(signOff.Leftover), Blank(signOff.Note))));
+        entries.Add(new(today, new JobFinished(scope.Id, scope.Title, signOff.Minutes, skipped, Blank(signOff.Leftover), Blank(signOff.Note))));
         return entries.ToImmutable();
     }
 
@@ -72,16 +94,17 @@ public static class RunFinish
     public static ImmutableArray<PlannedEntry> EntriesSetAside(
         JobPlan plan, RunState state, LocalDate today, Func<Instant, LocalDate> dayOf, string reason)
     {
+        var scope = new Scope(plan, state, Part: null);
         var entries = ImmutableArray.CreateBuilder<PlannedEntry>();
-        foreach (var planned in plan.Steps)
+        foreach (var planned in scope.Steps)
         {
             var step = state.Step(planned.Step.Id);
             if (step.Mark == StepMark.Done) entries.AddRange(OfStep(plan, planned, step, state).Select(body => new PlannedEntry(dayOf(step.At), body)));
         }
 
-        entries.AddRange(Looks(state, dayOf));
-        entries.AddRange(Findings(plan, state, dayOf, today));
-        entries.Add(new(today, new NoteWritten($"{plan.Job.Title} was set aside: {reason}")));
+        entries.AddRange(Looks(state, dayOf).Where(look => scope.Holds(look.Step)).Select(look => look.Line));
+        entries.AddRange(Findings(scope, dayOf, today));
+        entries.Add(new(today, SetAside.Note(scope.Title, reason)));
         return entries.ToImmutable();
     }
 
@@ -130,50 +153,72 @@ public static class RunFinish
         .Where(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == level.Reservoir)
         .Select(other => state.Step(other.Step.Id).Record.Fluid).LastOrDefault(fluid => fluid is not null);
 
-    private static IEnumerable<PlannedEntry> Findings(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf, LocalDate today)
+    /// <summary>What a sign-off covers: the whole run, one job of it, or what is left when others were signed off before.</summary>
+    private sealed record Scope(JobPlan Plan, RunState State, string? Part)
     {
-        foreach (var found in RunFindings.Of(plan, state))
+        public IEnumerable<PlannedStep> Steps => Plan.Steps.Where(planned => Holds(planned.Step));
+
+        public bool Holds(Step step) => !State.SignedSteps.Contains(step.Id) && (Part is null || step.OfJobs.Contains(Part));
+
+        public bool Holds(string? step) => step is null || Plan.Step(step) is not { } planned ? Part is null : Holds(planned.Step);
+
+        /// <summary>Work that these steps complete: all are done, and one at least was not signed off before.</summary>
+        public bool Completes(IReadOnlyCollection<string> steps) =>
+            steps.All(id => Plan.Step(id) is not null && State.Step(id).Mark == StepMark.Done && (State.SignedSteps.Contains(id) || Holds(id))) && steps.Any(Holds);
+
+        private IEnumerable<int> Jobs => Enumerable.Range(0, Plan.Job.Joined.Length).Where(at => Part is { } one ? Plan.Job.Joined[at] == one : !State.SignedJobs.Contains(Plan.Job.Joined[at]));
+
+        public string Id => State.SignedJobs.IsEmpty && Part is null ? Plan.Job.Id : string.Join('+', Jobs.Select(at => Plan.Job.Joined[at]));
+
+        public string Title => State.SignedJobs.IsEmpty && Part is null ? Plan.Job.Title : string.Join("; ", Jobs.Select(at => Plan.Job.JoinedTitles[at]));
+    }
+
+    private static IEnumerable<PlannedEntry> Findings(Scope scope, Func<Instant, LocalDate> dayOf, LocalDate today)
+    {
+        var (plan, state) = (scope.Plan, scope.State);
+        foreach (var found in RunFindings.Of(plan, state).Where(found => scope.Holds(found.Step)))
         {
             var day = found.At is { } at ? dayOf(at) : today;
             yield return new(day, found.Body, Opens: found.Settled is null ? null : found.Key);
             if (found.Settled is { } how) yield return new(today, new FindingClosed(default, how), Closes: found.Key);
         }
 
-        foreach (var hold in plan.Steps.Where(planned => planned.Step.Hold is not null && state.Step(planned.Step.Id).Mark == StepMark.Skipped))
+        foreach (var hold in scope.Steps.Where(planned => planned.Step.Hold is not null && state.Step(planned.Step.Id).Mark == StepMark.Skipped))
             yield return new(today, new FindingOpened($"Not proven: {hold.Step.Title}", FindingSeverity.Stop,
                 $"The hold point was skipped: {state.Step(hold.Step.Id).Reason}", null, hold.Step.Hold));
     }
 
     /// <summary>The service tasks whose work was done, each once: by all the steps that it takes, or by the one step that is it.</summary>
-    private static IEnumerable<PlannedEntry> Settled(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf)
+    private static IEnumerable<PlannedEntry> Settled(Scope scope, Func<Instant, LocalDate> dayOf)
     {
-        bool Done(string id) => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done;
-        var served = from serves in plan.Job.Serves where serves.By.All(Done) select (serves.Task, At: serves.By.Max(id => state.Step(id).At));
-        var whole = from planned in plan.Steps where Done(planned.Step.Id) from task in planned.Step.Settles select (Task: task, state.Step(planned.Step.Id).At);
+        var (plan, state) = (scope.Plan, scope.State);
+        var served = from serves in plan.Job.Serves where scope.Completes(serves.By) select (serves.Task, At: serves.By.Max(id => state.Step(id).At));
+        var whole = from planned in plan.Steps where scope.Completes([planned.Step.Id]) from task in planned.Step.Settles select (Task: task, state.Step(planned.Step.Id).At);
         return served.Concat(whole).GroupBy(one => one.Task).Select(same => new PlannedEntry(dayOf(same.Max(one => one.At)), new TaskDone(same.Key, Evidence.DoneHere)));
     }
 
     /// <summary>The gates whose hold points have all passed, in a job that proves them; and the oil pump, where it was measured.</summary>
-    private static IEnumerable<PlannedEntry> Proofs(JobPlan plan, RunState state, Func<Instant, LocalDate> dayOf)
+    private static IEnumerable<PlannedEntry> Proofs(Scope scope, Func<Instant, LocalDate> dayOf)
     {
+        var (plan, state) = (scope.Plan, scope.State);
         foreach (var gate in plan.Job.Proves)
         {
             var holds = plan.Steps.Where(planned => planned.Step.Hold <= gate).Select(planned => state.Step(planned.Step.Id)).ToList();
             if (holds.Count > 0 && holds.TrueForAll(hold => hold.Mark == StepMark.Done)) yield return new(dayOf(holds.Max(hold => hold.At)), new GateProven(gate, plan.Job.Title));
         }
 
-        if (!plan.Job.ProvesPump.IsEmpty && plan.Job.ProvesPump.All(id => plan.Step(id) is not null && state.Step(id).Mark == StepMark.Done))
+        if (!plan.Job.ProvesPump.IsEmpty && scope.Completes(plan.Job.ProvesPump))
             yield return new(dayOf(plan.Job.ProvesPump.Max(id => state.Step(id).At)), new PumpProven(PumpProofBy.MeasuredFall, plan.Job.Title));
     }
 
     /// <summary>Every look for leaks, whatever became of its watch: what was seen was seen.</summary>
-    private static IEnumerable<PlannedEntry> Looks(RunState state, Func<Instant, LocalDate> dayOf) =>
-        state.EarlierWatches.SelectMany(past => past.Looks).Concat(state.Looks).Select(look => new PlannedEntry(dayOf(look.At), new LeakLooked(look.Spots)));
+    private static IEnumerable<(string Step, PlannedEntry Line)> Looks(RunState state, Func<Instant, LocalDate> dayOf) =>
+        state.EarlierWatches.SelectMany(past => past.Looks).Concat(state.Looks).Select(look => (look.Step, new PlannedEntry(dayOf(look.At), new LeakLooked(look.Spots))));
 
     /// <summary>Three starts on one day are one line: what counts is the day.</summary>
-    private static void KeepOneRunADay(ImmutableArray<PlannedEntry>.Builder entries)
+    private static void KeepOneRunADay(ImmutableArray<PlannedEntry>.Builder entries, BikeLedger ledger)
     {
-        var seen = new HashSet<LocalDate>();
+        var seen = ledger.Each<EngineRan>().Select(pair => pair.Entry.Date).ToHashSet();
         entries.RemoveAll(entry => entry.Body is EngineRan && !seen.Add(entry.Date));
     }
 

@@ -24,6 +24,7 @@ public static class RunRules
             : state.Timers.ContainsKey(timer.Step) ? new("step", "has its timer running already")
             : state.Step(timer.Step).Mark != StepMark.Open ? new("step", "is answered already") : null,
         TimerStopped timer => state.Timers.ContainsKey(timer.Step) ? null : new("step", "has no timer running"),
+        FindingNoted { Step: { } at } when state.SignedSteps.Contains(at) => new("step", SignedOff),
         FindingNoted noted => noted.Step is null || plan.Step(noted.Step) is not null ? null : Unknown,
         FindingSettled settled => RunFindings.Of(plan, state).FirstOrDefault(found => found.Key == settled.Finding) is not { } found ? new("finding", "was not found in this run")
             : found.Settled is not null ? new("finding", "is put right already") : null,
@@ -38,8 +39,7 @@ public static class RunRules
     /// <summary>Why a step cannot be answered yet; null where it can. A hold point locks what depends on it, and nothing else.</summary>
     public static string? Locked(JobPlan plan, RunState state, PlannedStep planned, ImmutableArray<ShutElsewhere> elsewhere = default)
     {
-        var first = plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other, planned));
-        if (first is not null) return $"waits for \"{first.Step.Title}\"";
+        if (FirstWaitedFor(plan, state, planned) is { } first) return $"waits for \"{first.Step.Title}\"";
         return planned.Step.Asks is { } gate ? GateShut(gate, plan, state, planned, elsewhere.IsDefault ? [] : elsewhere) : null;
     }
 
@@ -72,6 +72,8 @@ public static class RunRules
         return elsewhere.FirstOrDefault(shut => shut.Gate <= gate) is { } other ? $"waits, as the bike may not be {Capabilities.Word(gate)}: {other.Why}" : null;
     }
 
+    private const string SignedOff = "is signed off already. Write it on the bike's own page, or undo that first";
+
     private static readonly Refusal Unknown = new("step", "is not a step of this run");
 
     /// <summary>A hold point that was looked at and not right still makes the later steps wait.</summary>
@@ -92,14 +94,34 @@ public static class RunRules
         if (plan.Step(id) is not { } planned) return Unknown;
         if (planned.Step.Kind == StepKind.SignOff) return new("step", "is answered by finishing the job");
         if (state.Step(id).Mark != StepMark.Open) return new("step", "is answered already; take that back first");
-        var first = plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other, planned));
-        return first is null ? null : new("step", $"waits for \"{first.Step.Title}\"");
+        return FirstWaitedFor(plan, state, planned) is { } first ? new("step", $"waits for \"{first.Step.Title}\"") : null;
     }
+
+    private static PlannedStep? FirstWaitedFor(JobPlan plan, RunState state, PlannedStep planned)
+    {
+        var heldUp = HeldUp(plan, state);
+        return plan.Steps.FirstOrDefault(other => planned.WaitsFor.Contains(other.Step.Id) && Waiting(state, other, planned) && !(Foreign(planned, other) && heldUp.IsSupersetOf(other.Step.OfJobs)));
+    }
+
+    /// <summary>
+    /// Of a joined run: the jobs that cannot go on just now, since a hold point of theirs has failed or something of theirs soaks, cures or
+    /// drips. The others do not wait for them: what must be closed, filled and held for an engine to run is asked by its gate.
+    /// </summary>
+    private static ImmutableHashSet<string> HeldUp(JobPlan plan, RunState state) =>
+        plan.Job.Joined.Length < 2 ? [] : [.. from planned in plan.Steps
+            where (planned.Step is { Hold: not null, Round: false } && state.Step(planned.Step.Id).Mark == StepMark.NotSound) || (state.Timers.ContainsKey(planned.Step.Id) && !planned.Step.EngineRuns)
+            from job in planned.Step.OfJobs
+            select job];
+
+    /// <summary>A step of another job, which is not in the way of this one.</summary>
+    private static bool Foreign(PlannedStep step, PlannedStep other) =>
+        !other.Step.IsAccess && !other.Step.OfJobs.IsEmpty && step.Step.Kind != StepKind.SignOff && !step.Step.IsAccess && !step.Step.OfJobs.Intersect(other.Step.OfJobs).Any();
 
     private static Refusal? RefuseReopen(JobPlan plan, RunState state, string id)
     {
         if (plan.Step(id) is not { } planned) return Unknown;
         if (state.Step(id).Mark == StepMark.Open) return new("step", "is not answered yet");
+        if (state.SignedSteps.Contains(id)) return new("step", SignedOff);
         var later = plan.Steps.LastOrDefault(other => !other.Step.Round && other.WaitsFor.Contains(id) && state.Step(other.Step.Id).Mark != StepMark.Open);
         if (later is not null) return new("step", $"cannot be taken back before \"{later.Step.Title}\", which came after it");
         var afterHold = planned.Step.Hold is null ? null

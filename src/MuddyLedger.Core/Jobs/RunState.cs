@@ -49,6 +49,15 @@ public sealed record RunState(
     /// <summary>Watches that were taken back and begun anew, with what was seen in them.</summary>
     public ImmutableArray<EarlierWatch> EarlierWatches { get; init; } = [];
 
+    /// <summary>Of a joined run: the jobs that were signed off while the others go on, in order.</summary>
+    public ImmutableArray<string> SignedJobs { get; init; } = [];
+
+    /// <summary>The steps whose lines stand in the book already.</summary>
+    public ImmutableHashSet<string> SignedSteps { get; init; } = [];
+
+    /// <summary>The time that was signed off with them.</summary>
+    public Duration SignedTime { get; init; }
+
     /// <summary>When the watch of a step began.</summary>
     public ImmutableDictionary<string, Instant> Watches { get; init; } = ImmutableDictionary<string, Instant>.Empty;
 
@@ -88,6 +97,13 @@ public sealed record RunState(
             TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
             TrayMarked mark => next with { Marks = Marks.SetItem(mark.Item, mark) },
             TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },
+            PartSignedOff part => next with
+            {
+                SignedJobs = SignedJobs.Add(part.Job),
+                SignedSteps = SignedSteps.Union(job.Steps.Where(step => step.OfJobs.Contains(part.Job) && Step(step.Id).Mark != StepMark.Open).Select(step => step.Id)),
+                SignedTime = next.Worked,
+            },
+            PartsTakenBack => next with { SignedJobs = [], SignedSteps = [], SignedTime = Duration.Zero },
             StepNoted note => next with { Notes = note.Text.Length == 0 ? Notes.Remove(note.Step) : Notes.SetItem(note.Step, note.Text) },
             _ => throw new InvalidOperationException($"No rule for {@event.Act.GetType().Name}."),
         };

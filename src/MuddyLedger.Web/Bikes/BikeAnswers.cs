@@ -65,13 +65,16 @@ public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDa
 /// <summary>Mended only for now, and neither proven nor replaced yet.</summary>
 public sealed record OpenRepair(string What, RepairState State, LocalDate ReviewOn);
 
+/// <summary>A job that was set aside half done, and can be taken up again.</summary>
+public sealed record SetAsideAnswer(Guid Run, LocalDate Date, string Words);
+
 /// <summary>Something odd about the profile that is not impossible.</summary>
 public sealed record ProfileWarning(string Field, string Words);
 
 public sealed record BikeAnswer(
     Guid Id, int Version, string Nickname, string Make, string Model, int Year, BikeUse Use, ProfileForm Profile,
     IReadOnlyList<MeterAnswer> Meters, IReadOnlyList<GateAnswer> Gates, WordAnswer? Word, PumpAnswer? Pump, IReadOnlyList<TaskAnswer> Tasks, IReadOnlyList<ReservoirAnswer> Reservoirs,
-    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<OpenRepair> Repairs, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
+    IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<ForNowAnswer> ForNow, IReadOnlyList<OpenRepair> Repairs, IReadOnlyList<RunningAnswer> Running, IReadOnlyList<SetAsideAnswer> SetAside, IReadOnlyList<JobOffer> Jobs, IReadOnlyList<EntryAnswer> Book, IReadOnlyList<ProfileWarning> Warnings, LocalDate? StandsSince, LocalDate Today) : IVersioned;
 
 public static class BikeAnswers
 {
@@ -90,6 +93,7 @@ public static class BikeAnswers
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
             FindingsOf(picture, dayOf), ForNowAnswer.Of(picture.ForNow),
             [.. TemporaryRepairs.Of(picture.Ledger, picture.Today, now).Where(one => one.State is not (RepairState.Proven or RepairState.Ended)).Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn))], RunningOf(picture),
+            [.. SetAside.Of(picture.Ledger).Select(one => new SetAsideAnswer(one.Run.Value, one.Date, one.Words))],
             [.. jobs.For(bike).Select(job => new JobOffer(job.Id, job.Title, job.For, job.Group, JobAssembly.UsualMinutes(job, jobs.Access, bike), jobs.IsOwn(job.Id)))],
             [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
             [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))], picture.Meters.Time.StandsSince, picture.Today);

@@ -89,11 +89,16 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="Now">The server's own time, so that a page can count a timer down whatever its clock says.</param>
 /// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
+/// <param name="Parts">The jobs of a joined run, which may be signed off one by one; empty where there is one only.</param>
 public sealed record RunAnswer(
     Guid Id, Guid Bike, string BikeName, BikeUse Use, IReadOnlyList<string> Jobs, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, LocalDate Today, int WorkedMinutes,
     IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf, IReadOnlyList<FluidWarning> FluidWarnings, IReadOnlyList<SheetAnswer> Sheets, IReadOnlyList<KnownChange> KnownChanges,
-    IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit) : IVersioned;
+    IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit, IReadOnlyList<PartAnswer> Parts) : IVersioned;
+
+/// <param name="Signed">It is signed off, and what it left stands in the book.</param>
+/// <param name="Refused">Why it cannot be signed off by itself now; null where it can, or is.</param>
+public sealed record PartAnswer(string Job, string Title, bool Signed, string? Refused);
 
 public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
 
@@ -109,7 +114,7 @@ public static class RunAnswers
         var signOff = new SignOff(0, [], "as it lies", null);
         var refused = RunFinish.Refuse(plan, state, signOff);
         ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds) : [];
-        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)state.Worked.TotalMinutes,
+        return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)(state.Worked - state.SignedTime).TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
             [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, outside, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
@@ -125,7 +130,14 @@ public static class RunAnswers
                 select new FluidWarning(planned.Step.Id, fluid, warning.Fit, warning.Because)],
             [.. Teardown.For(picture.Ledger, Teardown.PlacesOf(run.Job, access)).Select(pair => PartsEndpoints.SheetOf(pair.Entry, pair.Sheet))],
             [.. Modifications.For(picture.Ledger, run.Job.Group).Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words))],
-            [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol);
+            [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol,
+            [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))]);
+    }
+
+    private static PartAnswer PartOf(JobPlan plan, RunState state, string job, string title)
+    {
+        var signed = state.SignedJobs.Contains(job);
+        return new(job, title, signed, signed ? null : RunFinish.RefusePart(plan, state, new SignOff(0, [], "as it lies", null), job)?.Words);
     }
 
     private static TrayAnswer TrayOf(TrayItem item, TrayMarked? mark) =>

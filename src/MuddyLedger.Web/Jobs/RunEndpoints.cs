@@ -120,15 +120,16 @@ public static class RunEndpoints
                 if (version != stored.Version) return Problems.Stale(await bench.AnswerAsync(run, http.RequestAborted));
                 if (stored.Status != RunStatus.Running) return Problems.Refused(null, "This job is not running any more.");
                 var state = stored.State;
-                if (RunFinish.Refuse(plan, state, signOff) is { } refusal) return Problems.Refused(refusal);
-                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger, picture.TaskIds);
+                if ((body.Job is { } one ? RunFinish.RefusePart(plan, state, signOff, one) : RunFinish.Refuse(plan, state, signOff)) is { } refusal) return Problems.Refused(refusal);
+                var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger, picture.TaskIds, body.Job);
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
                     if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
                 Write(writer, readings, stored, pen);
                 foreach (var take in RunAnswers.TakingOf(readings, await bench.Shelf.StockAsync(http.RequestAborted), stored.Bike.Value).Takes)
                     bench.Shelf.Add(new StockMove(Guid.CreateVersion7(), take.Item, take.Container, -take.Amount, bench.Day(pen.At), StockCause.Taken, stored.Job.Title, stored.Id.Value), pen.At, pen.Device);
-                writer.EndRun(stored, RunStatus.Finished, pen.At);
+                if (body.Job is { } part) writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, new PartSignedOff(part)));
+                else writer.EndRun(stored, RunStatus.Finished, pen.At);
                 return null;
             },
             () => bench.AnswerAsync(run, http.RequestAborted));
@@ -144,12 +145,13 @@ public static class RunEndpoints
         return await writing.OnceAsync(http, body.Id, body,
             async (writer, pen) =>
             {
-                if (stored.Status == RunStatus.Running) return Problems.Refused(null, "This job is not finished: there is nothing to undo.");
-                if (picture.Running.Any(other => other.Job.Covers.Intersect(stored.Job.Covers).Any()))
+                if (stored is { Status: RunStatus.Running, State.SignedJobs.IsEmpty: true }) return Problems.Refused(null, "This job is not finished: there is nothing to undo.");
+                if (picture.Running.Any(other => other.Id != stored.Id && other.Job.Covers.Intersect(stored.Job.Covers).Any()))
                     return Problems.Refused(null, "The same job is running on this bike again. Finish that or set it aside first.");
                 foreach (var entry in picture.Ledger.Standing.Where(entry => entry.Run == stored.Id)) writer.AddStrike(new Strike(entry.Id, pen.At, pen.Device, reason));
                 await PutBackAsync(bench.Shelf, stored.Id.Value, bench.Day(pen.At), pen, http.RequestAborted);
-                writer.EndRun(stored, RunStatus.Running, null);
+                if (!stored.State.SignedJobs.IsEmpty) writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, new PartsTakenBack()));
+                if (stored.Status != RunStatus.Running) writer.EndRun(stored, RunStatus.Running, null);
                 return null;
             },
             () => bench.AnswerAsync(run, http.RequestAborted));

@@ -45,7 +45,8 @@ public sealed record CostRequest(string? For, string? Amount);
 
 /// <param name="Minutes">As typed: "80", "1 h 20".</param>
 /// <param name="Cured">Open findings of the bike that the job has cured, each with the proof.</param>
-public sealed record FinishRequest(Guid Id, string? Minutes, IReadOnlyList<CostRequest?> Costs, string? Leftover, string? Note, IReadOnlyList<CuredRequest?>? Cured = null);
+/// <param name="Job">The one job of a joined run that is signed off while the others go on; left out, the whole run.</param>
+public sealed record FinishRequest(Guid Id, string? Minutes, IReadOnlyList<CostRequest?> Costs, string? Leftover, string? Note, IReadOnlyList<CuredRequest?>? Cured = null, string? Job = null);
 
 /// <param name="Finding">The line that opened it.</param>
 /// <param name="How">What proved it, and under which conditions: "no spot after 40 km, 25 °C".</param>

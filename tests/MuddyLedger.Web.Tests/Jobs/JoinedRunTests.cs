@@ -56,6 +56,53 @@ public sealed class JoinedRunTests : IAsyncLifetime
         (await LeftAsync(oil)).ShouldBe(1.6m);
     }
 
+    // The book has each job when it is signed off; undoing takes all of it back, and the whole run can be signed off anew.
+    [Fact]
+    public async Task One_job_of_a_run_is_signed_off_while_the_other_goes_on()
+    {
+        var run = (await _shed.StartAsync(_bike, ["chain", "engine-oil"])).ShouldBeOk();
+        (await FinishPartAsync(run, "chain")).Body.ToString().ShouldContain("is not answered yet");
+        run = await _shed.UpToAsync(run, "engine-oil/plug-out");
+        run["parts"].AsArray().Select(part => ((string?)part!["title"], (string?)part["refused"] is null)).ShouldBe([("Chain clean, lubricate, adjust", true), ("Engine oil and filter", false)]);
+        (await FinishPartAsync(run, "brew-tea")).ShouldRefuse("job", "not one of those");
+        run = (await FinishPartAsync(run, "chain")).ShouldBeOk();
+        ((string)run["status"]!, (bool)run["parts"][0]!["signed"]!).ShouldBe(("running", true));
+        ((string?)(await _shed.TaskAsync(_bike, "chain.lubricate"))["state"]).ShouldBe("fresh");
+        ((string?)(await _shed.TaskAsync(_bike, "engine-oil.replace"))["state"]).ShouldNotBe("fresh");
+        var lines = (await _shed.BookAsync("?kind=job-finished")).Count;
+
+        run = (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/undo-finish", new { id = InTheShed.NewId(), reason = "too early" })).ShouldBeOk();
+        ((bool)run["parts"][0]!["signed"]!).ShouldBeFalse();
+        ((string?)(await _shed.TaskAsync(_bike, "chain.lubricate"))["state"]).ShouldNotBe("fresh");
+
+        run = (await FinishPartAsync(run, "chain")).ShouldBeOk();
+        await _shed.RestartAsync();
+        run = (await _shed.GetAsync($"/api/runs/{(string)run["id"]!}")).ShouldBeOk();
+        (await _shed.FinishAsync(await _shed.UpToAsync(run))).ShouldBeOk();
+        ((string?)(await _shed.TaskAsync(_bike, "engine-oil.replace"))["state"]).ShouldBe("fresh");
+        (await _shed.BookAsync("?kind=job-finished")).Count.ShouldBeGreaterThan(lines);
+    }
+
+    [Fact]
+    public async Task What_was_set_aside_is_named_on_the_bikes_page_until_it_is_taken_up_again_or_done_anew()
+    {
+        async Task<string[]> NamedAsync() => [.. (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["setAside"].AsArray().Select(one => (string)one!["words"]!)];
+        async Task<Answer> AsideAsync(Answer run) => (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "no grease" }, run.ETag)).ShouldBeOk();
+        var run = await _shed.UpToAsync((await _shed.StartAsync(_bike, "chain")).ShouldBeOk(), "oil");
+        run = await AsideAsync(run);
+        (await NamedAsync()).ShouldBe(["Chain clean, lubricate, adjust was set aside: no grease"]);
+        run = (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/undo-finish", new { id = InTheShed.NewId(), reason = "grease came" })).ShouldBeOk();
+        ((string)run["status"]!, (string)run["current"]!).ShouldBe(("running", "oil"));
+        (await NamedAsync()).ShouldBeEmpty();
+        await AsideAsync(run);
+        (await NamedAsync()).Length.ShouldBe(1);
+        (await _shed.FinishAsync(await _shed.UpToAsync((await _shed.StartAsync(_bike, "chain")).ShouldBeOk()))).ShouldBeOk();
+        (await NamedAsync()).ShouldBeEmpty();
+    }
+
+    private Task<Answer> FinishPartAsync(Answer run, string job) => _shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish",
+        new { id = InTheShed.NewId(), minutes = "20", costs = Array.Empty<object>(), leftover = (string?)null, note = (string?)null, job }, run.ETag);
+
     [Fact]
     public async Task A_part_left_on_the_tray_keeps_it_from_being_signed_off()
     {

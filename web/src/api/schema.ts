@@ -3660,6 +3660,7 @@ export interface components {
             forNow: components["schemas"]["ForNowAnswer"][];
             repairs: components["schemas"]["OpenRepair"][];
             running: components["schemas"]["RunningAnswer"][];
+            setAside: components["schemas"]["SetAsideAnswer"][];
             jobs: components["schemas"]["JobOffer"][];
             book: components["schemas"]["EntryAnswer"][];
             warnings: components["schemas"]["ProfileWarning"][];
@@ -4026,6 +4027,7 @@ export interface components {
             leftover: null | string;
             note: null | string;
             cured?: null | components["schemas"]["CuredRequest"][];
+            job?: null | string;
         };
         /** @enum {unknown} */
         Fit: "right" | "doubtful" | "never";
@@ -4592,6 +4594,12 @@ export interface components {
             until: null | string;
             note: null | string;
         };
+        PartAnswer: {
+            job: string;
+            title: string;
+            signed: boolean;
+            refused: null | string;
+        };
         PartsAnswer: {
             nickname: string;
             sheets: components["schemas"]["SheetAnswer"][];
@@ -5053,6 +5061,7 @@ export interface components {
             finishRefused: null | string;
             currency: string;
             volumeUnit: string;
+            parts: components["schemas"]["PartAnswer"][];
         };
         /** @enum {unknown} */
         RunStatus: "running" | "finished" | "set-aside";
@@ -5095,6 +5104,12 @@ export interface components {
             title: string;
             for: string;
             profile: components["schemas"]["ProfileForm"];
+        };
+        SetAsideAnswer: {
+            /** Format: uuid */
+            run: string;
+            date: components["schemas"]["LocalDate"];
+            words: string;
         };
         SettingsAnswer: {
             volumeUnit: string;

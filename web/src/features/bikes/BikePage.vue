@@ -24,6 +24,7 @@ import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
 import ForNowCabinet from './ForNowCabinet.vue'
 import FindingsCabinet from './FindingsCabinet.vue'
+import HalfDone from './HalfDone.vue'
 import ReservoirStrip from './ReservoirStrip.vue'
 import { useBike } from './useBike'
 import { useBikeWords } from './useBikeWords'
@@ -162,12 +163,7 @@ async function start(jobs: string[]) {
           <button type="button" @click="paying = true">Cost</button>
           <button type="button" @click="shopping = true">Shop's work</button>
         </nav>
-        <section v-for="run in data.running" :key="run.id" class="running">
-          <div>
-            <b>{{ run.title }} is half done.</b> {{ run.answered }} of {{ run.steps }} steps. Next: {{ run.next }}.
-          </div>
-          <v-btn class="plate pen small" :to="`/runs/${run.id}`">Go on with it</v-btn>
-        </section>
+        <HalfDone :bike="data" />
         <p v-if="data.standsSince" class="stands">
           <b>Stands since {{ date(data.standsSince, data.today) }}.</b> No use is expected of it until it is back in use.
         </p>
@@ -323,14 +319,6 @@ h1 {
 }
 .likely .big {
   color: var(--steel);
-}
-.running {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 1rem;
-  padding: 0.6rem 1.1rem;
-  border: 2px dashed var(--ink);
 }
 .stands {
   padding: 0.5rem 1.1rem;

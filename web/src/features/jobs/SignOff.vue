@@ -22,21 +22,42 @@ const { data: bike } = useBike(() => props.run.bike)
 /** What is still open on the bike, and may be cured by this job. */
 const open = computed(() => bike.value?.findings.filter((finding) => finding.entry) ?? [])
 const id = ref(newId())
+/** The one job of a joined run that is signed off while the others go on. */
+const part = ref<string | null>(null)
+const ready = computed(() => props.run.parts.find((one) => one.job === part.value && !one.signed && !one.refused))
+const shown = computed(() => !props.run.finishRefused || ready.value)
 
-function keep() {
+/** What is left of the run is signed off on a sheet of its own. */
+function begin(run: RunAnswer) {
+  id.value = newId()
+  part.value = null
+  Object.assign(form, { minutes: String(run.workedMinutes), leftover: '', note: '', cured: {} })
+  form.costs = [{ for: 'parts and fluids', amount: '' }]
+}
+
+function takeBack() {
+  const body = { id: newId(), reason: 'signed off too early' }
+  return props.write(() => answer(api.POST('/api/runs/{run}/undo-finish', { params: { path: { run: props.run.id } }, body })))
+}
+
+/** Signs off the whole run, or one of the jobs that were joined in it. */
+function keep(job: string | null = null) {
   const body = {
     id: id.value,
     minutes: form.minutes,
     costs: form.costs.filter((cost) => cost.amount.trim()),
     leftover: form.leftover || null,
     note: form.note || null,
+    job,
     cured: Object.entries(form.cured).map(([finding, how]) => ({ finding, how })),
   }
   return props.write(async (version) => {
     try {
-      return await answer(
+      const run = await answer(
         api.POST('/api/runs/{run}/finish', { params: { path: { run: props.run.id } }, body, headers: { 'If-Match': version } }),
       )
+      if (job) begin(run)
+      return run
     } catch (failed) {
       // Without an answer the same request is sent again: it may have been written.
       if (!(failed instanceof Refusal) || failed.status !== 0) id.value = newId()
@@ -47,11 +68,32 @@ function keep() {
 </script>
 
 <template>
-  <form id="sign-off" class="sign-off" @submit.prevent="keep">
+  <form id="sign-off" class="sign-off" @submit.prevent="keep()">
     <h2>{{ run.finishRefused ? 'Not yet' : 'Read it, then sign it off.' }}</h2>
     <p v-if="run.finishRefused">{{ run.finishRefused }}</p>
-    <div v-else class="halves">
-      <section>
+    <section v-if="run.parts.length" class="parts">
+      <h3 class="label">Job by job</h3>
+      <ul>
+        <li v-for="one in run.parts" :key="one.job" :class="{ chosen: one.job === ready?.job }">
+          <b>{{ one.title }}</b>
+          <span v-if="one.signed" class="soft">signed off; it stands in the book</span>
+          <span v-else-if="one.refused" class="soft">{{ one.refused }}</span>
+          <button v-else type="button" class="more" @click="part = part === one.job ? null : one.job">
+            {{ part === one.job ? 'Not by itself' : 'Sign off this one' }}
+          </button>
+        </li>
+      </ul>
+      <button v-if="run.parts.some((one) => one.signed)" type="button" class="more" @click="takeBack">
+        Undo what was signed off by job
+      </button>
+    </section>
+    <div v-if="shown" class="halves">
+      <section v-if="ready">
+        <h3 class="label">By itself: {{ ready.title }}</h3>
+        <p>All that its steps left is written to the book now. The other jobs of this run go on.</p>
+        <v-btn class="plate pen" @click="keep(ready.job)">Sign off {{ ready.title }}</v-btn>
+      </section>
+      <section v-else>
         <h3 class="label">This will stand in the book</h3>
         <ol>
           <li v-for="(line, at) in run.willWrite" :key="at">
@@ -134,6 +176,24 @@ h2 {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(240px, 1fr);
   gap: 2rem;
+}
+.parts {
+  margin-bottom: 1.2rem;
+}
+.parts li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 44px;
+  padding-inline: 0.5rem;
+}
+.parts li.chosen {
+  border-left: 6px solid var(--chalk);
+}
+.parts button {
+  min-height: 44px;
 }
 ol {
   margin: 0.3rem 0 0;
