@@ -118,7 +118,7 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
         while (order.Length < MostLooks)
         {
             var before = order.Length;
-            foreach (var look in picture.Next(Details).Where(look => look.Change > 0))
+            foreach (var look in picture.Next(Details, knockOuts: false).Where(look => look.Change > 0))
             {
                 if (order.Length == before + AtOnce) break;
                 if (look.Minutes > left) continue;
@@ -133,7 +133,7 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
         return (order, picture);
     }
 
-    private const int MostLooks = 24;
+    private const int MostLooks = 40;
     private const int AtOnce = 4;
 
     /// <summary>A reading in the middle of the band that is nearest to a grade: of two as near, the lower one.</summary>

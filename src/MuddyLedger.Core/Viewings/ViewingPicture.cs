@@ -80,9 +80,10 @@ public sealed record ViewingPicture(
            select (point, State.Seen[point.Id], driver),
     ];
 
-    public ImmutableArray<NextLook> Next(ViewingDetails details)
+    /// <param name="knockOuts">Whether a knock-out puts the whole price at stake; in the practice yard it costs what its repair costs, and no more.</param>
+    public ImmutableArray<NextLook> Next(ViewingDetails details, bool knockOuts = true)
     {
-        var open = Points.Where(point => !State.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => (point.Minutes, point.KnockOut is not null));
+        var open = Points.Where(point => !State.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => (point.Minutes, knockOuts && point.KnockOut is not null));
         return NextLook.Of(Faults, open, Trust, (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, (double?)details.Asking?.Amount);
     }
 

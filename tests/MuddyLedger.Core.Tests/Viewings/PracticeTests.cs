@@ -54,15 +54,14 @@ public class PracticeTests
     [Fact]
     public void Looking_where_it_tells_most_comes_nearer_the_truth_than_walking_round()
     {
-        double best = 0, walked = 0;
-        for (var seed = 100; seed < 116; seed++)
+        // One round says little: they differ by some 500 either way. Over these the error falls by about a twelfth.
+        var errors = Enumerable.Range(100, 80).AsParallel().Select(seed =>
         {
             var round = Round(seed);
             var end = round.End(round.InTime([.. round.Points.Where(point => point.Say is not null).Select(point => point.Id)]), 0);
-            best += Math.Abs(end.BestReckoned - Math.Max(0, end.TrueWorth));
-            walked += Math.Abs(end.Reckoned - Math.Max(0, end.TrueWorth));
-        }
-
-        best.ShouldBeLessThan(walked);
+            var worth = Math.Max(0, end.TrueWorth);
+            return (Best: Math.Abs(end.BestReckoned - worth), Walked: Math.Abs(end.Reckoned - worth));
+        }).ToList();
+        errors.Sum(error => error.Best).ShouldBeLessThan(errors.Sum(error => error.Walked) * 0.97);
     }
 }
