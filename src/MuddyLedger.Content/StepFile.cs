@@ -120,7 +120,7 @@ internal static class StepFile
     {
         var kind = new[] { NeedKind.Tool, NeedKind.Fluid, NeedKind.Part, NeedKind.Consumable }.FirstOrDefault(kind => map.Has(Capabilities.Word(kind)), (NeedKind)(-1));
         if ((int)kind < 0) throw map.Wrong("a need is a tool, a fluid, a part or a consumable");
-        var need = new Need(kind, map.Text(Capabilities.Word(kind)), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalWord<ReservoirId>("reservoir"));
+        var need = new Need(kind, map.Text(Capabilities.Word(kind)), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalWord<ReservoirId>("reservoir"), EachCylinder(map));
         map.RefuseTheRest();
         return need;
     }
@@ -145,8 +145,15 @@ internal static class StepFile
 
     private static FitsPart ReadFits(YamlMap map)
     {
-        var fits = new FitsPart(map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("replaces"));
+        var fits = new FitsPart(map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("replaces"), EachCylinder(map));
         map.RefuseTheRest();
         return fits;
     }
+
+    private static bool EachCylinder(YamlMap map) => map.OptionalText("each") switch
+    {
+        null => false,
+        "cylinder" => true,
+        var other => throw map.Wrong("each", $"\"{other}\" is not something that is counted: \"cylinder\" is"),
+    };
 }

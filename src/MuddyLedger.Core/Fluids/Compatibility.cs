@@ -69,6 +69,15 @@ public static partial class Compatibility
         return found.ToImmutable();
     }
 
+    /// <summary>Whether a fluid is as good as the grade that is asked for: of the same class, and as thick where both say so.</summary>
+    /// <param name="fluid">All that its can says.</param>
+    public static bool Suits(ReservoirId reservoir, Profile bike, string fluid, string wanted) =>
+        Warnings(reservoir, bike, fluid, wanted).IsEmpty && (ClassOf(wanted) == FluidClass.Unknown || ClassOf(fluid) == ClassOf(wanted))
+        && (Thickness(wanted) is not { } asked || Thickness(fluid) == asked);
+
+    /// <summary>"10W-40" of "10w40, JASO MA2"; null where it does not say.</summary>
+    private static string? Thickness(string fluid) => Grades().Match(fluid.ToUpperInvariant()) is { Success: true } match ? match.Value.Replace("-", "", StringComparison.Ordinal) : null;
+
     /// <summary>Two fluids that must not meet; null where they may, or where their names do not say.</summary>
     public static FluidFit? Mix(string one, string other)
     {
@@ -134,6 +143,9 @@ public static partial class Compatibility
         FluidClass.Coolant => "Coolant",
         _ => "Fork oil",
     };
+
+    [GeneratedRegex(@"\b\d{1,2}W-?\d{2,3}\b|\bSAE\s*\d{2,3}\b|\bDOT\s*[345](\.1)?", RegexOptions.CultureInvariant)]
+    private static partial Regex Grades();
 
     [GeneratedRegex("silicate[- ]free|hybrid|silicated|\\boat\\b|\\bhoat\\b|\\biat\\b", RegexOptions.CultureInvariant)]
     private static partial Regex CoolantTypes();

@@ -29,13 +29,21 @@ public enum NeedKind { Tool, Fluid, Part, Consumable }
 
 /// <summary>Something to have ready.</summary>
 /// <param name="Reservoir">For a fluid: whose; the amount and grade then come from the bike.</param>
-public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId? Reservoir = null);
+/// <param name="EachCylinder">The count is for each cylinder of the engine.</param>
+public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId? Reservoir = null, bool EachCylinder = false)
+{
+    public int CountFor(Profile bike) => EachCylinder ? Count * bike.Cylinders : Count;
+}
 
 /// <summary>Something that comes off and goes on the tray.</summary>
 public sealed record TrayPart(string Id, string Part, int Count, string? Where = null);
 
 /// <summary>What is fitted in place of what came off.</summary>
-public sealed record FitsPart(string Part, int Count, string? Replaces = null);
+/// <param name="EachCylinder">The count is for each cylinder of the engine.</param>
+public sealed record FitsPart(string Part, int Count, string? Replaces = null, bool EachCylinder = false)
+{
+    public int CountFor(Profile bike) => EachCylinder ? Count * bike.Cylinders : Count;
+}
 
 /// <summary>One way of doing it, where schools differ.</summary>
 /// <param name="Reason">Why one would choose it.</param>

@@ -22,7 +22,8 @@ public sealed record PlannedStep(
 }
 
 /// <summary>Something to have ready, with how much of it this bike takes.</summary>
-public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade);
+/// <param name="Reservoir">Whose fluid it is.</param>
+public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade, ReservoirId? Reservoir = null);
 
 /// <summary>A job made out for one bike and the choices of one run: the steps that apply, in order, with their quantities.</summary>
 public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs)
@@ -94,7 +95,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
            let reservoir = same.First().Reservoir
            let spec = reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null
            select new PlannedNeed(same.Key.Kind, same.Key.What,
-               same.Key.Kind == NeedKind.Part ? same.Sum(need => need.Count) : same.Max(need => need.Count),
-               reservoir is { } whose ? spec?.Capacity(caseOf(whose)) : null, reservoir is null ? null : spec?.Grade),
+               same.Key.Kind == NeedKind.Part ? same.Sum(need => need.CountFor(bike)) : same.Max(need => need.CountFor(bike)),
+               reservoir is { } whose ? spec?.Capacity(caseOf(whose)) : null, reservoir is null ? null : spec?.Grade, reservoir),
     ];
 }

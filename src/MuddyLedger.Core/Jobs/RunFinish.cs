@@ -144,8 +144,9 @@ public static class RunFinish
         foreach (var body in UndoList.Entries(planned.Step, step.Record)) yield return body;
         foreach (var fits in planned.Step.Fits)
         {
-            if (fits.Replaces is { } old) yield return new PartRemoved(old, fits.Count, "replaced");
-            yield return new PartFitted(fits.Part, fits.Count);
+            var count = fits.CountFor(plan.Bike);
+            if (fits.Replaces is { } old) yield return new PartRemoved(old, count, "replaced");
+            yield return new PartFitted(fits.Part, count);
         }
     }
 

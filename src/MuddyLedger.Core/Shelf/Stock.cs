@@ -21,7 +21,14 @@ public sealed record StockItem(string Name, StockKind Kind, ImmutableArray<strin
 
     public bool FitsBike(Guid bike) => Bikes.IsEmpty || Bikes.Contains(bike);
 
-    public bool IsCalled(string word) => Same(Name, word) || Serves.Any(served => Same(served, word));
+    /// <summary>By its name or a word that it serves for. "10W-40, JASO MA2" is met by an item that is both, however its words are listed.</summary>
+    public bool IsCalled(string word) => Same(Name, word) || Serves.Any(served => Same(served, word))
+        || (Terms(word) is { Length: > 1 } wanted && wanted.All(Serves.Append(Name).SelectMany(Terms).ToHashSet(StringComparer.OrdinalIgnoreCase).Contains));
+
+    /// <summary>All that its name and its words say of what it is.</summary>
+    public string Description => string.Join(", ", Serves.Prepend(Name));
+
+    private static string[] Terms(string words) => words.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>Decimals that its amounts are worth: a hundredth of a litre, whole pieces.</summary>
     public int Decimals => Kind == StockKind.Fluid ? 2 : 0;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;
@@ -33,7 +34,7 @@ public sealed record PackToBuy(int Count, Shown Size, string Price);
 /// <param name="Over">What is left over of the packs.</param>
 /// <param name="Mind">What a bike's modifications say about ordering for it.</param>
 public sealed record ToBuyAnswer(
-    Guid? Item, StockKind Kind, string What, Shown Needed, Shown Here, Shown Missing, IReadOnlyList<PackToBuy> Packs, string? Cost, Shown? Over, IReadOnlyList<string> For, IReadOnlyList<string> Mind);
+    Guid? Item, StockKind Kind, string What, Shown Needed, Shown Here, Shown Missing, IReadOnlyList<PackToBuy> Packs, string? Cost, Shown? Over, IReadOnlyList<string> For, IReadOnlyList<string> Mind, bool AmountUnknown);
 
 public sealed record BikeName(Guid Id, string Name);
 
@@ -79,8 +80,8 @@ public static class ShelfAnswers
                 {
                     var kind = need.Kind == NeedKind.Fluid ? StockKind.Fluid : need.Kind == NeedKind.Part ? StockKind.Part : StockKind.Consumable;
                     if (kind == StockKind.Consumable && !shelf.Any(stock => stock.Item.IsCalled(need.What))) continue;
-                    if (kind == StockKind.Fluid && need.Volume is null) continue;
-                    yield return new(kind, need.Grade ?? need.What, need.Volume?.Litres ?? need.Count, picture.Bike.Id.Value, $"{fitting[id].Title}, {picture.Profile.Nickname}", need.What);
+                    yield return new(kind, need.Grade ?? need.What, kind == StockKind.Fluid ? need.Volume?.Litres : need.Count, picture.Bike.Id.Value, $"{fitting[id].Title}, {picture.Profile.Nickname}", need.What,
+                        need is { Reservoir: { } reservoir, Grade: { } grade } ? fluid => Compatibility.Suits(reservoir, picture.Profile, fluid, grade) : null);
                 }
             }
         }
@@ -104,7 +105,7 @@ public static class ShelfAnswers
 
     private static ToBuyAnswer LineOf(ToBuy line, List<string> mind, OwnerSettings settings) => new(line.Item, line.Kind, line.What, Amount(line.Needed, line.Kind, settings), Amount(line.Here, line.Kind, settings),
         Amount(line.Missing, line.Kind, settings), [.. (line.Packs?.Bought ?? []).Select(pack => new PackToBuy(pack.Count, Amount(pack.Pack.Size, line.Kind, settings), pack.Pack.Price.ToString()))],
-        line.Packs?.Cost.ToString(), line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null, line.For, line.Kind == StockKind.Part ? mind : []);
+        line.Packs?.Cost.ToString(), line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null, line.For, line.Kind == StockKind.Part ? mind : [], line.AmountUnknown);
 
     private static Shown Signed(decimal litres, OwnerSettings settings)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
@@ -56,6 +57,53 @@ public class TakingTests
             new FluidFilled(ReservoirId.Engine, Given.Litres(2.2m), "10W-40"), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.3m), "10W-40"), new PartFitted("oil filter", 1),
             new FluidDrained(ReservoirId.Engine, Given.Litres(2.4m), Core.Fluids.DrainReading.NotRead), new NoteWritten("none")], _ => "engine oil");
         used.ShouldBe([new Used(StockKind.Fluid, "10W-40", 2.5m, "engine oil"), new Used(StockKind.Part, "oil filter", 1)]);
+    }
+
+    // However the words of a grade are listed on the can: "10W-40, JASO MA2" is one that is 10W-40 and MA2.
+    [Theory]
+    [InlineData("10W-40, JASO MA2", "", true)]
+    [InlineData("Moor oil", "10W-40, JASO MA2", true)]
+    [InlineData("Moor oil, 10W-40", "jaso ma2, engine oil", true)]
+    [InlineData("Moor oil", "10W-40", false)]
+    [InlineData("JASO MA2", "", false)]
+    public void A_name_with_a_comma_is_met_by_all_of_its_words(string name, string serves, bool met) =>
+        new StockItem(name, StockKind.Fluid, [.. serves.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)], [], 0, [], null, null).IsCalled("10W-40, JASO MA2").ShouldBe(met);
+
+    [Theory]
+    [InlineData("10W-40, JASO MA", true)]
+    [InlineData("Moor 10w40, JASO MA2", true)]
+    [InlineData("20W-50, JASO MA2", false)] // another thickness
+    [InlineData("10W-40, JASO MB", false)] // slips a wet clutch
+    [InlineData("10W-40", false)] // does not say
+    public void What_is_as_good_as_the_grade_is_not_bought_twice(string name, bool does) =>
+        Core.Fluids.Compatibility.Suits(ReservoirId.Engine, Given.Drumlin, name, "10W-40, JASO MA2").ShouldBe(does);
+
+    [Fact]
+    public void The_list_takes_what_will_do_and_names_a_fluid_whose_amount_nobody_knows()
+    {
+        var any = new StockItem("Moor 10W-40, JASO MA", StockKind.Fluid, ["engine oil"], [], 0, [], null, null);
+        var oil = new Stock(Guid.NewGuid(), any, 4m, []);
+        Wanted Oil(Func<string, bool>? suits) => new(StockKind.Fluid, "10W-40, JASO MA2", 2.6m, Causeway, "oil, Causeway", "engine oil", suits);
+        Shopping.List([Oil(fluid => Core.Fluids.Compatibility.Suits(ReservoirId.Engine, Given.Drumlin, fluid, "10W-40, JASO MA2"))], [oil]).ShouldBeEmpty();
+        Shopping.List([Oil(null)], [oil]).ShouldHaveSingleItem().Missing.ShouldBe(2.6m);
+
+        var brake = Shopping.List([new(StockKind.Fluid, "DOT 4", null, Causeway, "brake fluid, Causeway")], []).ShouldHaveSingleItem();
+        (brake.AmountUnknown, brake.Missing, brake.Here).ShouldBe((true, 0m, 0m));
+        Shopping.List([new(StockKind.Fluid, "DOT 4", null, Causeway, "brake fluid, Causeway")], [Bottles("DOT 4", [0.5m], [])]).ShouldBeEmpty();
+    }
+
+    // A plug for each cylinder: on the list, on the bench and in the book.
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(4)]
+    public void There_are_as_many_plugs_as_cylinders(int cylinders)
+    {
+        var bench = new Bench(Given.Drumlin with { Cylinders = cylinders }, Given.Content.Job("spark-plugs")!).UpTo();
+        bench.Plan.Needs.First(need => need.What == "spark plugs").Count.ShouldBe(cylinders);
+        var lines = RunFinish.Entries(bench.Plan, bench.State, new(10, [], null, null), Given.Today, Given.Day, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
+        lines.OfType<PartFitted>().ShouldHaveSingleItem().Count.ShouldBe(cylinders);
+        lines.OfType<PartRemoved>().ShouldHaveSingleItem().Count.ShouldBe(cylinders);
     }
 
     [Fact]

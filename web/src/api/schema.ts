@@ -5434,6 +5434,7 @@ export interface components {
             over: null | components["schemas"]["Shown"];
             for: string[];
             mind: string[];
+            amountUnknown: boolean;
         };
         TorqueAnswer: {
             torque: components["schemas"]["Shown"];

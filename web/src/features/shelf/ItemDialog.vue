@@ -9,13 +9,14 @@ import { useNotice } from '@/design/useNotice'
 type Item = ShelfAnswer['items'][number]
 type Form = Item['form']
 const shown = defineModel<Item | 'new' | null>({ required: true })
-defineProps<{ shelf: ShelfAnswer }>()
+const props = defineProps<{ shelf: ShelfAnswer; wanted: ShelfAnswer['toBuy'][number] | null }>()
 const emit = defineEmits<{ kept: [shelf: ShelfAnswer] }>()
 const { say } = useNotice()
 
+/** A new one starts from the row of the list that was tapped as bought, if one was. */
 const empty = (): Form => ({
-  name: '',
-  kind: 'fluid',
+  name: props.wanted?.what ?? '',
+  kind: props.wanted?.kind ?? 'fluid',
   serves: '',
   bikes: [],
   minimum: '',

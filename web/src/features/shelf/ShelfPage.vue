@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { answer, api, newId, Refusal, type ShelfAnswer } from '@/api/client'
+import type { ShelfAnswer } from '@/api/client'
 import { date, money, quantity } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
+import HandInDialog from './HandInDialog.vue'
 import ItemDialog from './ItemDialog.vue'
 import ItemRow from './ItemRow.vue'
 import MoveDialog from './MoveDialog.vue'
+import ToBuyList from './ToBuyList.vue'
 import { useShelf } from './useShelf'
 
 /** What is on the boards, what the coming work wants, and what waits to be handed in. */
 type Item = ShelfAnswer['items'][number]
 const { data, error, take } = useShelf()
-const { say } = useNotice()
 const editing = ref<Item | 'new' | null>(null)
 const moving = ref<{ item: Item; cause: 'bought' | 'taken' | 'counted' } | null>(null)
+const wanted = ref<ShelfAnswer['toBuy'][number] | null>(null)
+const handing = ref<ShelfAnswer['waste'][number] | null>(null)
 const groups = computed(() =>
   (
     [
@@ -26,18 +28,14 @@ const groups = computed(() =>
     .filter((group) => group.items.length),
 )
 
-async function handIn(kind: string) {
-  try {
-    const shelf = await answer(
-      api.POST('/api/shelf/waste', {
-        body: { id: newId(), kind, date: data.value!.today, where: 'recycling yard' },
-      }),
-    )
-    take(shelf)
-    say(`Handed in: ${kind}. It is in the book, and can be struck there.`)
-  } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
-  }
+/** What came home from the shop: by the item that stands on the shelf, or as a new one. */
+function buying(item: string) {
+  const found = data.value!.items.find((one) => one.id === item)
+  if (found) moving.value = { item: found, cause: 'bought' }
+}
+function adding(line: ShelfAnswer['toBuy'][number]) {
+  wanted.value = line
+  editing.value = 'new'
 }
 const print = () => window.print()
 </script>
@@ -49,7 +47,7 @@ const print = () => window.print()
       <div class="main">
         <header class="title">
           <h1>Shelf</h1>
-          <v-btn class="plate pen" @click="editing = 'new'">Put something on it</v-btn>
+          <v-btn class="plate pen" @click="((wanted = null), (editing = 'new'))">Put something on it</v-btn>
         </header>
         <section v-for="group in groups" :key="group.kind" class="cabinet" :aria-labelledby="`shelf-${group.kind}`">
           <header>
@@ -83,24 +81,7 @@ const print = () => window.print()
           <p class="soft lead">
             For all that is due or coming up to {{ date(data.horizon, data.today) }}, and what is under its minimum.
           </p>
-          <ol v-if="data.toBuy.length" class="buy">
-            <li v-for="line in data.toBuy" :key="line.what">
-              <span class="what">
-                <b>{{ line.what }}</b>
-                <span class="figure">{{ quantity(line.missing) }}</span>
-              </span>
-              <span v-if="line.packs.length" class="packs">
-                {{ line.packs.map((pack) => `${pack.count} × ${quantity(pack.size)}`).join(' + ') }}
-                <b class="figure">{{ money(line.cost!, data.currency) }}</b>
-                <span v-if="line.over && line.over.value > 0" class="soft">{{ quantity(line.over) }} over</span>
-              </span>
-              <span v-else class="soft">{{ line.item ? 'no pack sizes entered' : 'not kept on the shelf' }}</span>
-              <span v-if="line.for.length" class="soft for">for {{ line.for.join('; ') }}</span>
-              <span v-else class="soft for">to stand at its minimum</span>
-              <span v-for="words in line.mind" :key="words" class="for mind">Mind: {{ words }}</span>
-            </li>
-          </ol>
-          <p v-else class="none">Nothing. All that the coming work wants is here.</p>
+          <ToBuyList :shelf="data" @kept="take" @move="buying" @add="adding" />
           <p v-if="data.toBuy.length" class="total">
             <span class="label">Together</span>
             <span class="figure">{{ money(data.total, data.currency) }}</span>
@@ -112,7 +93,7 @@ const print = () => window.print()
           <ul v-if="data.waste.length" class="waste">
             <li v-for="one in data.waste" :key="one.kind">
               <span>{{ one.kind }}</span> <span class="figure">{{ quantity(one.volume) }}</span>
-              <v-btn class="plate small" variant="outlined" @click="handIn(one.kind)">Handed in</v-btn>
+              <v-btn class="plate small" variant="outlined" @click="handing = one">Handed in</v-btn>
             </li>
           </ul>
           <p v-else class="none">Nothing waits. What jobs drain stands here until it is handed in.</p>
@@ -120,7 +101,8 @@ const print = () => window.print()
         </section>
       </aside>
     </div>
-    <ItemDialog v-if="data" v-model="editing" :shelf="data" @kept="take" />
+    <ItemDialog v-if="data" v-model="editing" :shelf="data" :wanted="wanted" @kept="take" />
+    <HandInDialog v-if="data" v-model="handing" :today="data.today" @kept="take" />
     <MoveDialog v-if="data" v-model="moving" :today="data.today" :volume-unit="data.volumeUnit" @kept="take" />
   </main>
 </template>
@@ -149,7 +131,6 @@ h1 {
   font-size: 2.75rem;
 }
 .items,
-.buy,
 .waste {
   margin: 0;
   padding: 0;
@@ -158,32 +139,6 @@ h1 {
 .lead,
 .none {
   padding: 0.5rem 1.1rem 0.7rem;
-}
-.buy li {
-  display: grid;
-  padding: 0.5rem 1.1rem;
-  border-top: 1px solid var(--rule);
-}
-.what,
-.packs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.2rem 0.8rem;
-  align-items: baseline;
-  justify-content: space-between;
-}
-.what b {
-  font: 700 1.0625rem/1.3 var(--head);
-}
-.packs {
-  justify-content: flex-start;
-}
-.mind {
-  padding-left: 0.6rem;
-  border-left: 3px solid var(--margin-line);
-}
-.for {
-  font-size: 0.9375rem;
 }
 .total {
   display: flex;
