@@ -41,6 +41,9 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
         return $"is missing: {(shut is null ? "it is not proven that the bike may be ridden" : "the bike may not be ridden")} ({(shut ?? then[0]).Why}). Say why it was ridden all the same";
     }
 
+    /// <summary>The day since which something keeps it from being ridden; null while nothing does. What is only not proven does not keep anyone from riding.</summary>
+    public LocalDate? ShutSince => Reasons.Where(reason => reason.State == GateState.Shut).Select(reason => (LocalDate?)reason.Since.Date).Min();
+
     /// <param name="fillTasks">The service tasks that leave a reservoir with fluid of known kind, by their id.</param>
     /// <param name="forNow">The bike's undo list, that of the jobs under way among it.</param>
     /// <param name="running">The jobs under way: each tap counts at once.</param>

@@ -58,21 +58,23 @@ public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Ow
 /// <param name="Reckoned">Not on the dash: from the other meter, from rides, or on the owner's word. All of it estimated.</param>
 public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own, ImmutableSortedDictionary<MeterKind, Meter> Reckoned, MeterRatio Ratio, RidingTime Time, ImmutableArray<RideOf> SevereRides)
 {
-    public static BikeMeters Of(Profile bike, BikeLedger ledger)
+    /// <param name="shutSince">The day since which it may not be ridden, or lies on the bench: from then on no use is expected of it. Null while it may be.</param>
+    public static BikeMeters Of(Profile bike, BikeLedger ledger, LocalDate? shutSince = null)
     {
-        var time = RidingTime.Of(ledger);
+        var stands = RidingTime.Of(ledger);
+        var time = shutSince is { } day ? stands.StandingFrom(day) : stands;
+        var rides = ledger.Each<RideDone>().Select(pair => new RideOf(pair.Entry, pair.Body)).ToList();
         var ratio = MeterRatio.Of(bike, ledger);
         var own = Enum.GetValues<MeterKind>().Where(bike.Has).ToImmutableSortedDictionary(kind => kind, kind =>
         {
             var history = MeterHistory.Of(ledger, kind);
-            return new Meter(history, UsageForecast.Of(history, bike.StatedUsePerYear, time));
+            return Moved(history, UsageForecast.Of(history, bike.StatedUsePerYear, time), rides, ratio);
         });
         var reckoned = Enum.GetValues<MeterKind>().Where(kind => !bike.Has(kind))
-            .Select(kind => (Kind: kind, Meter: ReckonedMeter(kind, bike, ledger, own, ratio, time)))
+            .Select(kind => (Kind: kind, Meter: ReckonedMeter(kind, bike, ledger, own, rides, ratio, time)))
             .Where(pair => pair.Meter is not null)
             .ToImmutableSortedDictionary(pair => pair.Kind, pair => pair.Meter!);
-        var severe = ledger.Each<RideDone>().Where(ride => !ride.Body.Severities.IsEmpty).Select(ride => new RideOf(ride.Entry, ride.Body)).ToImmutableArray();
-        return new(own, reckoned, ratio, time, severe);
+        return new(own, reckoned, ratio, stands, [.. rides.Where(ride => !ride.Ride.Severities.IsEmpty)]);
     }
 
     /// <summary>The meter that a limit of this kind counts by; null where there is none, not even reckoned.</summary>
@@ -81,13 +83,18 @@ public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own,
     /// <summary>The meter first shown when something happened: on the dash if there is one.</summary>
     public IEnumerable<Meter> All => Own.Values.Concat(Reckoned.Values);
 
-    private static Meter? ReckonedMeter(MeterKind kind, Profile bike, BikeLedger ledger, ImmutableSortedDictionary<MeterKind, Meter> own, MeterRatio ratio, RidingTime time)
+    /// <summary>The meter with what was ridden since it was last read.</summary>
+    private static Meter Moved(MeterHistory history, UsageForecast? forecast, List<RideOf> rides, MeterRatio ratio) =>
+        new(history.WithRides(from ride in rides let amount = ride.On(history.Kind, ratio) where amount is not null select (ride.Entry, amount.Value), forecast), forecast);
+
+    private static Meter? ReckonedMeter(
+        MeterKind kind, Profile bike, BikeLedger ledger, ImmutableSortedDictionary<MeterKind, Meter> own, List<RideOf> rides, MeterRatio ratio, RidingTime time)
     {
         if (own.Values.FirstOrDefault() is { } other)
         {
             if (other.History.Points.IsEmpty) return null;
             var history = MeterHistory.Reckoned(kind, MeterSource.OtherMeter, other.History.Points.Select(point => (point.Date, ratio.Convert(point.Lifetime), point.Entry)));
-            return new(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time, ratio.Spread));
+            return Moved(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time, ratio.Spread), rides, ratio);
         }
 
         return FromRides(kind, bike, ledger, ratio, time) ?? OnTheOwnersWord(kind, bike, ledger, ratio, time);

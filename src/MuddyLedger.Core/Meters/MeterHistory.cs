@@ -23,10 +23,15 @@ public sealed class MeterHistory
 {
     private readonly record struct Epoch(LocalDate From, int Index, MeterAmount Display, MeterAmount Lifetime);
 
-    private readonly ImmutableArray<Epoch> _epochs;
+    /// <summary>What the bike is reckoned to have done by the end of a ride that no reading has overtaken yet.</summary>
+    private readonly record struct Ridden(LocalDate Date, int Place, MeterAmount Lifetime);
 
-    private MeterHistory(MeterKind kind, ImmutableArray<MeterPoint> points, ImmutableArray<Epoch> epochs, MeterSource source)
+    private readonly ImmutableArray<Epoch> _epochs;
+    private readonly ImmutableArray<Ridden> _ridden;
+
+    private MeterHistory(MeterKind kind, ImmutableArray<MeterPoint> points, ImmutableArray<Epoch> epochs, MeterSource source, ImmutableArray<Ridden> ridden = default)
     {
+        _ridden = ridden.IsDefault ? [] : ridden;
         Kind = kind;
         Points = points;
         Source = source;
@@ -63,6 +68,30 @@ public sealed class MeterHistory
         kind, [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, null, 0))],
         [new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0))], source);
 
+    /// <summary>
+    /// The same readings with the rides since the last of them: a ride moves the estimate until a meter is read. What was ridden by then
+    /// is taken as the sum of the rides or as what is usual, whichever is more: nobody notes down every ride (house). A ride on the day of
+    /// the reading is taken to be in it: the dash is read on coming home, whichever of the two is written down first.
+    /// </summary>
+    /// <param name="rides">In the order of the book, each with its amount on this meter.</param>
+    internal MeterHistory WithRides(IEnumerable<(LedgerEntry Entry, MeterAmount Amount)> rides, UsageForecast? forecast)
+    {
+        if (Last is not { } last) return this;
+        var ridden = ImmutableArray.CreateBuilder<Ridden>();
+        var sum = MeterAmount.Of(Kind, 0);
+        foreach (var (entry, amount) in rides.Where(ride => ride.Entry.Date > last.Date))
+        {
+            sum += amount;
+            var usual = forecast?.UseBetween(last.Date, entry.Date) ?? MeterAmount.Of(Kind, 0);
+            ridden.Add(new(entry.Date, entry.Place, last.Lifetime + (sum > usual ? sum : usual)));
+        }
+
+        return ridden.Count == 0 ? this : new(Kind, Points, _epochs, Source, ridden.ToImmutable());
+    }
+
+    /// <summary>How many rides since the last reading move the estimate.</summary>
+    public int RidesSince => _ridden.Length;
+
     /// <summary>What the meter would show on a day when the bike had done this much.</summary>
     public MeterAmount DisplayFor(LocalDate date, MeterAmount lifetime)
     {
@@ -80,8 +109,12 @@ public sealed class MeterHistory
     /// The lifetime meter at a date: as read that day, else between the readings around it, else after the last one by the usage forecast.
     /// Null before the first reading, and after the last where no use is known.
     /// </summary>
-    public MeterAt? At(LocalDate date, UsageForecast? forecast)
+    public MeterAt? At(LocalDate date, UsageForecast? forecast) => At(date, int.MaxValue, forecast);
+
+    private MeterAt? At(LocalDate date, int place, UsageForecast? forecast)
     {
+        if (_ridden.LastOrDefault(ride => ride.Date <= date && ride.Place < place) is { Lifetime: { InBase: > 0 } by } ride)
+            return new(date, by + (forecast?.UseBetween(ride.Date, date) ?? MeterAmount.Of(Kind, 0)), Estimated: true);
         var at = LastUpTo(date);
         if (at < 0) return null;
         var before = Points[at];
@@ -101,13 +134,19 @@ public sealed class MeterHistory
                 if (Points[at].Run == run) return new(entry.Date, Points[at].Lifetime, Estimated: false);
         }
 
-        return At(entry.Date, forecast);
+        return At(entry.Date, entry.Place, forecast);
     }
 
     /// <summary>When the lifetime meter reached, or will have reached, this much; null where no use is known.</summary>
     public DueBand? Reaches(MeterAmount lifetime, UsageForecast? forecast)
     {
         if (Points.IsEmpty) return null;
+        if (!_ridden.IsEmpty && Last!.Lifetime < lifetime)
+        {
+            if (_ridden.FirstOrDefault(ride => ride.Lifetime >= lifetime) is { Place: > 0 } passed) return new(passed.Date, passed.Date, passed.Date);
+            return forecast is null ? null : (forecast with { From = _ridden[^1].Date }).Reaches(lifetime - _ridden[^1].Lifetime);
+        }
+
         if (Last!.Lifetime < lifetime) return forecast?.Reaches(lifetime - Last.Lifetime);
         var (low, high) = (0, Points.Length - 1);
         while (low < high)

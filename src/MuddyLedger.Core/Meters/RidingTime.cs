@@ -34,6 +34,13 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     /// <summary>The day from which it stands; null while it is in use.</summary>
     public LocalDate? StandsSince => StandsStill ? Rests[^1].From : null;
 
+    /// <summary>The same with no use from a day on, or from the end of the last rest where that is later.</summary>
+    public RidingTime StandingFrom(LocalDate day)
+    {
+        if (StandsStill) return this;
+        return new(Rests.Add(new(Rests.IsEmpty ? day : LocalDate.Max(day, Rests[^1].To!.Value), null)));
+    }
+
     /// <summary>Why a bike cannot have been laid up, or brought back into use, on this day; null where it can.</summary>
     public string? Refuse(bool layUp, LocalDate date)
     {

@@ -38,8 +38,11 @@ public sealed record UsageForecast(
     MeterKind Kind, LocalDate From, double PerWeek, double VariancePerWeek, double EffectiveWeeks, double Drift,
     SeasonFactor Season, RidingTime Time, LocalDate? First, int Readings, bool Stated)
 {
-    /// <summary>The owner's word is worth this many weeks of data (house value).</summary>
+    /// <summary>The owner's word is worth this many weeks of data (house value)...</summary>
     private const double StatedWeeks = 8;
+
+    /// <summary>...and more than that while there are fewer weeks than these: it outweighs a thin history (house value).</summary>
+    private const double ThinHistory = 26;
 
     /// <summary>From this many weeks of history on the readings speak for themselves (house value).</summary>
     private const double LittleHistory = 52;
@@ -74,11 +77,15 @@ public sealed record UsageForecast(
         var season = SeasonFactor.Of(increments, time);
         var seasonal = increments.Select(one => (Increment: one, Weeks: Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02))).ToList();
         var (used, over) = (increments.Sum(one => one.Weight * one.Amount), seasonal.Sum(one => one.Increment.Weight * one.Weeks));
-        if (stated is { } perWeek) (used, over) = (used + perWeek * StatedWeeks, over + StatedWeeks);
+        var worth = Math.Max(StatedWeeks, ThinHistory - (ThinHistory - StatedWeeks) * weeks / ThinHistory);
+        if (stated is { } perWeek) (used, over) = (used + perWeek * worth, over + worth);
         var mean = used / over;
         var effective = increments.IsEmpty ? 0 : Squared(increments.Sum(one => one.Weight * one.Weeks)) / increments.Sum(one => Squared(one.Weight * one.Weeks) / one.Weeks);
         if (stated is not null) effective += StatedWeeks;
-        return new(history.Kind, last.Date, mean, VarianceOf(seasonal, mean), effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread)),
+        var variance = VarianceOf(seasonal, mean);
+        var change = ChangeOfPace(seasonal, variance);
+        if (change is { } changed && stated is null) mean = changed.Mean;
+        return new(history.Kind, last.Date, mean, variance, effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread) + Squared(change?.Drift ?? 0)),
             season, time, increments.IsEmpty ? null : increments[0].From, increments.IsEmpty ? 0 : history.Points.Length, stated is not null);
     }
 
@@ -131,6 +138,36 @@ public sealed record UsageForecast(
 
         return increments.ToImmutable();
     }
+
+    /// <summary>
+    /// Whether the pace of the last weeks is another than before, beyond what chance explains. A rider who has changed their ways may go on so
+    /// or fall back into them: the mean is then taken between the two paces, and the band holds both. Null where it is no more than scatter.
+    /// </summary>
+    private static (double Mean, double Drift)? ChangeOfPace(List<(Increment Increment, double Weeks)> increments, double variance)
+    {
+        (double Sigmas, double Recent, double Earlier) most = (ChangeSigmas, 0, 0);
+        foreach (var window in LatelyWeeks)
+        {
+            var (at, amount, weeks) = (increments.Count, 0.0, 0.0);
+            while (at > 0 && weeks < window) (at, amount, weeks) = (at - 1, amount + increments[at - 1].Increment.Amount, weeks + increments[at - 1].Weeks);
+            var before = increments.Take(at).ToList();
+            var over = before.Sum(one => one.Increment.Weight * one.Weeks);
+            if (weeks < window || before.Sum(one => one.Weeks) < LeastBefore) continue;
+            var (recent, earlier) = (amount / weeks, before.Sum(one => one.Increment.Weight * one.Increment.Amount) / over);
+            var sigmas = Math.Abs(recent - earlier) / Math.Sqrt(Math.Max(variance, 1e-12) * (1 / weeks + 1 / before.Sum(one => one.Weeks)));
+            if (earlier > 0 && sigmas > most.Sigmas) most = (sigmas, Math.Max(recent, earlier * SlowestShare), earlier);
+        }
+
+        return most.Earlier > 0 ? (Math.Sqrt(most.Recent * most.Earlier), 0.65 * Math.Abs(Math.Log(most.Recent / most.Earlier))) : null;
+    }
+
+    /// <summary>What "lately" means for a change of pace, what must lie before it, and beyond how many standard errors it is one (house values).</summary>
+    private static readonly double[] LatelyWeeks = [4, 6, 8, 12];
+    private const double LeastBefore = 12;
+    private const double ChangeSigmas = 1.5;
+
+    /// <summary>A rider who has all but stopped is not taken to have stopped for good (house value).</summary>
+    private const double SlowestShare = 0.1;
 
     /// <summary>
     /// The largest scatter over readings merged to at least 1, 2, 4 and 8 weeks: merging catches bursts and spells, which short

@@ -115,12 +115,13 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     private BikePicture Picture(StoredBike bike, ReadLedger read, ImmutableArray<StoredRun> running, LocalDate today)
     {
         var ledger = read.Ledger;
-        var meters = BikeMeters.Of(bike.Profile, ledger);
         var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
         var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
         var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
+        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf);
+        var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf), OilPump.Of(bike.Profile, ledger, today), forNow, today);
+            gates, OilPump.Of(bike.Profile, ledger, today), forNow, today);
         cache.Keep(picture);
         return picture;
     }

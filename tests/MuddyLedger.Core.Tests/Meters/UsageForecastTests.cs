@@ -79,11 +79,14 @@ public class UsageForecastTests
     }
 
     [Fact]
-    public void The_owners_word_is_worth_eight_weeks_and_fades_with_history()
+    public void The_owners_word_outweighs_a_thin_history_and_fades_as_it_grows()
     {
-        // 8 even weeks at 10 against a word of 70 a week: half and half.
-        var half = Of(Enumerable.Range(0, 9).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!;
-        MeterAmount.Of(MeterKind.Odometer, (decimal)half.PerWeek).In(Unit.Mile).Value.ShouldBeInRange(38, 44);
+        // Even weeks at 10 against a word of 70 a week: after four the word counts five times as much, after half a year a quarter as much.
+        decimal PerWeek(int weeks) => MeterAmount.Of(MeterKind.Odometer, (decimal)Of(Enumerable.Range(0, weeks + 1).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!.PerWeek).In(Unit.Mile).Value;
+        PerWeek(4).ShouldBeInRange(59, 63);
+        PerWeek(12).ShouldBeInRange(43, 49);
+        PerWeek(26).ShouldBeInRange(24, 34);
+        Enumerable.Range(3, 45).Select(PerWeek).Zip(Enumerable.Range(4, 45).Select(PerWeek)).ShouldAllBe(pair => pair.Second <= pair.First + 0.01m);
         Of(Enumerable.Range(0, 60).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!.Stated.ShouldBeFalse();
     }
 
