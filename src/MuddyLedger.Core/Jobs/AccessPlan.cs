@@ -66,7 +66,8 @@ internal static class AccessPlan
     {
         if (opening.Group.Open.IsEmpty) return;
         var behind = opening.Behind.ToHashSet();
-        var first = drafts.First(behind.Contains);
+        // Of those behind it the one that can be done first: a step that two jobs share may wait for others behind the same opening.
+        var first = JobAssembly.InOrder(drafts).First(behind.Contains);
         var jobs = behind.SelectMany(draft => draft.Jobs).ToList();
         var waits = first.After.Concat(Needs(opening, openings, bike).Where(outer => outer.Open.Count > 0).Select(outer => outer.Open[^1].Id)).ToList();
         foreach (var step in opening.Group.Open)

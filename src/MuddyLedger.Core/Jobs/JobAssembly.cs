@@ -45,8 +45,13 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
             };
         if (jobs.Length == 1) return new(whole, titles, opened, minutes, 0);
         var apart = jobs.Select(job => Of([job], access, bike)).ToList();
-        return new(whole, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
+        // A warm-up that is shared is waited for once: that time is saved beside the opening and closing.
+        var waits = apart.Sum(one => WaitsOf(one.Job.Steps, capabilities)) - WaitsOf(steps, capabilities);
+        return new(whole with { Minutes = Math.Max(1, minutes - waits) }, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
     }
+
+    private static int WaitsOf(IEnumerable<Step> steps, Capabilities bike) =>
+        steps.Where(step => step.Shared is not null && step.Applies.Possible(bike)).Sum(step => step.Minutes?.Minutes ?? 0);
 
     /// <summary>What a job alone usually takes on this bike, with each place in its way opened once: for a list of many, where no run is made out yet.</summary>
     public static int UsualMinutes(Job job, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
@@ -101,6 +106,10 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         // Nor is fuel opened on an engine that was warmed a moment ago.
         var withCold = drafts.Where(draft => places(draft).Any(group => group.OpensFuel || coldPlaces.Contains(group.Id))).SelectMany(draft => draft.Jobs).Where(job => !warmJobs.Contains(job)).ToHashSet();
 
+        // What a cold job has open while it runs the engine is closed again before the warm-up: coolant is bled and its cap is on.
+        var openRuns = warm is null ? [] : drafts.Where(draft => draft.Step.EngineRuns && draft.Jobs.Overlaps(coldJobs) && !afterWarm.Contains(draft.Id)
+            && Following(drafts, draft.Id) is var after && drafts.Any(later => after.Contains(later.Id) && later.Jobs.Overlaps(draft.Jobs) && !later.Step.Refits.IsEmpty)).Select(draft => draft.Id).ToHashSet();
+
         var stages = new Dictionary<string, Stage>();
         foreach (var draft in InOrder(drafts)) stages[draft.Id] = Later(Own(draft), draft.After.Where(stages.ContainsKey).Select(id => stages[id]));
         return stages;
@@ -110,7 +119,7 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
             var step = draft.Step;
             if (step.Kind == StepKind.SignOff) return Stage.SignOff;
             if (step.Shared == WarmUp) return Stage.Warm;
-            if (step.EngineRuns) return Stage.Proof;
+            if (step.EngineRuns) return openRuns.Contains(draft.Id) ? Stage.BeforeWarm : Stage.Proof;
             if (warm is null || beforeWarm.Contains(draft.Id)) return Stage.BeforeWarm;
             if (afterWarm.Contains(draft.Id)) return Stage.Apart;
             return draft.Jobs.Overlaps(coldJobs) || draft.Jobs.Overlaps(withCold) || step.Kind == StepKind.Reading ? Stage.BeforeWarm : Stage.Apart;

@@ -26,7 +26,7 @@ public sealed record OnlyClaimed(LedgerEntry Entry) : Because;
 /// <param name="First">True where the running-in value of the limit counts.</param>
 public sealed record LimitFrom(Limit Limit, decimal Factor, IReadOnlyList<SeverityFactor> Severities, bool First = false) : Because;
 
-public sealed record MeterToday(MeterKind Kind, MeterAt Meter, MeterPoint LastReading) : Because;
+public sealed record MeterToday(MeterKind Kind, MeterAt Meter, MeterPoint LastReading, int RidesSince) : Because;
 
 /// <param name="Source">How the meter itself is known.</param>
 public sealed record ForecastUsed(MeterKind Kind, UsageForecast Forecast, MeterSource Source) : Because;

@@ -98,7 +98,7 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
             return Unjudged(limit, effective);
         }
 
-        because.Add(new MeterToday(kind, now, history.Last!));
+        because.Add(new MeterToday(kind, now, history.Last!, history.RidesSince));
         if (history.Source == MeterSource.OtherMeter) because.Add(new ReckonedByRatio(kind, meters.Ratio));
         because.Add(forecast is null ? new RateUnknown(kind) : new ForecastUsed(kind, forecast, history.Source));
         var hard = HardRides(kind, task, severities, done.Entry, meters);

@@ -96,6 +96,7 @@ public sealed record TaskAnswer(
                 Meter = today.Kind,
                 Amount = Shown.Of(today.Meter.Lifetime, bike),
                 Estimated = today.Meter.Estimated,
+                Count = today.RidesSince,
                 Date = today.LastReading.Date,
                 Entry = today.LastReading.Entry.Value,
             },

@@ -50,6 +50,35 @@ public class JobAssemblyTests
     public void Two_jobs_that_fill_the_same_reservoir_are_not_joined() =>
         Refused(Given.Drumlin, "engine-oil", "flush-fill").ShouldContain("both fill the engine oil");
 
+    // Plugs that come out for the valves go in once, after them, whichever job was named first.
+    [Theory]
+    [InlineData("spark-plugs", "valve-clearances")]
+    [InlineData("valve-clearances", "spark-plugs")]
+    public void New_plugs_are_not_fitted_to_be_taken_out_again(string first, string second)
+    {
+        var ids = Ids(Joined(Twin, first, second), Twin);
+        ids.Count(id => id.EndsWith("/out", StringComparison.Ordinal) && id.StartsWith("spark-plugs") || id.EndsWith("/plugs-out", StringComparison.Ordinal)).ShouldBe(1);
+        var plugsIn = ids.Where(id => id is "spark-plugs/thread-in" or "valve-clearances/plugs-in").ToList();
+        InOrder(ids, "valve-clearances/cover-on", plugsIn.ShouldHaveSingleItem(), "spark-plugs/torque");
+    }
+
+    // An engine is not warmed with its radiator open.
+    [Theory]
+    [InlineData("coolant", "engine-oil")]
+    [InlineData("engine-oil", "coolant")]
+    public void Coolant_is_bled_and_its_cap_is_on_before_the_warm_up(string first, string second) =>
+        InOrder(Ids(Joined(Given.Drumlin, first, second), Given.Drumlin), "coolant/pour", "coolant/bleed", "coolant/cap-on", "engine-oil/warm", "engine-oil/drain-read");
+
+    // What is claimed to be saved is what is not done twice: openings and waits, and nothing else.
+    [Fact]
+    public void What_joining_saves_is_time_that_is_really_not_spent()
+    {
+        var none = Joined(Given.Drumlin, "chain", "front-brake-fluid");
+        none.Job.Minutes.ShouldBe(none.MinutesApart);
+        var tank = Joined(Twin, "spark-plugs", "air-filter");
+        tank.MinutesApart.ShouldBe(tank.Job.Minutes + 14 + 4);
+    }
+
     // What is behind a tank both cold and warm is opened twice, and the plan says so; what may stay open is opened once.
     [Fact]
     public void A_place_that_must_be_closed_for_the_warm_up_is_opened_anew_after_it()

@@ -34,11 +34,14 @@ const { data, error } = useQuery({
               <dt class="label">One after another</dt>
               <dd class="figure soft">{{ minutes(data.minutesApart) }}</dd>
             </div>
-            <div>
-              <dt class="label">Steps saved</dt>
-              <dd class="figure">{{ data.sharedSteps }}</dd>
+            <div v-if="data.minutesApart > data.minutes">
+              <dt class="label">Saved</dt>
+              <dd class="figure">{{ minutes(data.minutesApart - data.minutes) }}</dd>
             </div>
           </dl>
+          <p v-if="data.minutesApart === data.minutes" class="soft">
+            It saves no time to speak of. {{ data.sharedSteps }} steps, such as the meter and the sign-off, are done once.
+          </p>
           <ul v-if="data.opened.length" class="opened">
             <li v-for="(one, at) in data.opened" :key="at">
               <b>{{ one.title }}</b> once, {{ one.minutes }} min, for {{ one.for.join(', ').toLowerCase() }}

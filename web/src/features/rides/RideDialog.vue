@@ -108,7 +108,9 @@ async function keep() {
           </div>
           <v-text-field v-model="form.despite" label="Why it was ridden all the same" maxlength="200" autofocus />
         </div>
-        <p class="soft">It counts for all that is due after a ride. It moves the estimate of the meter until the meter is read.</p>
+        <p class="soft">
+          It counts for all that is due after a ride. It moves the estimate of the meter until the meter is read.
+        </p>
         <p v-if="refusal && !asked && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
       </div>
       <footer>

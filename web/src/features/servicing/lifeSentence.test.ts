@@ -76,6 +76,10 @@ describe('the working, in words', () => {
       { kind: 'meter-today', meter: 'odometer', amount: miles(23653), estimated: true, date: '2026-04-14' },
       'reckoned on from the reading',
     ],
+    [
+      { kind: 'meter-today', meter: 'odometer', amount: miles(23653), estimated: true, date: '2026-04-14', count: 2 },
+      'with the 2 rides since.',
+    ],
     [{ kind: 'meter-today', meter: 'hour-meter', amount: miles(96), estimated: false }, 'read today'],
     [
       { kind: 'forecast', amount: miles(112), count: 14, weeks: 31, date: '2025-04-18', until: '2026-04-14' },

@@ -155,7 +155,7 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
     }
     case 'meter-today':
       return line.estimated
-        ? `The ${meterName(line.meter)} stands at about ${amount} today, reckoned on from the reading of ${on}.`
+        ? `The ${meterName(line.meter)} stands at about ${amount} today, reckoned on from the reading of ${on}${line.count ? ` with ${line.count === 1 ? 'the ride' : `the ${line.count} rides`} since` : ''}.`
         : `The ${meterName(line.meter)} stands at ${amount}, read today.`
     case 'ratio':
       return `This bike has no ${meterName(line.meter)}: it was reckoned at ${amount} an hour, ${line.provenance?.kind === 'owner' ? 'the ratio of its own readings' : 'a house value for its use'}.`
