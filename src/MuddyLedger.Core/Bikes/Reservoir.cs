@@ -28,8 +28,13 @@ public sealed record ReservoirSpec
     public LevelStance Stance { get; init; } = LevelStance.UprightOnLevel;
     public OilTemperature ReadAt { get; init; } = OilTemperature.Hot;
     /// <summary>Minutes to wait after stopping before the level is read, 0 to 60.</summary>
-    public int WaitMinutes { get; init; } = 3;
+    public int WaitMinutes { get; init; } = UsualWait;
     public Provenance Provenance { get; init; } = new(ProvenanceKind.Owner);
+
+    private const int UsualWait = 3;
+
+    /// <summary>Whether anybody has said how its level is read: what merely stands in the form is nobody's word.</summary>
+    public bool ReadingEntered => Level is not null || WaitMinutes != UsualWait;
 
     /// <summary>The capacity for a case; null where the owner has not entered it.</summary>
     public Volume? Capacity(FillCase fillCase) => fillCase switch

@@ -71,7 +71,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     {
         var fillCase = step.Reservoir is { } whose ? caseOf(whose) : FillCase.DrainOnly;
         var spec = step.Reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null;
-        var minutes = step.Minutes is { FromReservoir: true } && spec is not null
+        var minutes = step.Minutes is { FromReservoir: true } && spec is { ReadingEntered: true }
             ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
             : step.Minutes;
         return new(step, waitsFor,

@@ -68,4 +68,14 @@ public static class Temperatures
         var celsius = fahrenheit ? (value - 32) / 1.8 : value;
         return celsius is >= -60 and <= 60 ? celsius : null;
     }
+
+    /// <summary>One that names its scale, "10 F" or "-12 °C", in both: from -273 to 2,000 °C. Null where it is no such thing.</summary>
+    public static (decimal Celsius, decimal Fahrenheit)? Both(string text)
+    {
+        var trimmed = text.Trim().Replace('\u2212', '-').Replace("°", "", StringComparison.Ordinal);
+        if (trimmed.Length < 2 || trimmed[^1] is not ('F' or 'f' or 'C' or 'c') || char.IsLetter(trimmed[^2])) return null;
+        if (!decimal.TryParse(trimmed[..^1].Trim().Replace(',', '.'), System.Globalization.NumberStyles.AllowLeadingSign | System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var value)) return null;
+        var celsius = trimmed[^1] is 'F' or 'f' ? (value - 32) / 1.8m : value;
+        return celsius is < -273.15m or > 2_000 ? null : (Math.Round(celsius, 1), Math.Round((celsius * 1.8m) + 32, 1));
+    }
 }

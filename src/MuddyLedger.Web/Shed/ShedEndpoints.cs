@@ -40,7 +40,9 @@ public static class ShedEndpoints
         return Results.Ok(new ShedAnswer(today, horizon,
             [.. all.Select(TagOf)],
             [.. tasks.Where(due => due.Task.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
-                .OrderBy(due => due.Task.State).ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue).ThenBy(due => due.Task.Share)],
+                // What can hurt first, then by how far it is over.
+                .OrderBy(due => due.Task.State).ThenByDescending(due => due.Task.Safety).ThenBy(due => due.Task.State == LifeState.Overdue ? due.Task.Share : 0)
+                .ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue).ThenBy(due => due.Task.Share)],
             [.. tasks.Where(due => due.Task.LikelyDue <= horizon && due.Task.State != LifeState.Unknown).OrderBy(due => due.Task.LikelyDue)],
             [.. all.SelectMany(BikeAnswers.RunningOf)],
             [.. all.SelectMany(picture => BikeAnswers.FindingsOf(picture, pictures.DayOf)).Where(finding => finding.Settled is null).OrderByDescending(finding => finding.Severity).ThenBy(finding => finding.Since)],

@@ -90,6 +90,8 @@ public static class BenchSumsEndpoints
     {
         var check = new FieldCheck(http);
         var text = (amount ?? "").Trim();
+        if (Temperatures.Both(text) is var (celsius, fahrenheit))
+            return Results.Ok(new UnitsAnswer(QuantityText.Words(Dimension.Temperature), [new Shown(celsius, "°C", 1), new Shown(fahrenheit, "°F", 1)]));
         var name = string.Concat(text.SkipWhile(letter => char.IsDigit(letter) || letter is '.' or ',' or ' '));
         if (text.Length == 0) check.Refuse("amount", "is missing");
         else if (name.Length == 0) check.Refuse("amount", "has no unit: write 22 nm, 1.9 qt, 6 thou, 36 psi");

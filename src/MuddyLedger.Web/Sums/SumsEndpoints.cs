@@ -81,8 +81,9 @@ public static class SumsEndpoints
         var poured = string.IsNullOrWhiteSpace(concentrate) ? 100 : Number("concentrate", concentrate, 0, 100, check);
         if (check.Failed) return check.Problem();
         var wanted = Coolant.ShareFor(night);
-        var enough = wanted is { } need && now >= need;
-        var replace = volume is { } all && wanted is { } target && !enough ? Coolant.Replace(all, now, target, poured) : null;
+        // Beyond the table nothing is known of its freezing point: richer is not always colder.
+        var enough = wanted is { } need && now >= need && Coolant.FreezesAt(now) is not null;
+        var replace = volume is { } all && wanted is { } target && !enough ? Coolant.Replace(all, now, target, target < now ? 0 : poured) : null;
         return Results.Ok(new CoolantAnswer(Coolant.FreezesAt(now), wanted, replace is { } out_ ? Shown.Of(out_, settings) : null, enough, now < Coolant.LeastForInhibitor, now > Coolant.Most, Coolant.LeastForInhibitor, Coolant.Most, Coolant.Margin));
     }
 

@@ -63,6 +63,9 @@ public sealed class BenchSumsTests : IAsyncLifetime
     [InlineData("1 gal", "L", 3.785)]
     [InlineData("36 psi", "bar", 2.482)]
     [InlineData("106 in-lb", "N m", 11.98)]
+    [InlineData("10 F", "°C", -12.2)]
+    [InlineData("-40 °C", "°F", -40)]
+    [InlineData("100C", "°F", 212)]
     public async Task Any_amount_is_told_in_all_units_of_its_kind(string amount, string unit, double value) =>
         ((double)(await _shed.GetAsync($"/api/sums/units?amount={Uri.EscapeDataString(amount)}")).ShouldBeOk()["in"].AsArray().First(one => (string?)one!["unit"] == unit)!["value"]!).ShouldBe(value);
 

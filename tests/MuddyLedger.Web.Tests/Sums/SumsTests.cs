@@ -17,6 +17,19 @@ public class SumsTests
         ((double)answer["value"]!).ShouldBe(value, 0.006);
     }
 
+    // Richer is not always colder: beyond the table nothing is said to be enough, and water thins it.
+    [Theory]
+    [InlineData(70, -10, false)]
+    [InlineData(57, -10, true)]
+    [InlineData(20, -10, false)]
+    public async Task A_mix_is_called_enough_only_where_its_freezing_point_is_known(int share, int night, bool enough)
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var answer = (await shed.GetAsync($"/api/sums/coolant?share={share}&coldest={night}&system=2")).ShouldBeOk();
+        ((bool)answer["enough"]!).ShouldBe(enough);
+        (answer.Body["replace"] is null).ShouldBe(enough);
+    }
+
     [Theory]
     [InlineData("premix?fuel=5 km&ratio=50", "fuel", "is in km")]
     [InlineData("premix?fuel=5&ratio=3", "ratio", "10:1 to 200:1")]

@@ -234,6 +234,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       :label="step.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + step.hold : 'Why is it left out?'"
       button="Skip it"
       :words="step.worth === 'taste' ? 'A matter of taste, left as it is' : ''"
+      :offers="['Not fitted on this bike', 'Done a short while ago', 'The part is not here yet']"
       :save="(reason) => act({ act: 'step-skipped', step: step!.id, reason })"
       :refusal="refusal"
       @close="sheet = null"

@@ -9,6 +9,8 @@ const props = defineProps<{
   label: string
   button: string
   words?: string
+  /** Words to take with one tap. */
+  offers?: string[]
   save: (words: string) => Promise<boolean | void>
   refusal: Refusal | null
 }>()
@@ -33,6 +35,11 @@ async function keep() {
       </header>
       <div class="inside">
         <p class="soft">{{ label }}.</p>
+        <div v-if="offers?.length" class="offers" role="group" aria-label="Words to take">
+          <button v-for="offer in offers" :key="offer" type="button" :aria-pressed="text === offer" @click="text = offer">
+            {{ offer }}
+          </button>
+        </div>
         <v-textarea
           v-model="text"
           label="In your words"
@@ -49,3 +56,21 @@ async function keep() {
     </form>
   </v-dialog>
 </template>
+
+<style scoped>
+.offers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.offers button {
+  min-height: 44px;
+  padding-inline: 0.9rem;
+  border: 1px solid var(--ink);
+  font: 600 1rem/1.2 var(--head);
+}
+.offers button[aria-pressed='true'] {
+  background: var(--chalk);
+  color: var(--on-pen);
+}
+</style>

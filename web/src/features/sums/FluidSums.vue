@@ -32,8 +32,10 @@ const cooled = [
       <span v-if="coolant.data.value.wanted == null" class="big">No share holds so cold a night</span>
       <span v-else-if="coolant.data.value.enough" class="big">It holds</span>
       <span v-else-if="coolant.data.value.replace"
-        ><span class="figure big">{{ quantity(coolant.data.value.replace) }}</span> out, and as much concentrate in</span
+        ><span class="figure big">{{ quantity(coolant.data.value.replace) }}</span> out, and as much
+        {{ coolant.data.value.thick ? 'water' : 'concentrate' }} in</span
       >
+      <span v-else-if="coolant.data.value.thick" class="big">Too rich to say</span>
       <span v-else class="big">It does not hold</span>
       <span class="soft">
         <template v-if="coolant.data.value.freezesAt != null"

@@ -2,7 +2,7 @@
 import { reactive } from 'vue'
 import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { whole } from '@/api/client'
-import { number, quantity } from '@/design/format'
+import { quantity } from '@/design/format'
 import ValueLine from './ValueLine.vue'
 import { sum } from './viewingWords'
 
@@ -94,7 +94,7 @@ async function count() {
       <ul>
         <li v-for="one in viewing.credits" :key="one.id">
           <span class="figure">{{ money(one.likely) }}</span>
-          <span>{{ one.what }}, {{ number(one.low, 0) }} to {{ number(one.high, 0) }}</span>
+          <span>{{ one.what }}, {{ money(one.low) }} to {{ money(one.high) }}</span>
           <button
             v-if="!closed"
             type="button"

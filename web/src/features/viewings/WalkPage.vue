@@ -86,7 +86,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
       <div class="name">
         <RouterLink to="/viewings" aria-label="To all viewings">‹</RouterLink>
         <h1>{{ data.details.name }}</h1>
-        <span v-if="data.asking" class="figure">asks {{ number(data.asking, 0) }}</span>
+        <span v-if="data.asking" class="figure">asks {{ sum(data.asking, data.currency) }}</span>
       </div>
       <nav class="stages" aria-label="Stages">
         <button
@@ -162,11 +162,11 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           </div>
           <div>
             <p class="label">Walk away above</p>
-            <p class="figure big">{{ data.offers ? number(data.offers.walkAway, 0) : '–' }}</p>
+            <p class="figure big">{{ data.offers ? sum(data.offers.walkAway, data.currency) : '–' }}</p>
             <p class="soft">
               <template v-if="!data.offers">say what a sound one is worth</template>
               <template v-else-if="moved?.walkAway && Math.round(moved.walkAway[0]) !== Math.round(moved.walkAway[1])"
-                >was {{ number(moved.walkAway[0], 0) }} before this</template
+                >was {{ sum(moved.walkAway[0], data.currency) }} before this</template
               >
               <template v-else
                 >{{ sum(data.cost.c50, data.currency) }} to put right, up to {{ sum(data.cost.c90, data.currency) }}</template

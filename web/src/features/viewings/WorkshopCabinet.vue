@@ -29,8 +29,13 @@ const money = (amount: number) => sum(amount, props.viewing.currency)
       <template v-else>
         <p v-if="data.pays != null" class="answer">
           <b>{{
-            data.pays ? `At ${money(data.fee!)} it pays.` : `At ${money(data.fee!)} it does not pay: look yourself first.`
+            data.pays
+              ? `Yes: at ${money(data.fee!)} it costs less than what it is likely to save you.`
+              : `No: at ${money(data.fee!)} it costs more than it is likely to save you. Look yourself first.`
           }}</b>
+        </p>
+        <p v-else-if="data.worth != null" class="answer">
+          <b>Pay at most {{ money(data.worth) }} for it: that is what it saves you on average over many such bikes.</b>
         </p>
         <p>
           It would look at {{ data.points }} points that you have not, and settle {{ percent(data.settles) }} of what is uncertain
@@ -38,8 +43,11 @@ const money = (amount: number) => sum(amount, props.viewing.currency)
           bargain with.
         </p>
         <p v-if="data.against != null">
-          In {{ percent(data.against) }} of cases it speaks against buying even at the most that you would pay now,
-          {{ money(viewing.offers?.walkAway ?? 0) }}.
+          In {{ percent(data.against) }} of cases its report would keep you from paying
+          {{ money(viewing.offers?.walkAway ?? 0) }}, the most that you would pay now.
+          <template v-if="data.worth != null && data.worth < 20">
+            That is often, and still saves little: at that price the bike is worth it by a little, or not by a little.
+          </template>
         </p>
         <p v-else class="soft">Say what a sound one is worth, and it can be said what the look is worth.</p>
         <p v-if="data.fee == null && data.worth != null" class="soft">
