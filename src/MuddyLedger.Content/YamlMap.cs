@@ -4,6 +4,7 @@ using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Units;
 using YamlDotNet.Core;
+using YamlDotNet.Core.Events;
 using YamlDotNet.RepresentationModel;
 
 namespace MuddyLedger.Content;
@@ -29,11 +30,43 @@ internal sealed class YamlMap
         _node = node;
     }
 
+    /// <summary>Far more than the longest job needs; a file beyond it is refused before it is built.</summary>
+    private const int MostCharacters = 500_000;
+    private const int MostDepth = 30;
+
+    /// <summary>
+    /// Looks through the file event by event before any of it is built: what refers to itself or is nested without end would take the
+    /// whole server down with it.
+    /// </summary>
+    private static void Guard(string file, string text)
+    {
+        if (text.Length > MostCharacters) throw new ContentException(file, 1, $"is longer than {MostCharacters:#,0} characters");
+        var scan = new Parser(new StringReader(text));
+        // For each thing that is open: whether it is a mapping, and whether a key comes next in it.
+        var open = new Stack<(bool Mapping, bool Key)>();
+        while (scan.MoveNext())
+        {
+            var now = scan.Current!;
+            if (now is AnchorAlias) throw new ContentException(file, now.Start.Line, "uses an alias (*name), which no file here may: write it out");
+            if (now is MappingEnd or SequenceEnd) open.Pop();
+            if (now is not (Scalar or MappingStart or SequenceStart)) continue;
+            if (open.TryPop(out var outer))
+            {
+                if (outer is (true, true) && now is not Scalar) throw new ContentException(file, now.Start.Line, "has a key that is not a plain word");
+                open.Push((outer.Mapping, outer.Mapping && !outer.Key));
+            }
+
+            if (now is not Scalar) open.Push((now is MappingStart, now is MappingStart));
+            if (open.Count > MostDepth) throw new ContentException(file, now.Start.Line, $"is nested deeper than {MostDepth} levels");
+        }
+    }
+
     public static YamlMap Load(string file, string text)
     {
         var parser = new Parser(new StringReader(text));
         try
         {
+            Guard(file, text);
             var stream = new YamlStream();
             stream.Load(parser);
             if (stream.Documents.Count != 1) throw new ContentException(file, 1, "must hold exactly one document");

@@ -89,12 +89,17 @@ public static class ShedBackup
         var target = Path.Combine(folder, ShedFile.Name);
         if (File.Exists(target)) throw new InvalidDataException($"{folder} has a shed already. It was left as it is: name an empty folder.");
         Directory.CreateDirectory(folder);
+        // What is left of another shed would be taken for the end of this one.
+        if (Directory.EnumerateFiles(folder, ShedFile.Name + "*").FirstOrDefault() is { } left)
+            throw new InvalidDataException($"{folder} holds what is left of another shed ({Path.GetFileName(left)}). It was left as it is: name an empty folder.");
         // Whole or not at all: a name of its own until every byte is on the disk.
         var half = target + ".restoring";
         File.Copy(Path.Combine(copy, ShedFile.Name), half, overwrite: true);
         using (var written = new FileStream(half, FileMode.Open, FileAccess.ReadWrite)) written.Flush(flushToDisk: true);
         File.Move(half, target);
-        return manifest;
+        var put = Describe(target, Instant.MinValue);
+        return (put.Bikes, put.Entries, put.Migration) == (manifest.Bikes, manifest.Entries, manifest.Migration)
+            ? manifest : throw new InvalidDataException($"{target} does not hold what its backup holds: it is not to be used.");
     }
 
     private static BackupManifest ReadManifest(string copy)

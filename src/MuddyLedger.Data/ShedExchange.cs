@@ -28,7 +28,10 @@ public sealed class ShedExchange(ShedContext context)
         return copy with { Photos = await PhotosAsync(bike is null ? null : [.. copy.Bikes.SelectMany(one => one.Entries).Select(entry => entry.Body).OfType<PhotoTaken>().Select(taken => taken.Photo)], cancel) };
     }
 
-    public Task<bool> EmptyAsync(CancellationToken cancel) => context.Bikes.AllAsync(_ => false, cancel);
+    /// <summary>Nothing of the owner's is here yet: neither bikes nor viewings, shelf, prices, jobs or photos. Settings are no content; a copy brings its own.</summary>
+    public async Task<bool> EmptyAsync(CancellationToken cancel) =>
+        !await context.Bikes.AnyAsync(cancel) && !await context.Viewings.AnyAsync(cancel) && !await context.StockItems.AnyAsync(cancel)
+        && !await context.Prices.AnyAsync(cancel) && !await context.OwnJobs.AnyAsync(cancel) && !await context.Photos.AnyAsync(cancel);
 
     /// <summary>Adds every row of a checked copy; the caller commits all of it or nothing.</summary>
     /// <param name="small">The stamp-sized picture of each photo, by its id.</param>
@@ -89,8 +92,9 @@ public sealed class ShedExchange(ShedContext context)
             }));
         }
 
-        if (copy.Settings is { } settings)
-            context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = settings.VolumeUnit, TorqueUnit = settings.TorqueUnit, Currency = settings.Currency, Version = 1 });
+        if (copy.Settings is not { } settings) return;
+        var row = context.Settings.SingleOrDefault() ?? context.Settings.Add(new SettingsRow { Id = 1, VolumeUnit = "", TorqueUnit = "", Currency = "", Version = 0 }).Entity;
+        (row.VolumeUnit, row.TorqueUnit, row.Currency, row.Version) = (settings.VolumeUnit, settings.TorqueUnit, settings.Currency, row.Version + 1);
     }
 
     /// <param name="only">Null for all.</param>

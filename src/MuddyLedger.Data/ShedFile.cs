@@ -55,14 +55,18 @@ public static class ShedFile
         if (!empty && (await context.Database.GetAppliedMigrationsAsync(cancel)).Any(name => !known.Contains(name)))
             throw new InvalidDataException($"{connection.DataSource} was written by a newer Muddy Ledger. It was left as it is.");
         await context.Database.ExecuteSqlRawAsync($"PRAGMA journal_mode=WAL; PRAGMA application_id={ApplicationId};", cancel);
-        await context.Database.MigrateAsync(cancel);
+        // A server that was killed while it started leaves the row behind by which migrations wait for each other. Nobody else is at this
+        // folder, so nobody holds it, and whoever waited for it would wait for ever.
+        if (await ScalarAsync(connection, "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'", cancel) > 0)
+            await context.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsLock", cancel);
+        if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any()) await context.Database.MigrateAsync(cancel);
         await context.Database.CloseConnectionAsync();
     }
 
     private static async Task<long> ScalarAsync(DbConnection connection, string sql, CancellationToken cancel)
     {
         await using var command = connection.CreateCommand();
-#pragma warning disable CA2100 // both statements are constants above
+#pragma warning disable CA2100 // both statements are constants of this class
         command.CommandText = sql;
 #pragma warning restore CA2100
         return Convert.ToInt64(await command.ExecuteScalarAsync(cancel));

@@ -113,13 +113,13 @@ internal sealed class TestShed : IAsyncDisposable
         Directory.Delete(_folder, recursive: true);
     }
 
-    private async Task StartAsync()
+    public async Task StartAsync()
     {
         _server = await ShedServer.StartAsync(Options);
         Http = new HttpClient { BaseAddress = new Uri(_server.Address) };
     }
 
-    private async Task StopAsync()
+    public async Task StopAsync()
     {
         Http.Dispose();
         await _server.DisposeAsync();

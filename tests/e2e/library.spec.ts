@@ -186,9 +186,22 @@ test('the shelf: put on, bought, undone; and what was drained is handed in', asy
   await expect(left(page, 'copper-free paste')).toHaveText('0.5 L')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(left(page, 'copper-free paste')).toHaveText('0 L')
+  // A row of the list is tapped as bought, stands on the shelf, and is gone from the list.
+  const buy = page.getByRole('region', { name: 'To buy' })
+  await buy.getByRole('button', { name: 'Bought: 10W-40, JASO MA2' }).click()
+  await expect(left(page, '10W-40, JASO MA2')).toHaveText('5.4 L')
+  await expect(buy.getByText('10W-40, JASO MA2', { exact: true })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(left(page, '10W-40, JASO MA2')).toHaveText('1.4 L')
   const waste = page.getByRole('region', { name: 'To hand in' })
   const kinds = await waste.getByRole('listitem').count()
   await waste.getByRole('button', { name: 'Handed in' }).first().click()
+  // Nobody's place is guessed: it is asked for, and a line without one is refused.
+  const asked = page.getByRole('dialog')
+  await asked.getByRole('button', { name: 'Handed in' }).click()
+  await expect(asked.getByText('Is missing')).toBeVisible()
+  await asked.getByLabel('Where').fill('the tip at the old quarry')
+  await asked.getByRole('button', { name: 'Handed in' }).click()
   await expect(waste.getByRole('listitem')).toHaveCount(kinds - 1)
 })
 

@@ -38,19 +38,34 @@ public sealed class ShedServer : IAsyncDisposable
 {
     private readonly WebApplication _app;
 
-    private ShedServer(WebApplication app) => _app = app;
+    private readonly ShedLock? _lock;
+
+    private ShedServer(WebApplication app, ShedLock? held) => (_app, _lock) = (app, held);
 
     public string Address => _app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
 
     /// <exception cref="ContentException">A content file cannot be used.</exception>
-    /// <exception cref="InvalidDataException">The folder holds no shed, or one of a newer version.</exception>
+    /// <exception cref="InvalidDataException">The folder holds no shed, or one of a newer version, or another server has it.</exception>
     public static async Task<ShedServer> StartAsync(ShedOptions options, CancellationToken cancel = default)
     {
         var app = Build(options);
-        var server = new ShedServer(app);
         // Read before anything is served: a broken file is refused here, by file and line.
         app.Services.GetRequiredService<ContentLibrary>();
         Directory.CreateDirectory(options.Folder);
+        var held = ShedLock.Take(options.Folder);
+        try
+        {
+            return await StartAsync(app, held, options, cancel);
+        }
+        catch
+        {
+            held?.Dispose();
+            throw;
+        }
+    }
+
+    private static async Task<ShedServer> StartAsync(WebApplication app, ShedLock? held, ShedOptions options, CancellationToken cancel)
+    {
         await using (var scope = app.Services.CreateAsyncScope())
         {
             await ShedFile.PrepareAsync(scope.ServiceProvider.GetRequiredService<ShedContext>(), cancel);
@@ -58,6 +73,8 @@ public sealed class ShedServer : IAsyncDisposable
 
         if (options.Demo) await DemoShed.FillAsync(app.Services, options, cancel);
         await app.StartAsync(cancel);
+        var server = new ShedServer(app, held);
+        held?.Note(server.Address);
         return server;
     }
 
@@ -70,6 +87,7 @@ public sealed class ShedServer : IAsyncDisposable
     {
         await _app.StopAsync();
         await _app.DisposeAsync();
+        _lock?.Dispose();
     }
 
     private static WebApplication Build(ShedOptions options)

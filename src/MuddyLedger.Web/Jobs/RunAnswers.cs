@@ -89,12 +89,13 @@ public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalD
 /// <param name="Now">The server's own time, so that a page can count a timer down whatever its clock says.</param>
 /// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
 /// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
+/// <param name="Wrote">What the run has left in the book, the latest first.</param>
 /// <param name="Parts">The jobs of a joined run, which may be signed off one by one; empty where there is one only.</param>
 public sealed record RunAnswer(
     Guid Id, Guid Bike, string BikeName, BikeUse Use, IReadOnlyList<string> Jobs, string Title, string For, RunStatus Status, int Version, Instant Started, Instant Now, LocalDate Today, int WorkedMinutes,
     IReadOnlyList<NeedAnswer> Needs, IReadOnlyList<StepAnswer> Steps, string? Current, IReadOnlyList<TrayAnswer> Tray, IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<FindingAnswer> Findings, IReadOnlyList<DrainMeaning> DrainMeanings, IReadOnlyList<MeterField> Meters, IReadOnlyList<WillWriteAnswer> WillWrite, IReadOnlyList<FromShelf> FromShelf, IReadOnlyList<FluidWarning> FluidWarnings, IReadOnlyList<SheetAnswer> Sheets, IReadOnlyList<KnownChange> KnownChanges,
-    IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit, IReadOnlyList<PartAnswer> Parts) : IVersioned;
+    IReadOnlyList<string> StaysForNow, string? FinishRefused, string Currency, string VolumeUnit, IReadOnlyList<PartAnswer> Parts, IReadOnlyList<EntryAnswer> Wrote) : IVersioned;
 
 /// <param name="Signed">It is signed off, and what it left stands in the book.</param>
 /// <param name="Refused">Why it cannot be signed off by itself now; null where it can, or is.</param>
@@ -131,7 +132,8 @@ public static class RunAnswers
             [.. Teardown.For(picture.Ledger, Teardown.PlacesOf(run.Job, access)).Select(pair => PartsEndpoints.SheetOf(pair.Entry, pair.Sheet))],
             [.. Modifications.For(picture.Ledger, run.Job.Group).Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words))],
             [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)], refused?.Words, settings.Currency, settings.Volume.Symbol,
-            [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))]);
+            [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))],
+            [.. picture.Ledger.Standing.Where(entry => entry.Run == run.Id).Reverse().Select(entry => EntryAnswers.Of(entry, picture, settings))]);
     }
 
     private static PartAnswer PartOf(JobPlan plan, RunState state, string job, string title)

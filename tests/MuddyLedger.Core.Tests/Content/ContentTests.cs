@@ -156,4 +156,25 @@ public sealed class ContentTests : IDisposable
         File.WriteAllText(path, string.Concat(text.AsSpan(0, at), becomes, text.AsSpan(at + was.Length)));
         return Should.Throw<ContentException>(() => ContentLibrary.Load(_folder));
     }
+
+    // A file of a few bytes must not take the server down with it, whatever it holds: it is refused in words, and at once.
+    [Theory]
+    [InlineData("&a\n*a : 1\n", "alias")]
+    [InlineData("a: &x [1]\nb: *x\n", "alias")]
+    [InlineData("? [a, b]\n: 1\n", "key that is not a plain word")]
+    [InlineData("? {a: b}\n: 1\n", "key that is not a plain word")]
+    public void A_file_that_refers_to_itself_or_has_odd_keys_is_refused(string text, string words) =>
+        Should.Throw<ContentException>(() => Given.Content.ReadJob("hostile.yaml", text)).Message.ShouldContain(words);
+
+    [Theory]
+    [InlineData("[")]
+    [InlineData("{a: ")]
+    [InlineData("- ")]
+    public async Task Nesting_without_end_is_refused_within_a_second(string opens)
+    {
+        var text = "a: " + string.Concat(Enumerable.Repeat(opens == "- " ? "\n" + "- " : opens, 100_000));
+        var refused = await Task.Run(() => Should.Throw<ContentException>(() => Given.Content.ReadJob("deep.yaml", text))).WaitAsync(TimeSpan.FromSeconds(5), TestContext.Current.CancellationToken);
+        refused.Message.ShouldContain("deep.yaml:");
+        Should.Throw<ContentException>(() => Given.Content.ReadJob("long.yaml", "a: " + new string('x', 600_000))).Message.ShouldContain("longer than");
+    }
 }

@@ -55,6 +55,22 @@ public sealed class BackupTests : IAsyncLifetime
         Should.Throw<InvalidDataException>(() => ShedBackup.Restore(copy, _shed.Folder)).Message.ShouldContain("has a shed already");
     }
 
+    // What another shed left would be taken for the end of the restored one.
+    [Theory]
+    [InlineData("-wal")]
+    [InlineData("-shm")]
+    [InlineData("-journal")]
+    [InlineData(".restoring")]
+    public void A_folder_with_what_is_left_of_a_shed_is_refused(string left)
+    {
+        var copy = ShedBackup.Make(_shed.Folder, _folder, At(0));
+        var target = Path.Combine(_folder, "left" + left);
+        Directory.CreateDirectory(target);
+        File.WriteAllText(Path.Combine(target, ShedFile.Name + left), "old");
+        Should.Throw<InvalidDataException>(() => ShedBackup.Restore(copy, target)).Message.ShouldContain("what is left of another shed");
+        File.Exists(Path.Combine(target, ShedFile.Name)).ShouldBeFalse();
+    }
+
     [Fact]
     public void What_is_damaged_or_newer_is_refused_in_words()
     {

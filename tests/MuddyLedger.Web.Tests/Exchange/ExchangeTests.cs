@@ -5,6 +5,24 @@ namespace MuddyLedger.Web.Tests.Exchange;
 
 public class ExchangeTests
 {
+    // Settings are no content: a fresh shed in which units were chosen takes its own copy back. A shelf is content, and is not merged into.
+    [Fact]
+    public async Task A_shed_with_nothing_but_settings_takes_a_copy_and_one_with_a_shelf_does_not()
+    {
+        await using var from = await TestShed.OpenAsync();
+        await from.BikeAsync(reading: "9000");
+        var copy = (await from.GetAsync("/api/export")).Body.ToJsonString();
+        await using var to = await TestShed.OpenAsync();
+        var settings = (await to.GetAsync("/api/settings")).ShouldBeOk();
+        (await to.PutAsync("/api/settings", new { id = InTheShed.NewId(), volumeUnit = "US qt", torqueUnit = "N m", currency = "EUR" }, settings.ETag)).ShouldBeOk();
+        (await to.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).ShouldBeOk();
+        (await to.GetAsync("/api/shed")).ShouldBeOk()["bikes"].AsArray().Count.ShouldBe(1);
+
+        await using var shelf = await TestShed.OpenAsync();
+        (await shelf.PostAsync("/api/shelf/items", new { id = InTheShed.NewId(), item = new { name = "DOT 4", kind = "fluid", serves = "", bikes = Array.Empty<string>(), minimum = "", packs = Array.Empty<object>() } })).ShouldBeOk();
+        (await shelf.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).Detail.ShouldContain("only where there is none yet");
+    }
+
     [Fact]
     public async Task A_shed_taken_into_an_empty_folder_gives_every_answer_the_same()
     {

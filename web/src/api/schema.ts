@@ -5062,6 +5062,7 @@ export interface components {
             currency: string;
             volumeUnit: string;
             parts: components["schemas"]["PartAnswer"][];
+            wrote: components["schemas"]["EntryAnswer"][];
         };
         /** @enum {unknown} */
         RunStatus: "running" | "finished" | "set-aside";

@@ -53,6 +53,5 @@ export const vuetify = createVuetify({
     VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary' },
     VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VDialog: { maxWidth: 560, scrollable: true },
-    VSnackbar: { rounded: 0, timeout: 9000, location: 'bottom' },
   },
 })

@@ -1,14 +1,26 @@
 import { ref } from 'vue'
 
 export interface Notice {
+  id: number
   words: string
   undo?: () => Promise<unknown>
 }
 
-const notice = ref<Notice | null>(null)
+/** What was just done stays this long, and longer where there is a way back. */
+const SHOWN_MS = 5_000
+const UNDO_MS = 12_000
+const MOST = 4
 
-/** One line at the foot of the screen: what was just done, and the way back. */
+const notices = ref<Notice[]>([])
+let count = 0
+
+/** Lines at the foot of the screen: what was just done, and the way back. A second one does not take the first one's way back from it. */
 export function useNotice() {
-  const say = (words: string, undo?: () => Promise<unknown>) => (notice.value = { words, undo })
-  return { notice, say }
+  const drop = (id: number) => (notices.value = notices.value.filter((notice) => notice.id !== id))
+  const say = (words: string, undo?: () => Promise<unknown>) => {
+    const id = ++count
+    notices.value = [...notices.value, { id, words, undo }].slice(-MOST)
+    setTimeout(() => drop(id), undo ? UNDO_MS : SHOWN_MS)
+  }
+  return { notices, say, drop }
 }

@@ -17,7 +17,7 @@ const { data: bike } = useBike(() => props.run.bike)
 const reset = computed(
   () => bike.value?.tasks.filter((task) => task.job && props.run.jobs.includes(task.job) && task.state !== 'unknown') ?? [],
 )
-const wrote = computed(() => bike.value?.book.filter((entry) => entry.run === props.run.id && !entry.strike) ?? [])
+const wrote = computed(() => props.run.wrote)
 
 async function undo() {
   try {

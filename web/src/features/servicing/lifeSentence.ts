@@ -38,7 +38,10 @@ export function whenWords(task: TaskAnswer, today: string) {
   const ride = task.because.find((line) => line.kind === 'after-ride')
   if (ride && task.state === 'due') return afterRideWords(ride, today)
   if (task.state === 'due' && !governing(task)) return 'you said to treat it so'
-  if (!task.likelyDue) return 'no date: too little is known of its use'
+  if (!task.likelyDue)
+    return task.because.some((line) => line.kind === 'forecast' || line.kind === 'forecast-stated')
+      ? 'no date: no use is expected as it stands'
+      : 'no date: too little is known of its use'
   if (task.state === 'overdue') return `since ${date(task.likelyDue, today)}`
   const band = bandWords(task, today)
   return `${band || governing(task)?.form === 'use' ? 'likely' : 'on'} ${date(task.likelyDue, today)}${band ? `, ${band}` : ''}`

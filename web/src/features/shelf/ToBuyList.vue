@@ -91,8 +91,16 @@ async function bought(line: Line) {
 }
 .buy li {
   display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  column-gap: 0.8rem;
   padding: 0.5rem 1.1rem;
   border-top: 1px solid var(--rule);
+}
+.buy li > * {
+  grid-column: 1;
+}
+.buy li > .what {
+  grid-column: 1 / -1;
 }
 .what,
 .packs {
@@ -115,8 +123,9 @@ async function bought(line: Line) {
   padding-left: 0.6rem;
   border-left: 3px solid var(--margin-line);
 }
-.bought {
-  justify-self: end;
+.buy li > .bought {
+  grid-area: 2 / 2 / span 3;
+  align-self: start;
   min-height: 44px;
   padding-inline: 0.6rem;
   text-decoration: underline;
