@@ -21,11 +21,23 @@ public class GateLineTests
         var line = Given.Line(Given.Drumlin, book.Ledger);
         Enum.GetValues<Gate>().ShouldAllBe(gate => line.StateOf(gate) == GateState.NotProven);
         line.Reasons.Select(reason => reason.Kind).Distinct().ShouldBe([ReasonKind.UnknownContent, ReasonKind.Stood], ignoreOrder: true);
+        // Fuel is judged by what was bought, not by whether anybody has spoken of it.
+        line.Reasons.ShouldAllBe(reason => !reason.Why.Contains("fuel"));
 
         book.Write(Today, new WordGiven(Gate.Ridden, "I ride it every week"));
         var open = Given.Line(Given.Drumlin, book.Ledger);
         open.StateOf(Gate.Ridden).ShouldBe(GateState.Open);
         open.Word!.Body.Words.ShouldBe("I ride it every week", "it stays marked as a word");
+    }
+
+    [Fact]
+    public void It_is_shut_since_the_first_of_what_shuts_it_and_not_by_what_is_only_not_proven()
+    {
+        var book = new LedgerBuilder();
+        Given.Line(Given.Drumlin, book.Ledger).ShutSince.ShouldBeNull();
+        book.Write(Today.PlusDays(-9), new FindingOpened("Brake hose cracked", FindingSeverity.Stop, null, null, Gate.Ridden));
+        book.Write(Today.PlusDays(-2), new FindingOpened("Fuel tap weeps", FindingSeverity.Stop, null, null, Gate.Run));
+        Given.Line(Given.Drumlin, book.Ledger).ShutSince.ShouldBe(Today.PlusDays(-9));
     }
 
     [Fact]
@@ -66,6 +78,33 @@ public class GateLineTests
         (ran.StateOf(Gate.Run), ran.StateOf(Gate.Ridden)).ShouldBe((GateState.Open, GateState.NotProven));
         book.Write(Today, new RideDone(Distance.FromMetres(9_000), null, ""));
         Given.Line(Given.Drumlin, book.Ledger).StateOf(Gate.Ridden).ShouldBe(GateState.Open);
+    }
+
+    // Fuel that was burned, and an engine that ran, show that it runs: not that it may be ridden, nor what is in a case that nobody has looked into.
+    [Fact]
+    public void What_ran_shows_neither_that_it_may_be_ridden_nor_what_is_in_it()
+    {
+        var book = new LedgerBuilder();
+        book.Write(Today.PlusDays(-20), new TakenIn(TakenInAs.NonRunner));
+        foreach (var day in new[] { -9, -2 }) book.Write(Today.PlusDays(day), new FuelBought(Given.Litres(4), null, false));
+        var fuelled = Given.Line(Given.Drumlin, book.Ledger);
+        fuelled.For(Gate.Run).Select(reason => reason.Kind).ShouldNotContain(ReasonKind.TakenIn);
+        fuelled.For(Gate.Ridden).Select(reason => reason.Kind).ShouldContain(ReasonKind.TakenIn);
+        book.Write(Today.PlusDays(-1), new EngineRan("in the yard"));
+        Given.Line(Given.Drumlin, book.Ledger).For(Gate.Cranked).Select(reason => reason.Kind).ShouldContain(ReasonKind.UnknownContent);
+    }
+
+    // With its plugs on the tray it is shut, and no word opens it; with nothing off it is only not proven.
+    [Fact]
+    public void A_hold_that_nobody_has_come_to_shuts_while_something_lies_on_the_tray()
+    {
+        GateState RunAt(string step)
+        {
+            var bench = new Bench(Given.Drumlin, Given.Content.Job("spark-plugs")!).UpTo(step);
+            return Given.Line(Given.Drumlin, InUse.Ledger, [], new RunningJob(Run, bench.Plan, bench.State)).StateOf(Gate.Run);
+        }
+
+        (RunAt("caps"), RunAt("cover-holes")).ShouldBe((GateState.NotProven, GateState.Shut));
     }
 
     [Fact]

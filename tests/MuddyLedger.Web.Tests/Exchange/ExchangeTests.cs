@@ -19,7 +19,7 @@ public class ExchangeTests
         (await to.GetAsync("/api/shed")).ShouldBeOk()["bikes"].AsArray().Count.ShouldBe(1);
 
         await using var shelf = await TestShed.OpenAsync();
-        (await shelf.PostAsync("/api/shelf/items", new { id = InTheShed.NewId(), item = new { name = "DOT 4", kind = "fluid", serves = "", bikes = Array.Empty<string>(), minimum = "", packs = Array.Empty<object>() } })).ShouldBeOk();
+        (await shelf.PostAsync("/api/shelf/items", new { id = InTheShed.NewId(), item = new { name = "DOT 4", kind = "fluid", serves = "", bikes = Array.Empty<string>(), minimum = "", packs = Array.Empty<object>(), place = (string?)null, note = (string?)null } })).ShouldBeOk();
         (await shelf.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).Detail.ShouldContain("only where there is none yet");
     }
 

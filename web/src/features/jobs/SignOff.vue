@@ -178,7 +178,7 @@ h2 {
   gap: 2rem;
 }
 .parts {
-  margin-bottom: 1.2rem;
+  margin-block: 1rem 1.2rem;
 }
 .parts li {
   display: flex;
