@@ -67,6 +67,19 @@ public class UsageForecastTests
         still.Reaches(Given.Miles(10)).ShouldBeNull();
     }
 
+    // v' = v (1 + T/n) + (drift m)^2 T, as the notes have it: how little is known of the mean widens the band.
+    [Theory]
+    [InlineData(10, 9_500)]
+    [InlineData(100, 5_000)]
+    public void The_band_is_that_of_the_first_passage_with_our_ignorance_in_it(double effectiveWeeks, double variance)
+    {
+        var from = new LocalDate(2026, 1, 5);
+        var forecast = new UsageForecast(MeterKind.HourMeter, from, 100, 2_500, effectiveWeeks, 0.1, SeasonFactor.Of([], RidingTime.Always), RidingTime.Always, null, 20, false);
+        var law = new InverseGaussian(20, 2_000 * 2_000 / variance);
+        LocalDate Day(double chance) => from.PlusDays((int)Math.Ceiling(law.Quantile(chance) * 7));
+        forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, 2_000)).ShouldBe(new DueBand(Day(0.1), Day(0.5), Day(0.9)));
+    }
+
     [Fact]
     public void One_reading_says_nothing_and_the_owners_word_stands_in()
     {
