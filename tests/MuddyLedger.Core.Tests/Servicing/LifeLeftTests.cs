@@ -97,6 +97,32 @@ public class LifeLeftTests
     public void Its_state_follows_from_what_is_left(int ridden, LifeState state) => Of(Task(Every(6_000)), book =>
         book.Reading(Ago(200), Given.Miles(10_000)).Done(Ago(200), "engine-oil.replace").Reading(Given.Today, Given.Miles(10_000 + ridden))).State.ShouldBe(state);
 
+    // By share alone 95 days before the end of two years, and by days alone six days before the end of six months.
+    [Theory]
+    [InlineData(24, 95, LifeState.ComingUp)]
+    [InlineData(24, 120, LifeState.InHand)]
+    [InlineData(6, 6, LifeState.Due)]
+    [InlineData(6, 9, LifeState.ComingUp)]
+    public void A_calendar_limit_is_coming_up_and_due_by_share_or_by_days(int months, int daysLeft, LifeState state) =>
+        Of(Task(Months(months)), book => book.Done(Given.Today.PlusDays(daysLeft).PlusMonths(-months), "engine-oil.replace")).State.ShouldBe(state);
+
+    // Within a day the order of the book counts: a hard ride after the work wears what was done, one before it does not.
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void A_hard_ride_of_the_same_day_counts_if_it_came_after(bool after)
+    {
+        var task = Task(Every(6_000)) with { Severities = [new(Severity.Grit, 0.5m, Provenance.House)] };
+        var ride = new RideDone(Distance.FromMetres(9_000), null, "sand") { Severities = [Severity.Grit] };
+        Of(task, book =>
+        {
+            book.Reading(Ago(10), Given.Miles(10_000)).Reading(Given.Today, Given.Miles(10_100));
+            if (!after) book.Write(Given.Today, ride);
+            book.Done(Given.Today, "engine-oil.replace");
+            if (after) book.Write(Given.Today, ride);
+        }).Because.OfType<SevereRidesCounted>().Any().ShouldBe(after);
+    }
+
     [Fact]
     public void A_bike_that_stands_has_no_date_by_miles()
     {
