@@ -42,6 +42,7 @@ internal static class StepFile
             Settles = map.Texts("settles"),
             Worth = map.OptionalWord<Worth>("worth"),
             Marks = map.OptionalWord<StandingMark>("marks"),
+            Knows = map.Words<Known>("knows"),
             Judge = map.OptionalText("judge"),
             Needed = map.OptionalWord<Gate>("needs-gate"),
         };

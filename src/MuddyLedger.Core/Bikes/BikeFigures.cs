@@ -10,7 +10,7 @@ public enum BikeFigure
 {
     IntakeClearance, ExhaustClearance, PlugGap, PointsGap, IdleSpeed, FloatHeight, ChainSlack, ClutchPlate, ClutchSpring, ClutchLeverPlay,
     FrontBrakePlay, RearBrakePlay, FrontDisc, RearDisc, FrontPads, RearPads, FrontShoes, RearShoes, ForkOilLevel, FuelLevel, ThrottlePlay,
-    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage, FuelToOil,
+    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage, FuelToOil, FrontTyrePressure, RearTyrePressure,
 }
 
 /// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
@@ -26,7 +26,7 @@ public static class BikeFigures
     {
         BikeFigure.IdleSpeed => Unit.Rpm,
         BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
-        BikeFigure.CompressionPressure => Unit.Kilopascal,
+        BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => Unit.Kilopascal,
         BikeFigure.FuelToOil => Unit.ToOne,
         _ => Unit.Millimetre,
     };
@@ -52,6 +52,7 @@ public static class BikeFigures
         Add(bike.RearBrake == BrakeKind.Drum, BikeFigure.RearShoes, BikeFigure.RearBrakePlay);
         Add(bike.Use != BikeUse.Utility, BikeFigure.ForkOilLevel);
         Add(bike.Battery != BatteryKind.None, BikeFigure.RestingVoltage, BikeFigure.CrankingVoltage, BikeFigure.ChargingVoltage);
+        Add(true, BikeFigure.FrontTyrePressure, BikeFigure.RearTyrePressure);
         return list.ToImmutable();
     }
 

@@ -101,7 +101,7 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
             return Verdict switch
             {
                 LeakVerdict.Weeping => new($"Weeping: {where}", FindingSeverity.Watch, "Watch it: look again after the next ride, and at the level."),
-                LeakVerdict.Leaking => new($"Leaking: {where}", FindingSeverity.Stop, $"Trace it and fix it, then watch anew. {bad[0].Because}", null,
+                LeakVerdict.Leaking => new($"Leaking: {where}", FindingSeverity.Stop, $"Trace it and fix it, then watch again. {bad[0].Because}", null,
                     bad.Any(place => place.Fluid == LeakFluid.Fuel) ? Gate.Run : Gate.Ridden),
                 _ => null,
             };

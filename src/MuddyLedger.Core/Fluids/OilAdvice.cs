@@ -27,7 +27,7 @@ public sealed record OilAdvice(OilSchool School, string? Grade, double Coldest, 
         if (coldest < OffBelow) return new(OilSchool.Makers, wanted, coldest, hottest, cranks, enough, suits, $"The coldest start ahead is {coldest:0} °C: the maker's grade until it is warmer.", null);
         var then = ColdGradeOf(heavier)!;
         return new(OilSchool.HeavierInHeat, heavier, coldest, hottest, cranks, enough, suits, null,
-            $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and wants a longer warm-up.");
+            $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and needs a longer warm-up.");
     }
 
     /// <summary>The next grade up on both sides: 10W-40 becomes 15W-50; null where there is none, or the name says no multigrade.</summary>

@@ -158,6 +158,9 @@ public sealed record Step(
     /// <summary>That row, as it stood when the run was begun.</summary>
     public LimitRow? JudgedBy { get; init; }
 
+    /// <summary>What the step is decided by and the book may know: it is shown, and only confirmed.</summary>
+    public ImmutableArray<Known> Knows { get => field.IsDefault ? [] : field; init; } = [];
+
     /// <summary>The gate that must not be shut while this is done, where its cautions do not say so already.</summary>
     public Gate? Needed { get; init; }
 

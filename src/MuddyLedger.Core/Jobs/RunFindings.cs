@@ -33,7 +33,7 @@ public static class RunFindings
             .. from past in RunWatches.Earlier(plan, state).Select((past, at) => (past.Step, past.Watch.Finding, At: at))
                where past.Finding is { Severity: FindingSeverity.Stop }
                let key = $"leaks:{past.At}"
-               select new FoundInRun(key, past.Finding!, null, past.Step, state.Settled.GetValueOrDefault(key) ?? (state.Step(past.Step).Mark == StepMark.Done ? "Fixed, watched anew, and dry" : null)),
+               select new FoundInRun(key, past.Finding!, null, past.Step, state.Settled.GetValueOrDefault(key) ?? (state.Step(past.Step).Mark == StepMark.Done ? "Fixed, watched again, and dry" : null)),
         ];
         // What was signed off with its job stands in the book, and speaks from there.
         return [.. all.Where(found => found.Step is null || !state.SignedSteps.Contains(found.Step))];

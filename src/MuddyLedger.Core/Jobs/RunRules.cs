@@ -173,7 +173,7 @@ public static class RunRules
     private static Refusal? RefuseWatch(JobPlan plan, Step step, RunState state)
     {
         if (RunWatches.Of(plan, state).Verdict == LeakVerdict.Leaking)
-            return new("step", "leaks: say that it is not sound, trace it and fix it, then take the answer back and watch anew");
+            return new("step", "leaks: say that it is not sound, trace it and fix it, then take the answer back and watch again");
         var left = RunWatches.LeftOf(step, state);
         var early = RunWatches.LooksOf(step, state).Count(look => look.Due is null);
         return left > 0 ? new("step", $"wants {step.Looks.Length} looks near their hours, and has had {step.Looks.Length - left}{(early > 0 ? $": {early} came too early, and it was watched too short" : "")}") : null;

@@ -17,7 +17,7 @@ public static class Instruments
         BikeFigure.FrontPads or BikeFigure.RearPads or BikeFigure.FrontShoes or BikeFigure.RearShoes => 0.1m,
         BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => 0.01m,
         BikeFigure.IdleSpeed => 50,
-        BikeFigure.CompressionPressure => 1,
+        BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => 1,
         BikeFigure.FuelToOil => 0.1m,
         _ => 0.5m,
     };
@@ -27,7 +27,7 @@ public static class Instruments
     {
         BikeFigure.IdleSpeed => 50,
         BikeFigure.PlugGap => 0.05m,
-        BikeFigure.CompressionPressure => 10,
+        BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => 10,
         BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => 0.1m,
         _ => single * 0.05m,
     };

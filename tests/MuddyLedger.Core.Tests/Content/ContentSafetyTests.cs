@@ -64,6 +64,52 @@ public class ContentSafetyTests
         without.ShouldBeEmpty();
     }
 
+    /// <summary>Joined, the two ends of a bike stand in one list, and a step that does not say which is done at the wrong one.</summary>
+    [Fact]
+    public void A_job_for_one_end_says_which_end_in_each_of_its_steps()
+    {
+        string[] same = ["reading", "cover", "away", "sign-off"];
+        var ends = Given.Content.Jobs.Where(job => job.Id.StartsWith("front-", StringComparison.Ordinal) || job.Id.StartsWith("rear-", StringComparison.Ordinal)).ToList();
+        ends.Count.ShouldBe(8);
+        (from job in ends
+         let end = job.Id[..job.Id.IndexOf('-', StringComparison.Ordinal)]
+         from step in job.Steps
+         where !same.Contains(step.Id) && !$"{step.Title} {step.Text}".Contains(end, StringComparison.OrdinalIgnoreCase)
+         select $"{job.Id}/{step.Id}").ShouldBeEmpty();
+    }
+
+    /// <summary>A part of a brake that any of these jobs takes off or opens is put back and proven, on disc and on drum, by cable and by fluid.</summary>
+    [Fact]
+    public void No_brake_is_opened_without_its_proof_and_none_is_told_to_do_what_it_has_not_got()
+    {
+        string[] opening = ["front-wheel", "rear-wheel", "front-tyre", "rear-tyre", "fork-seals", "front-drum", "rear-drum", "front-brake-fluid", "rear-brake-fluid"];
+        foreach (var job in Given.Content.Jobs.Where(job => opening.Contains(job.Id)))
+            foreach (var bike in Kinds.Where(bike => job.Applies.To(Capabilities.Of(bike))).DistinctBy(bike => (bike.FrontBrake, bike.RearBrake, bike.Use)))
+            {
+                var end = job.Id.StartsWith("rear", StringComparison.Ordinal) ? bike.RearBrake : bike.FrontBrake;
+                var steps = JobPlan.For(Given.Ready(job, bike), bike, RunState.Of(Given.Ready(job, bike), Given.Noon, [])).Steps.Select(planned => planned.Step).ToList();
+                var where = $"{job.Id}, {bike.Nickname}, {end}";
+                var texts = steps.Select(step => $"{step.Text} {step.Detail}").ToList();
+                if (end == BrakeKind.Drum) steps.ShouldNotContain(step => step.Text.Contains("caliper", StringComparison.Ordinal) || step.Fastener == Fastener.FrontCaliper, where);
+                else steps.ShouldNotContain(step => step.Text.Contains("brake plate", StringComparison.Ordinal), where);
+                // The wheel or the line was off: the last hold of the brake asks for a firm lever or pedal, or a stop.
+                steps.ShouldContain(step => step.Hold == Gate.Ridden && (step.Text.Contains("firm", StringComparison.Ordinal) || step.Text.Contains("brake it to a stop", StringComparison.Ordinal)
+                    || step.Text.Contains("put its brake on", StringComparison.Ordinal)), where);
+                if (end == BrakeKind.Drum && job.Id != "rear-wheel" && job.Id != "rear-tyre" && job.Id != "rear-drum") texts.ShouldContain(text => text.Contains("cable on", StringComparison.Ordinal) || text.Contains("hook the cable", StringComparison.Ordinal), where);
+                if (end == BrakeKind.Drum && job.Id.StartsWith("rear", StringComparison.Ordinal)) texts.ShouldContain(text => text.Contains("brake rod", StringComparison.Ordinal), where);
+            }
+
+        // A brake is worked by fluid or by cable and rod: where there is fluid it can be changed and read, where there is a cable it can be looked at.
+        foreach (var bike in Kinds.DistinctBy(bike => (bike.FrontBrake, bike.RearBrake)))
+        {
+            bool Fits(string job) => Given.Content.Job(job)!.Applies.To(Capabilities.Of(bike));
+            Fits("front-brake-fluid").ShouldBe(bike.FrontBrake == BrakeKind.Disc);
+            Fits("front-drum").ShouldBe(bike.FrontBrake == BrakeKind.Drum);
+            Fits("rear-brake-fluid").ShouldBe(bike.RearBrake == BrakeKind.Disc);
+            Fits("rear-drum").ShouldBe(bike.RearBrake == BrakeKind.Drum);
+        }
+    }
+
     [Fact]
     public void Where_an_engine_runs_its_exhaust_is_named_too()
     {

@@ -73,7 +73,7 @@ public sealed class ContentTests : IDisposable
     [InlineData("jobs/leak-watch.yaml", "    looks: [4, 12]\n", "", "belongs to a step of kind watch")]
     [InlineData("jobs/spark-plugs.yaml", "within: [plugs]", "within: [attic]", "there is no access group \"attic\"")]
     [InlineData("jobs/spark-plugs.yaml", "group: engine-top", "group: engine-bottom", "is none of")]
-    [InlineData("jobs/recommissioning.yaml", "    why: What was plugged in autumn and is forgotten in spring melts, or is sucked in.\n    after: [runaway]\n    hold: cranked", "    after: [runaway]", "needs its \"hold\"")]
+    [InlineData("jobs/recommissioning.yaml", "    why: What was plugged in autumn and forgotten in spring melts, or gets sucked in.\n    after: [runaway]\n    hold: cranked", "    after: [runaway]", "needs its \"hold\"")]
     [InlineData("jobs/recommissioning.yaml", "done: Outside, at hand", "if-standing: yes", "belongs to a step that ends what another began")]
     [InlineData("jobs/recommissioning.yaml", "id: long, title", "id: two-years, title", "is no tier of standing")]
     [InlineData("jobs/recommissioning.yaml", "take: strip", "take: burn", "is none of the options")]

@@ -111,9 +111,9 @@ public class LayUpAndWakeTests
 
     // The words for each tier; the plastic tank and the injection of the recommendations are the shed's own.
     [Theory]
-    [InlineData("road-twin", "season", "treated", "It is injected. A pump and its seals keep better wet.")]
+    [InlineData("road-twin", "season", "treated", "It is injected. The pump and its seals last better wet.")]
     [InlineData("road-twin", "years", "drained", "Treated fuel keeps for about twelve months, and this is longer.")]
-    [InlineData("two-stroke-enduro", "season", "drained", "Its tank does not rust, and its jets are what old fuel blocks first.")]
+    [InlineData("two-stroke-enduro", "season", "drained", "Its tank does not rust, and old fuel blocks its jets first.")]
     [InlineData("trials-single", "season", "treated", "Its tank is steel, which rusts where there is air.")]
     public void The_school_for_the_fuel_is_recommended_by_tank_system_and_length(string set, string stay, string school, string because)
     {
