@@ -79,6 +79,16 @@ public sealed class BikeLedger
     public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>() where T : EntryBody =>
         from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
 
+    /// <summary>Why a struck line cannot be written again in its place, in a sentence; null where it can.</summary>
+    public string? PutBackRefusal(LedgerEntry entry)
+    {
+        if (!Strikes.ContainsKey(entry.Id)) return "This line is not struck.";
+        if (Standing.Any(other => other.Origin == entry.Origin)) return "Another line stands in its place already.";
+        // A job's lines go and come back together, or the book would say half of what was done.
+        return entry.Run is { } run && All.Any(line => line.Run == run && line.Body is JobFinished && Strikes.ContainsKey(line.Id))
+            ? "It went with its job: finish the job again." : null;
+    }
+
     private static LedgerEntry FirstWritten(LedgerEntry entry, Dictionary<EntryId, LedgerEntry> byId)
     {
         // A ring of corrections is refused when a copy is taken in; a book that holds one all the same is still read.

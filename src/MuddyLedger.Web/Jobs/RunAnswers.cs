@@ -73,7 +73,18 @@ public sealed record StepAnswer(
 {
     /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
     public DrainShows? Drain { get; init; }
+
+    /// <summary>What the book knows already of what is asked here.</summary>
+    public required IReadOnlyList<BookFactAnswer> Facts { get; init; }
 }
+
+/// <summary>What the book says of something that a step is decided by.</summary>
+/// <param name="Since">The day it was last filled, changed or bought.</param>
+/// <param name="MostMonths">Up to how many months it keeps.</param>
+/// <param name="What">The fluid, where its name is known.</param>
+/// <param name="Low">For a figure: between which limits; both the same where it is one.</param>
+public sealed record BookFactAnswer(
+    Known Thing, FactState State, LocalDate? Since, int? Months, int? MostMonths, Evidence? Evidence, string? What, Shown? Low, Shown? High, ShownProvenance? From);
 
 /// <param name="Back">The step ends what another began.</param>
 public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
@@ -117,7 +128,7 @@ public static class RunAnswers
         ImmutableArray<PlannedEntry> lines = refused is null && run.Status == RunStatus.Running ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds) : [];
         return new(run.Id.Value, run.Bike.Value, bike.Nickname, bike.Use, run.Job.Covers, run.Job.Title, run.Job.For, run.Status, run.Version, run.Started, now, picture.Today, (int)(state.Worked - state.SignedTime).TotalMinutes,
             [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
-            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, outside, settings))], run.Status == RunStatus.Running ? current?.Step.Id : null,
+            [.. plan.Steps.Select(planned => StepOf(planned, plan, state, picture.ForNow, outside, settings) with { Facts = FactsOf(planned.Step, picture, settings) })], run.Status == RunStatus.Running ? current?.Step.Id : null,
             [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
             [.. state.Timers.Values.OrderBy(timer => timer.Ends).Select(timer => new TimerAnswer(timer.Step, plan.Step(timer.Step)?.Step.Title ?? timer.Step, timer.Started, timer.Ends))],
             [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)], [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
@@ -192,9 +203,20 @@ public static class RunAnswers
             RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null, [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
             step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null, step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null, step.Worth, step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null)
         {
+            Facts = [],
             Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
         };
     }
+
+    private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikePicture picture, OwnerSettings settings) => step.Knows.IsEmpty ? [] :
+    [
+        .. BookFacts.Of(step.Knows, picture.Profile, picture.Ledger, picture.Tasks, picture.ForNow, picture.Today).Select(fact => new BookFactAnswer(
+            fact.Thing, fact.State, fact.Since, fact.Months, fact.MostMonths, fact.Evidence, fact.What, Figure(fact.Low, settings), Figure(fact.High, settings),
+            fact.From is { } from ? ShownProvenance.Of(from) : null)),
+    ];
+
+    private static Shown? Figure(Quantity? quantity, OwnerSettings settings) =>
+        quantity is not { } known ? null : known.Unit.Dimension == Unit.Litre.Dimension ? Shown.Of(Volume.From(known), settings) : Shown.Of(known);
 
     private static LevelAnswer LevelOf(ReservoirId reservoir, ReservoirSpec spec)
     {

@@ -124,7 +124,7 @@ public static class RunEndpoints
                 var readings = RunFinish.Entries(plan, state, signOff, bench.Day(pen.At), bench.Day, picture.Ledger, picture.TaskIds, body.Job);
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
-                    if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it anew.");
+                    if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, bench.Day(pen.At)) is { } words) return Problems.Refused(null, $"The reading written down on the bench {words}. Take that step back and write it again.");
                 Write(writer, readings, stored, pen);
                 foreach (var take in RunAnswers.TakingOf(readings, await bench.Shelf.StockAsync(http.RequestAborted), stored.Bike.Value).Takes)
                     bench.Shelf.Add(new StockMove(Guid.CreateVersion7(), take.Item, take.Container, -take.Amount, bench.Day(pen.At), StockCause.Taken, stored.Job.Title, stored.Id.Value), pen.At, pen.Device);

@@ -20,6 +20,9 @@ public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionar
 
 public sealed record StrikeRequest(Guid Id, string? Reason);
 
+/// <summary>A line that was struck by mistake, written again in its old place.</summary>
+public sealed record PutBackRequest(Guid Id);
+
 /// <summary>Closes a finding: what was done about it.</summary>
 public sealed record CloseFindingRequest(Guid Id, string? How);
 
@@ -35,6 +38,7 @@ public static class BookEndpoints
         api.MapPost("/bikes/{bike:guid}/notes", NoteAsync).Produces<EntryAnswer>();
         api.MapPost("/entries/{entry:guid}/correction", CorrectAsync).Produces<EntryAnswer>();
         api.MapPost("/entries/{entry:guid}/strike", StrikeAsync).Produces<EntryAnswer>();
+        api.MapPost("/entries/{entry:guid}/put-back", PutBackAsync).Produces<EntryAnswer>();
         api.MapPost("/entries/{entry:guid}/close", CloseAsync).Produces<EntryAnswer>();
     }
 
@@ -134,6 +138,24 @@ public static class BookEndpoints
                 return Task.FromResult<IResult?>(null);
             },
             () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, was.Id.Value, http.RequestAborted));
+    }
+
+    /// <summary>Nothing is unstruck: the same words are written once more, as what stands for the struck line, and take its place in the day.</summary>
+    private static async Task<IResult> PutBackAsync(Guid entry, PutBackRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    {
+        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture)) return Problems.NotFound("entry");
+        var check = new FieldCheck(http);
+        var id = new EntryId(check.Id("id", body.Id));
+        if (check.Failed) return check.Problem();
+        return await writing.OnceAsync(http, body.Id, body,
+            (writer, pen) =>
+            {
+                if (picture.Ledger.PutBackRefusal(was) is { } words) return Task.FromResult<IResult?>(Problems.Refused(null, words));
+                if (was.Body is MeterRead read && MeterRefusal(read, was, was.Date, picture) is { } clash) return Task.FromResult<IResult?>(Problems.Refused(null, $"The reading {clash.TrimEnd('.')}{(clash.EndsWith('?') ? "" : ".")}"));
+                writer.AddEntry(new LedgerEntry(id, was.Bike, was.Date, pen.At, pen.Device, was.Body, was.Run, was.Id, "struck by mistake, and put back"));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted));
     }
 
     private static async Task<IResult> CloseAsync(Guid entry, CloseFindingRequest body, HttpContext http, ShedPictures pictures, Writing writing)

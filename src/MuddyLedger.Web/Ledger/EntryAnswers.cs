@@ -17,9 +17,10 @@ public sealed record StrikeAnswer(Instant At, string Device, string Reason);
 /// <param name="Run">The job run that wrote it.</param>
 /// <param name="Photo">The picture that the line is about.</param>
 /// <param name="RunStands">True where the run's finish still stands, so that it can be undone.</param>
+/// <param name="CanPutBack">True where it is struck and nothing stands in its place.</param>
 public sealed record EntryAnswer(
     Guid Id, Guid Bike, string BikeName, LocalDate Date, Instant WrittenAt, string Device, string Kind, Guid? Run, bool RunStands,
-    Guid? Corrects, string? Reason, StrikeAnswer? Strike, Shown? Meter, bool MeterEstimated, IReadOnlyList<Figure> Figures, Guid? Photo);
+    Guid? Corrects, string? Reason, StrikeAnswer? Strike, Shown? Meter, bool MeterEstimated, IReadOnlyList<Figure> Figures, Guid? Photo, bool CanPutBack);
 
 public static class EntryAnswers
 {
@@ -36,7 +37,8 @@ public static class EntryAnswers
         var meter = MeterOf(entry, picture);
         return new(entry.Id.Value, entry.Bike.Value, picture.Profile.Nickname, entry.Date, entry.WrittenAt, entry.Device, KindOf(entry.Body), entry.Run?.Value,
             entry.Run is not null && entry.Body is JobFinished && strike is null, entry.Corrects?.Value, entry.Reason,
-            strike is null ? null : new(strike.At, strike.Device, strike.Reason), meter.Shown, meter.Estimated, EntryFigures.Of(entry.Body, picture.Profile, settings), (entry.Body as PhotoTaken)?.Photo);
+            strike is null ? null : new(strike.At, strike.Device, strike.Reason), meter.Shown, meter.Estimated, EntryFigures.Of(entry.Body, picture.Profile, settings),
+            (entry.Body as PhotoTaken)?.Photo, strike is not null && picture.Ledger.PutBackRefusal(entry) is null);
     }
 
     public static async Task<object> OneAsync(ShedPictures pictures, Guid bike, Guid entry, CancellationToken cancel)

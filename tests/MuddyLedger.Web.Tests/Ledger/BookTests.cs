@@ -123,4 +123,38 @@ public sealed class BookTests : IAsyncLifetime
         (await shed.PostAsync($"/api/bikes/{other}/notes", new { id = line, date = "2026-04-18", text = "mine" })).Status.ShouldBe(HttpStatusCode.Conflict);
         (await shed.PostAsync($"/api/bikes/{bike}/notes", new { id = bike, date = "2026-04-18", text = "mine" })).Status.ShouldBe(HttpStatusCode.Conflict);
     }
+
+    [Fact]
+    public async Task A_line_struck_by_mistake_is_put_back_in_its_place_and_counts_again()
+    {
+        (await _shed.DoneAsync(_bike, "coolant.replace", "2026-03-01")).ShouldBeOk();
+        var line = (string)(await _shed.BookAsync("?kind=task-done"))[0]!["id"]!;
+        var due = (string?)(await _shed.TaskAsync(_bike, "coolant.replace"))["likelyDue"];
+        (await PutBackAsync(line)).Detail.ShouldContain("is not struck");
+        (await _shed.PostAsync($"/api/entries/{line}/strike", new { id = InTheShed.NewId(), reason = "was the other bike" })).ShouldBeOk();
+        ((bool)(await _shed.BookAsync("?kind=task-done"))[0]!["canPutBack"]!).ShouldBeTrue();
+        var back = (await PutBackAsync(line)).ShouldBeOk();
+        ((string?)back["corrects"]).ShouldBe(line);
+        ((string?)(await _shed.TaskAsync(_bike, "coolant.replace"))["likelyDue"]).ShouldBe(due);
+        (await PutBackAsync(line)).Detail.ShouldContain("stands in its place already");
+        (await _shed.BookAsync("?kind=task-done")).ShouldAllBe(entry => !(bool)entry!["canPutBack"]!);
+        // And once more: what was put back can be struck and put back again.
+        (await _shed.PostAsync($"/api/entries/{(string)back["id"]!}/strike", new { id = InTheShed.NewId(), reason = "again" })).ShouldBeOk();
+        (await PutBackAsync((string)back["id"]!)).ShouldBeOk();
+        ((string?)(await _shed.TaskAsync(_bike, "coolant.replace"))["likelyDue"]).ShouldBe(due);
+    }
+
+    [Fact]
+    public async Task A_reading_that_no_longer_fits_is_not_put_back()
+    {
+        (await _shed.ReadAsync(_bike, "19000", "2026-03-01")).ShouldBeOk();
+        var line = (string)(await _shed.BookAsync("?kind=reading"))[0]!["id"]!;
+        (await _shed.PostAsync($"/api/entries/{line}/strike", new { id = InTheShed.NewId(), reason = "misread" })).ShouldBeOk();
+        (await _shed.ReadAsync(_bike, "18000", "2026-04-01")).ShouldBeOk();
+        var before = _shed.Stored();
+        (await PutBackAsync(line)).Detail.ShouldContain("which is later");
+        _shed.Stored().ShouldBe(before);
+    }
+
+    private Task<Answer> PutBackAsync(string line) => _shed.PostAsync($"/api/entries/{line}/put-back", new { id = InTheShed.NewId() });
 }

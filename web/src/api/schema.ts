@@ -1963,6 +1963,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{entry}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PutBackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{entry}/close": {
         parameters: {
             query?: never;
@@ -3017,6 +3058,140 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoreAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopiesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{name}/go-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WentBackAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/servicing/done": {
         parameters: {
             query?: never;
@@ -3690,6 +3865,20 @@ export interface components {
             currency: string;
             kinds: string[];
         };
+        BookFactAnswer: {
+            thing: components["schemas"]["Known"];
+            state: components["schemas"]["FactState"];
+            since: null | components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            months: null | number;
+            /** Format: int32 */
+            mostMonths: null | number;
+            evidence: null | components["schemas"]["Evidence"];
+            what: null | string;
+            low: null | components["schemas"]["Shown"];
+            high: null | components["schemas"]["Shown"];
+            from: null | components["schemas"]["ShownProvenance"];
+        };
         BookMonth: {
             month: string;
             entries: components["schemas"]["EntryAnswer"][];
@@ -3821,6 +4010,27 @@ export interface components {
         };
         /** @enum {unknown} */
         Cooling: "air" | "oil" | "liquid";
+        CopiesAnswer: {
+            copies: components["schemas"]["CopyAnswer"][];
+            folder: string;
+            trouble: null | string;
+        };
+        CopyAnswer: {
+            name: string;
+            at: components["schemas"]["Instant"];
+            /** Format: int32 */
+            bikes: number;
+            /** Format: int32 */
+            entries: number;
+            /** Format: int32 */
+            photos: number;
+            /** Format: int64 */
+            bytes: number;
+        };
+        CopyRequest: {
+            /** Format: uuid */
+            id: string;
+        };
         CorrectionAnswer: {
             oil: components["schemas"]["Shown"];
             fuel: components["schemas"]["Shown"];
@@ -3874,6 +4084,15 @@ export interface components {
             /** Format: uuid */
             finding: string;
             how: null | string;
+        };
+        DamagedBike: {
+            /** Format: uuid */
+            bike: null | string;
+            name: string;
+            /** Format: int32 */
+            lines: number;
+            shown: boolean;
+            words: string;
         };
         DoneRequest: {
             /** Format: uuid */
@@ -3956,6 +4175,7 @@ export interface components {
             figures: components["schemas"]["Figure"][];
             /** Format: uuid */
             photo: null | string;
+            canPutBack: boolean;
         };
         /** @enum {unknown} */
         EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
@@ -3968,6 +4188,8 @@ export interface components {
             for: null | string;
             amount: null | string;
         };
+        /** @enum {unknown} */
+        FactState: "told" | "within" | "over" | "unknown";
         FaultRequest: {
             /** Format: uuid */
             id: string;
@@ -4300,6 +4522,8 @@ export interface components {
         };
         /** @enum {unknown} */
         KnockOut: "walk-away" | "only-as-parts" | null;
+        /** @enum {unknown} */
+        Known: "engine-oil" | "front-brake-fluid" | "rear-brake-fluid" | "clutch-fluid" | "coolant" | "fuel" | "fuel-mix" | "tank" | "front-tyre-pressure" | "rear-tyre-pressure";
         KnownChange: {
             part: string;
             kind: components["schemas"]["ConsequenceKind"];
@@ -4386,6 +4610,15 @@ export interface components {
             at: components["schemas"]["Instant"];
             spots: components["schemas"]["LeakSpot"][];
             counts: boolean;
+        };
+        /** @enum {unknown} */
+        LookOnlyCause: "read-only" | "disk-full" | "damaged" | "gone" | "replaced" | null;
+        LostAnswer: {
+            what: string;
+            /** Format: int64 */
+            read: number;
+            /** Format: int64 */
+            lost: number;
         };
         /** @enum {unknown} */
         Lubrication: "premix" | "oil-injection" | "wet-sump" | "dry-sump" | "splash";
@@ -4856,6 +5089,10 @@ export interface components {
             date: null | string;
             words: null | string;
         };
+        PutBackRequest: {
+            /** Format: uuid */
+            id: string;
+        };
         QuantityRead: {
             understood: null | components["schemas"]["Shown"];
             inOwnUnit: null | components["schemas"]["Shown"];
@@ -4893,7 +5130,7 @@ export interface components {
             second: null | number;
         };
         /** @enum {unknown} */
-        ReasonKind: "stop-finding" | "failed-hold" | "hold-left-out" | "hold-to-pass" | "for-now" | "drained" | "flush-fill" | "unknown-content" | "below-mark" | "taken-in" | "stood" | "oil-in-fuel";
+        ReasonKind: "stop-finding" | "failed-hold" | "hold-left-out" | "hold-to-pass" | "for-now" | "drained" | "flush-fill" | "unknown-content" | "below-mark" | "taken-in" | "stood" | "oil-in-fuel" | "damaged-book";
         RecallAnswer: {
             number: string;
             title: string;
@@ -5285,6 +5522,7 @@ export interface components {
             worth: null | components["schemas"]["Worth"];
             undoList: null | components["schemas"]["ForNowAnswer"][];
             drain?: null | components["schemas"]["DrainShows"];
+            facts: components["schemas"]["BookFactAnswer"][];
         };
         StepForNow: {
             what: string;
@@ -5305,6 +5543,13 @@ export interface components {
             least: number;
             /** Format: int32 */
             most: number;
+        };
+        StoreAnswer: {
+            lookOnly: null | components["schemas"]["LookOnlyCause"];
+            words: null | string;
+            lost: components["schemas"]["LostAnswer"][];
+            damaged: components["schemas"]["DamagedBike"][];
+            folder: string;
         };
         StrikeAnswer: {
             at: components["schemas"]["Instant"];
@@ -5665,6 +5910,10 @@ export interface components {
             verdict: components["schemas"]["LeakVerdict"];
             places: components["schemas"]["PlaceVerdict"][];
             canLeak: components["schemas"]["CanLeak"][];
+        };
+        WentBackAnswer: {
+            copy: components["schemas"]["CopyAnswer"];
+            setAside: string;
         };
         WillWriteAnswer: {
             date: components["schemas"]["LocalDate"];

@@ -133,7 +133,7 @@ async function keep(confirmed = false) {
         <v-checkbox
           v-model="form.brim"
           label="Full to the brim"
-          hint="Consumption is reckoned from brim to brim"
+          hint="Consumption is worked out from brim to brim"
           persistent-hint
         />
         <v-checkbox v-model="form.missed" label="I missed writing some down before this" />

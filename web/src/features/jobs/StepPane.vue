@@ -4,6 +4,7 @@ import type { RunAnswer, StepAnswer } from '@/api/client'
 import ChalkStroke from '@/design/ChalkStroke.vue'
 import { number, plainWords, quantity } from '@/design/format'
 import { provenanceWords } from '../servicing/lifeSentence'
+import StepFacts from './StepFacts.vue'
 
 const props = defineProps<{ step: StepAnswer; run: RunAnswer; timer?: { words: string; over: boolean }; next?: string }>()
 defineEmits<{ toggleTimer: []; finding: []; note: [] }>()
@@ -53,6 +54,8 @@ const level = computed(() => props.step.level)
       >
     </p>
     <p v-if="step.locked && step.mark === 'open'" class="locked">This step {{ step.locked }}.</p>
+
+    <StepFacts v-if="step.facts.length" :facts="step.facts" :today="run.today" />
 
     <div class="figures">
       <div v-if="step.pour">

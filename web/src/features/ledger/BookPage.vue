@@ -9,6 +9,7 @@ import { useRefresh, useShed } from '../shed/useShed'
 import CorrectDialog from './CorrectDialog.vue'
 import EntryLine from './EntryLine.vue'
 import { kindName } from './entrySentence'
+import { usePutBack } from './usePutBack'
 
 const route = useRoute()
 const router = useRouter()
@@ -63,6 +64,16 @@ const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page
 const bikes = computed(() => shed.value?.bikes.map((tag) => ({ value: tag.id, title: tag.nickname })) ?? [])
 const kinds = computed(() => book.value?.kinds.map((name) => ({ value: name, title: kindName(name) })) ?? [])
 
+const { putBack } = usePutBack()
+async function unstrike(entry: EntryAnswer) {
+  try {
+    await putBack(entry)
+    say('Put back: the line counts again.')
+  } catch (failed) {
+    say(failed instanceof Refusal ? failed.message : String(failed))
+  }
+}
+
 async function undoFinish(entry: EntryAnswer) {
   try {
     await answer(
@@ -108,11 +119,12 @@ async function undoFinish(entry: EntryAnswer) {
             acts
             @correct="correcting = entry"
             @strike="striking = entry"
+            @put-back="unstrike(entry)"
             @undo-finish="undoFinish(entry)"
           />
         </ol>
         <footer>
-          <span class="label">{{ page.entries.length }} lines</span>
+          <span class="label">{{ page.entries.length }} {{ page.entries.length === 1 ? 'line' : 'lines' }}</span>
           <span
             ><span class="label">spent</span> <span class="figure">{{ money(page.spent, book.currency) }}</span></span
           >

@@ -5,12 +5,14 @@ import { plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
 import { kindName } from './entrySentence'
+import { usePutBack } from './usePutBack'
 
 const entry = defineModel<EntryAnswer | null>({ required: true })
 const props = defineProps<{ today: string; only?: 'strike' }>()
 
 const refresh = useRefresh()
 const { say } = useNotice()
+const { putBack } = usePutBack()
 const figures = ref<Record<string, string>>({})
 const on = ref('')
 const reason = ref('')
@@ -34,7 +36,8 @@ async function keep() {
   try {
     if (props.only === 'strike') {
       await answer(api.POST('/api/entries/{entry}/strike', { params: { path }, body: { id: id.value, reason: reason.value } }))
-      say('Struck. The line stays, and no longer counts.')
+      const struck = entry.value
+      say('Struck. The line stays, and no longer counts.', () => putBack(struck))
     } else {
       await answer(
         api.POST('/api/entries/{entry}/correction', {
@@ -42,7 +45,7 @@ async function keep() {
           body: { id: id.value, date: on.value, figures: figures.value, reason: reason.value },
         }),
       )
-      say('Corrected. The old line stays, struck through; all that follows from it is reckoned anew.')
+      say('Corrected. The old line stays, struck through; everything that follows from it is worked out again.')
     }
     entry.value = null
     await refresh()

@@ -7,7 +7,7 @@ import { useSettings } from '../settings/useSettings'
 import { entryWords, lineName } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()
-defineEmits<{ correct: []; strike: []; undoFinish: [] }>()
+defineEmits<{ correct: []; strike: []; putBack: []; undoFinish: [] }>()
 
 const { data: settings } = useSettings()
 const words = computed(() => entryWords(props.entry, settings.value?.currency ?? 'EUR'))
@@ -28,7 +28,10 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <span v-if="entry.strike" class="soft note">struck: {{ entry.strike.reason }}</span>
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>
     </span>
-    <span v-if="acts && !entry.strike" class="acts no-print">
+    <span v-if="acts && entry.canPutBack" class="acts no-print">
+      <button type="button" :aria-label="`Put back: ${lineName(entry)} ${words}`" @click="$emit('putBack')">Put back</button>
+    </span>
+    <span v-else-if="acts && !entry.strike" class="acts no-print">
       <button
         v-if="entry.figures.some((figure) => figure.editable !== null)"
         type="button"

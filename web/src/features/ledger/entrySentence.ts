@@ -3,7 +3,7 @@ import { minutes, money, plainWords, quantity } from '@/design/format'
 
 const kindNames: Record<string, string> = {
   reading: 'Meter read',
-  'meter-epoch': 'Meter begins anew',
+  'meter-epoch': 'Meter starts again',
   ride: 'Ride',
   fuel: 'Fuel',
   fill: 'Filled',

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type RideRequest } from '@/api/client'
+import { answer, api, newId, Refusal, type EntryAnswer, type RideRequest } from '@/api/client'
 import { useWritten } from '../ledger/useWritten'
+import AfterRide from './AfterRide.vue'
 
 type Hard = RideRequest['severities'][number]
 
@@ -10,6 +11,7 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
 const { written } = useWritten()
+const ridden = ref<EntryAnswer | null>(null)
 const form = reactive({ distance: '', hours: '', on: '', ground: '', hard: [] as Hard[], despite: '' })
 const asked = ref<string | null>(null)
 const refusal = ref<Refusal | null>(null)
@@ -53,6 +55,7 @@ async function keep() {
     )
     await written(`${props.nickname}: ride written down.`, entry)
     open.value = false
+    ridden.value = entry
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
     if (refusal.value.ask === 'despite') asked.value = refusal.value.of('despite') ?? null
@@ -119,6 +122,7 @@ async function keep() {
       </footer>
     </form>
   </v-dialog>
+  <AfterRide v-model="ridden" :bike="bike" :nickname="nickname" />
 </template>
 
 <style scoped>

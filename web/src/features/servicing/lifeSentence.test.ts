@@ -74,7 +74,7 @@ describe('the working, in words', () => {
     [{ kind: 'limit', months: 12, provenance: { kind: 'manual', source: 'p. 3-12' } }, "maker's manual (p. 3-12)"],
     [
       { kind: 'meter-today', meter: 'odometer', amount: miles(23653), estimated: true, date: '2026-04-14' },
-      'reckoned on from the reading',
+      'carried on from the reading',
     ],
     [
       { kind: 'meter-today', meter: 'odometer', amount: miles(23653), estimated: true, date: '2026-04-14', count: 2 },

@@ -158,10 +158,10 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
     }
     case 'meter-today':
       return line.estimated
-        ? `The ${meterName(line.meter)} stands at about ${amount} today, reckoned on from the reading of ${on}${line.count ? ` with ${line.count === 1 ? 'the ride' : `the ${line.count} rides`} since` : ''}.`
+        ? `The ${meterName(line.meter)} stands at about ${amount} today, carried on from the reading of ${on}${line.count ? ` with ${line.count === 1 ? 'the ride' : `the ${line.count} rides`} since` : ''}.`
         : `The ${meterName(line.meter)} stands at ${amount}, read today.`
     case 'ratio':
-      return `This bike has no ${meterName(line.meter)}: it was reckoned at ${amount} an hour, ${line.provenance?.kind === 'owner' ? 'the ratio of its own readings' : 'a house value for its use'}.`
+      return `This bike has no ${meterName(line.meter)}: it was worked out at ${amount} an hour, ${line.provenance?.kind === 'owner' ? 'the ratio of its own readings' : 'a house value for its use'}.`
     case 'forecast':
       return `You do ${amount} a week in a middling season: ${line.count} readings up to ${line.until ? date(line.until, today) : ''}, newer ones counting more, worth ${line.weeks} even weeks${line.estimated ? '; what you said of a year is blended in' : ''}. From how much the weeks scatter come the early and the late date: one case in ten falls before, one in ten after.`
     case 'forecast-stated':

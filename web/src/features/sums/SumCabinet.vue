@@ -12,7 +12,7 @@ defineProps<{ title: string; stale: boolean; id: string }>()
       <div class="fields"><slot name="fields" /></div>
       <div class="answer" :class="{ stale }" aria-live="polite"><slot /></div>
       <details v-if="$slots.how">
-        <summary>How this is reckoned</summary>
+        <summary>How this is worked out</summary>
         <slot name="how" />
       </details>
     </div>

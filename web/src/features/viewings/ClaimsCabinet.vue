@@ -48,7 +48,7 @@ function hear() {
       </ul>
       <p v-if="!heard.length" class="soft">Nothing noted yet. What the seller claims is held against what you find.</p>
       <details>
-        <summary>How trust is reckoned</summary>
+        <summary>How trust is worked out</summary>
         <p>
           It begins even, at two for and two against. A claim borne out counts one for; one spoken against counts one against,
           three where the price hangs on it; a sign of hiding counts one against. Now {{ viewing.trust.a }} for and

@@ -12,8 +12,8 @@ const money = (amount: number) => sum(amount, props.viewing.currency)
 const at = (amount: number) => (amount / most.value) * 300
 const care = computed(() => {
   const shift = cost.value.care
-  if (shift > 0.4) return 'What was found says that it was kept worse than most, so more is reckoned for what was not seen.'
-  if (shift < -0.4) return 'What was found says that it was kept better than most, so less is reckoned for what was not seen.'
+  if (shift > 0.4) return 'What was found says that it was kept worse than most, so more is allowed for what was not seen.'
+  if (shift < -0.4) return 'What was found says that it was kept better than most, so less is allowed for what was not seen.'
   return 'What was found says that it was kept like most.'
 })
 </script>
@@ -65,7 +65,7 @@ const care = computed(() => {
       </ol>
       <p v-if="!cost.drivers.length" class="soft">Nothing that costs anything.</p>
       <details>
-        <summary>How this is reckoned</summary>
+        <summary>How this is worked out</summary>
         <p>
           Each fault is there or not: by how common it is at this age and use, by the seller's trust, by how the bike was kept as
           far as what you found tells, and by the look itself, which misses one in ten. What is there costs from, likely and up to

@@ -142,7 +142,7 @@ const of = (field: string) => refusal.value?.of(field)
           v-model="form.statedValue"
           label="Worth when sound"
           inputmode="decimal"
-          hint="Leave it empty to reckon it from adverts of bikes like it."
+          hint="Leave it empty to work it out from adverts of bikes like it."
           persistent-hint
           :error-messages="of('statedValue')"
         />

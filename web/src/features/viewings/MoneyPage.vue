@@ -65,9 +65,9 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
           <p class="soft">the middling case, or the mean if that is more</p>
         </div>
         <details>
-          <summary>How this is reckoned</summary>
+          <summary>How this is worked out</summary>
           <p v-if="data.verdict === 'not-seen-enough'">
-            <b>These rest on little.</b> What was not looked at is reckoned as it is on bikes of this age and with a seller of
+            <b>These rest on little.</b> What was not looked at is taken to be as it is on bikes of this age and with a seller of
             this trust: look at more before you name a sum.
           </p>
           <p>
@@ -99,7 +99,7 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
               </li>
             </ul>
             <details v-if="data.score.condition != null" class="working">
-              <summary>How this is reckoned</summary>
+              <summary>How this is worked out</summary>
               <p>
                 Each point has a weight by what hangs on it: 1 cosmetic, 2 a wearing part, 4 costly, 8 dangerous or engine. Of
                 {{ number(data.score.weight, 0) }} that apply, {{ number(data.score.looked, 0) }} were looked at ({{

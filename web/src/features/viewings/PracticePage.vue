@@ -127,7 +127,7 @@ const verdict = computed(() => {
         <p>
           It truly takes {{ money(end.trueCost) }} to put right, so it is worth {{ money(end.trueWorth) }} to you. The seller
           would have gone down to {{ money(end.sellersLimit) }}, and was {{ end.honest ? 'honest' : 'not honest' }}. Your looks
-          reckon a walk-away price of {{ money(end.reckoned) }}; the most telling ones, in the same minutes,
+          give a walk-away price of {{ money(end.reckoned) }}; the most telling ones, in the same minutes,
           {{ money(end.bestReckoned) }}.
         </p>
         <div class="two">

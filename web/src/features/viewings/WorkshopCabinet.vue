@@ -55,7 +55,7 @@ const money = (amount: number) => sum(amount, props.viewing.currency)
           against each other.
         </p>
         <details>
-          <summary>How this is reckoned</summary>
+          <summary>How this is worked out</summary>
           <p>
             Five hundred reports are drawn from what is known now; a workshop, too, misses one fault in ten. With the report you
             buy only where the bike is worth that price to you; without it you buy on the average, or not. The difference is what
