@@ -19,14 +19,27 @@ public sealed record StoredRun(RunId Id, BikeId Bike, Job Job, Instant Started, 
 }
 
 /// <summary>A ledger, and the place of its last line in the store.</summary>
-public sealed record ReadLedger(BikeLedger Ledger, long Place);
+/// <param name="Damaged">Lines that are there and cannot be read. Nothing is known of what they said.</param>
+public sealed record ReadLedger(BikeLedger Ledger, long Place, int Damaged);
+
+/// <summary>A row that is there and cannot be read; the rest is read without it.</summary>
+/// <param name="Bike">The bike that it belongs to.</param>
+public sealed record DamagedRow(Guid Bike, Guid Row);
+
+public sealed record ReadBikes(ImmutableArray<StoredBike> Bikes, ImmutableArray<Guid> Damaged);
+
+public sealed record ReadRuns(ImmutableArray<StoredRun> Runs, ImmutableArray<DamagedRow> Damaged);
 
 /// <summary>Loads what Core needs, and nothing else.</summary>
 public sealed class ShedReader(ShedContext context)
 {
-    public async Task<ImmutableArray<StoredBike>> BikesAsync(CancellationToken cancel) =>
-        [.. (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel)).Select(Bike)];
+    public async Task<ReadBikes> BikesAsync(CancellationToken cancel)
+    {
+        var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel)).Select(row => (row.Id, Bike: Readable.OrNull(() => Bike(row)))).ToList();
+        return new([.. rows.Select(row => row.Bike).OfType<StoredBike>()], [.. rows.Where(row => row.Bike is null).Select(row => row.Id)]);
+    }
 
+    /// <exception cref="System.Text.Json.JsonException">It is there and cannot be read.</exception>
     public async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) =>
         await context.Bikes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? Bike(row) : null;
 
@@ -38,35 +51,37 @@ public sealed class ShedReader(ShedContext context)
         var (count, last) = await context.Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}").SingleAsync(cancel) is { } now ? (now.Lines, now.Place) : default;
         var after = known?.Place ?? 0;
         // Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.
-        var rows = await context.Entries.FromSql($"SELECT * FROM Entries WHERE BikeId = {id} AND rowid > {after}").AsNoTracking()
-            .Select(row => new Line(row.Id, row.Date, row.WrittenAt, row.Device, row.Body, row.RunId, row.CorrectsId, row.Reason)).ToListAsync(cancel);
+        var rows = await context.Database.SqlQuery<Line>(
+            $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {id} AND rowid > {after} ORDER BY rowid").ToListAsync(cancel);
         var fresh = Read(bike, rows);
+        var damaged = (known?.Damaged ?? 0) + rows.Count - fresh.Length;
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
-        if (known is not null && known.Ledger.All.Length + fresh.Length != count) return await LedgerAsync(bike, null, cancel);
+        if (known is not null && known.Ledger.All.Length + fresh.Length + damaged != count) return await LedgerAsync(bike, null, cancel);
         var strikes = await (from strike in context.Strikes.AsNoTracking()
                              join entry in context.Entries on strike.EntryId equals entry.Id
                              where entry.BikeId == id
                              select strike).ToListAsync(cancel);
-        return new(BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))), last);
+        return new(BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))), last, damaged);
     }
 
-    /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them.</summary>
+    /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them. A line that cannot be read is left out.</summary>
     private static LedgerEntry[] Read(BikeId bike, List<Line> rows)
     {
         var devices = new ConcurrentDictionary<string, string>();
-        LedgerEntry One(Line row) => Entry(bike, row with { Device = devices.GetOrAdd(row.Device, row.Device) });
-        return rows.Count < FewRows ? [.. rows.Select(One)] : [.. rows.AsParallel().AsOrdered().Select(One)];
+        LedgerEntry? One(Line row) => Readable.OrNull(() => Entry(bike, row, devices.GetOrAdd(row.Device, row.Device)));
+        return rows.Count < FewRows ? [.. rows.Select(One).OfType<LedgerEntry>()] : [.. rows.AsParallel().AsOrdered().Select(One).OfType<LedgerEntry>()];
     }
 
     private const int FewRows = 200;
 
-    private sealed record Line(Guid Id, LocalDate Date, Instant WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
+    /// <summary>As it is stored: what it says is read by itself, so that one that cannot be read does not take the others along.</summary>
+    private sealed record Line(Guid Id, string Date, string WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
 
     private sealed record LastLine(long Lines, long Place);
 
-    public async Task<LedgerEntry?> EntryAsync(EntryId id, CancellationToken cancel) =>
-        await context.Entries.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row
-            ? Entry(new(row.BikeId), new(row.Id, row.Date, row.WrittenAt, row.Device, row.Body, row.RunId, row.CorrectsId, row.Reason)) : null;
+    /// <summary>The bike whose book holds a line; null where there is no such line.</summary>
+    public async Task<BikeId?> BikeOfEntryAsync(EntryId id, CancellationToken cancel) =>
+        await context.Entries.AsNoTracking().Where(row => row.Id == id.Value).Select(row => (Guid?)row.BikeId).SingleOrDefaultAsync(cancel) is { } bike ? new BikeId(bike) : null;
 
     public async Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel)
     {
@@ -74,7 +89,7 @@ public sealed class ShedReader(ShedContext context)
         return row is null ? null : Run(row, await context.RunEvents.AsNoTracking().Where(act => act.RunId == id.Value).OrderBy(act => act.Sequence).ToListAsync(cancel));
     }
 
-    public async Task<ImmutableArray<StoredRun>> RunningAsync(CancellationToken cancel)
+    public async Task<ReadRuns> RunningAsync(CancellationToken cancel)
     {
         var rows = await context.Runs.AsNoTracking().Where(run => run.Status == RunStatus.Running).OrderBy(run => run.StartedAt).ToListAsync(cancel);
         var events = await (from act in context.RunEvents.AsNoTracking()
@@ -83,16 +98,35 @@ public sealed class ShedReader(ShedContext context)
                             orderby act.Sequence
                             select act).ToListAsync(cancel);
         var byRun = events.ToLookup(act => act.RunId);
-        return [.. rows.Select(row => Run(row, byRun[row.Id]))];
+        var runs = rows.Select(row => (Row: row, Run: Readable.OrNull(() => Run(row, byRun[row.Id])))).ToList();
+        return new([.. runs.Select(one => one.Run).OfType<StoredRun>()], [.. runs.Where(one => one.Run is null).Select(one => new DamagedRow(one.Row.BikeId, one.Row.Id))]);
     }
 
     private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
 
-    private static LedgerEntry Entry(BikeId bike, Line row) => new(
-        new(row.Id), bike, row.Date, row.WrittenAt, row.Device, CoreJson.Read<EntryBody>(row.Body),
+    private static LedgerEntry Entry(BikeId bike, Line row, string device) => new(
+        new(row.Id), bike, ShedContext.ReadDate(row.Date), ShedContext.ReadInstant(row.WrittenAt), device, CoreJson.Read<EntryBody>(row.Body),
         row.RunId is { } run ? new RunId(run) : null, row.CorrectsId is { } corrects ? new EntryId(corrects) : null, row.Reason);
 
     private static StoredRun Run(RunRow row, IEnumerable<RunEventRow> events) => new(
         new(row.Id), new(row.BikeId), CoreJson.Read<Job>(row.Job), row.StartedAt, row.Status, row.Version, row.EndedAt,
         [.. events.Select(act => new RunEvent(act.Id, act.At, act.Device, CoreJson.Read<RunAct>(act.Act)))]);
+}
+
+/// <summary>Reads what may be damaged.</summary>
+internal static class Readable
+{
+    /// <returns>Null where what is stored is not what should stand there.</returns>
+    public static T? OrNull<T>(Func<T> read)
+        where T : class
+    {
+        try
+        {
+            return read();
+        }
+        catch (Exception broken) when (broken is System.Text.Json.JsonException or FormatException or ArgumentException or OverflowException or InvalidOperationException or NotSupportedException or NullReferenceException)
+        {
+            return null;
+        }
+    }
 }

@@ -14,7 +14,10 @@ public sealed class ShelfStore(ShedContext context)
 {
     public async Task<ImmutableArray<StoredItem>> ItemsAsync(CancellationToken cancel) =>
         [.. (await context.StockItems.AsNoTracking().Where(row => !row.Gone).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel))
-            .Select(row => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt))];
+            .Select(row => Readable.OrNull(() => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt))).OfType<StoredItem>()];
+
+    /// <summary>Things of the shelf that are there and cannot be read.</summary>
+    public async Task<int> DamagedAsync(CancellationToken cancel) => await context.StockItems.CountAsync(row => !row.Gone, cancel) - (await ItemsAsync(cancel)).Length;
 
     public async Task<ImmutableArray<Stock>> StockAsync(CancellationToken cancel)
     {

@@ -20,8 +20,11 @@ public sealed class ViewingStore(ShedContext context)
         await using var reading = await context.ReadingAsync(cancel);
         var rows = await context.Viewings.AsNoTracking().OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
         var events = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row => row.ViewingId);
-        return [.. rows.Select(row => Of(row, events[row.Id]))];
+        return [.. rows.Select(row => Readable.OrNull(() => Of(row, events[row.Id]))).OfType<StoredViewing>()];
     }
+
+    /// <summary>Viewings that are there and cannot be read.</summary>
+    public async Task<int> DamagedAsync(CancellationToken cancel) => await context.Viewings.CountAsync(cancel) - (await AllAsync(cancel)).Length;
 
     public async Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel)
     {

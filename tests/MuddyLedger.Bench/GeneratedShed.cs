@@ -21,12 +21,12 @@ internal static class GeneratedShed
     public static async Task<Guid[]> WriteAsync(string folder, ContentLibrary content, LocalDate today, int bikes = Bikes)
     {
         var ids = new Guid[bikes];
+        using (var store = new ShedStore(folder)) await store.OpenAsync(Instant.FromUtc(2016, 1, 1, 12, 0), DateTimeZone.Utc);
         for (var bike = 0; bike < bikes; bike++)
         {
             var options = new DbContextOptionsBuilder<ShedContext>();
             ShedFile.Configure(options, folder);
             await using var context = new ShedContext(options.Options);
-            if (bike == 0) await ShedFile.PrepareAsync(context);
             ids[bike] = Write(new ShedWriter(context), content.Sets[bike % content.Sets.Length].Profile, content, today, bike);
             await context.SaveChangesAsync();
         }

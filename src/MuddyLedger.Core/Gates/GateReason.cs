@@ -34,6 +34,8 @@ public enum ReasonKind
     Stood,
     /// <summary>Too little oil in the fuel of an engine that gets it from there.</summary>
     OilInFuel,
+    /// <summary>Lines of the book that cannot be read: one of them may shut the gate.</summary>
+    DamagedBook,
 }
 
 /// <summary>When something came about: the owner's day, and the moment it was written or tapped within it.</summary>

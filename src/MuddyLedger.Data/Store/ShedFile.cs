@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -14,59 +15,94 @@ public static class ShedFile
 
     public const string Name = "muddy-ledger.db";
 
-    public static void Configure(DbContextOptionsBuilder options, string folder) => options
-        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, Name), ForeignKeys = true, DefaultTimeout = 10 }.ToString())
+    public static void Configure(DbContextOptionsBuilder options, string folder) => ConfigureFile(options, Path.Combine(folder, Name));
+
+    private static void ConfigureFile(DbContextOptionsBuilder options, string file) => options
+        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString())
         .AddInterceptors(new Pragmas());
 
-    /// <summary>Creates the file or brings it up to date.</summary>
-    /// <exception cref="InvalidDataException">The file is not a shed, or was written by a newer version.</exception>
-    /// <exception cref="IOException">The folder cannot be written to, or the disk is full.</exception>
-    public static async Task PrepareAsync(ShedContext context, CancellationToken cancel = default)
-    {
-        try
-        {
-            await BringUpToDateAsync(context, cancel);
-        }
-        catch (Exception failed) when (Trouble(failed) is { } words)
-        {
-            throw new IOException($"{context.Database.GetDbConnection().DataSource} {words}.", failed);
-        }
-    }
-
     /// <summary>What keeps the store from being written, in words that complete a sentence about it; null where it is something else.</summary>
-    public static string? Trouble(Exception failed) => (failed as SqliteException ?? failed.InnerException as SqliteException)?.SqliteErrorCode switch
+    public static string? Trouble(Exception failed) => Code(failed) switch
     {
         13 => "cannot be written: the disk is full",
         8 or 14 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
+        5 or 6 => "is held by another program: close that, and try again",
         10 => "cannot be written or read: the disk reports an error",
-        11 or 26 => "is damaged: restore a backup",
+        11 or 26 => "is damaged: go back to a copy, or restore a backup",
         _ => null,
     };
 
-    private static async Task BringUpToDateAsync(ShedContext context, CancellationToken cancel)
+    /// <summary>Somebody else holds the store, and it may be free again in a moment.</summary>
+    public static bool IsHeld(Exception failed) => Code(failed) is 5 or 6;
+
+    internal static int? Code(Exception failed) => (failed as SqliteException ?? failed.InnerException as SqliteException)?.SqliteErrorCode;
+
+    /// <summary>Every change of the store's shape that this version knows, the oldest first.</summary>
+    internal static ImmutableSortedSet<string> KnownMigrations { get; } = Known();
+
+    /// <summary>Whether the file lacks a change of its shape.</summary>
+    internal static bool Pending(string file)
     {
-        var connection = context.Database.GetDbConnection();
-        await context.Database.OpenConnectionAsync(cancel);
-        var id = await ScalarAsync(connection, "PRAGMA application_id", cancel);
-        var empty = await ScalarAsync(connection, "SELECT count(*) FROM sqlite_master", cancel) == 0;
-        if (id != ApplicationId && !empty)
-            throw new InvalidDataException($"{connection.DataSource} is not a Muddy Ledger shed. It was left as it is.");
-        var known = context.Database.GetMigrations().ToHashSet();
-        if (!empty && (await context.Database.GetAppliedMigrationsAsync(cancel)).Any(name => !known.Contains(name)))
-            throw new InvalidDataException($"{connection.DataSource} was written by a newer Muddy Ledger. It was left as it is.");
-        await context.Database.ExecuteSqlRawAsync($"PRAGMA journal_mode=WAL; PRAGMA application_id={ApplicationId};", cancel);
-        // A server that was killed while it started leaves the row behind by which migrations wait for each other. Nobody else is at this
-        // folder, so nobody holds it, and whoever waited for it would wait for ever.
-        if (await ScalarAsync(connection, "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'", cancel) > 0)
-            await context.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsLock", cancel);
-        if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any()) await context.Database.MigrateAsync(cancel);
-        await context.Database.CloseConnectionAsync();
+        using var store = SqliteFile.Open(file, SqliteOpenMode.ReadOnly);
+        if (!SqliteFile.Tables(store).Contains("__EFMigrationsHistory")) return true;
+        return !KnownMigrations.IsSubsetOf(SqliteFile.Column(store, "SELECT MigrationId FROM __EFMigrationsHistory"));
+    }
+
+    internal static bool HasTables(string file)
+    {
+        using var store = SqliteFile.Open(file, SqliteOpenMode.ReadOnly);
+        return SqliteFile.Tables(store).Contains("__EFMigrationsHistory");
+    }
+
+    /// <summary>Brings a file up to date, or makes a new one. Nobody else may be at it.</summary>
+    internal static async Task MigrateAsync(string file, CancellationToken cancel)
+    {
+        var options = new DbContextOptionsBuilder<ShedContext>();
+        ConfigureFile(options, file);
+        await using (var context = new ShedContext(options.Options))
+        {
+            await context.Database.OpenConnectionAsync(cancel);
+            // A start that was killed may have left the row behind by which migrations wait for each other; whoever waited for it would wait for ever.
+            if (await ScalarAsync(context.Database.GetDbConnection(), "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'", cancel) > 0)
+                await context.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsLock", cancel);
+            await context.Database.MigrateAsync(cancel);
+            await context.Database.ExecuteSqlRawAsync($"PRAGMA application_id={ApplicationId}; PRAGMA journal_mode=DELETE;", cancel);
+            await context.Database.CloseConnectionAsync();
+        }
+
+        // The pool keeps the file open otherwise, under a name that it will not have.
+        SqliteConnection.ClearAllPools();
+    }
+
+    /// <summary>Takes what stands beside the file into it, so that the file alone is the whole.</summary>
+    internal static void TakeInWhatIsBeside(string file)
+    {
+        using var store = SqliteFile.Open(file, SqliteOpenMode.ReadWrite);
+        SqliteFile.Run(store, "PRAGMA journal_mode=DELETE");
+    }
+
+    /// <summary>Writes to the file, as a write would.</summary>
+    /// <exception cref="SqliteException">It cannot be written.</exception>
+    internal static void ProveWritable(string file)
+    {
+        using var store = SqliteFile.Open(file, SqliteOpenMode.ReadWrite);
+        SqliteFile.Run(store, "PRAGMA journal_mode=WAL");
+        var turn = (long)SqliteFile.Scalar(store, "PRAGMA user_version")! ^ 1;
+        SqliteFile.Run(store, "BEGIN IMMEDIATE");
+        SqliteFile.Run(store, $"PRAGMA user_version={turn}");
+        SqliteFile.Run(store, "COMMIT");
+    }
+
+    private static ImmutableSortedSet<string> Known()
+    {
+        using var context = new ShedContextForMigrations().CreateDbContext([]);
+        return [.. context.Database.GetMigrations()];
     }
 
     private static async Task<long> ScalarAsync(DbConnection connection, string sql, CancellationToken cancel)
     {
         await using var command = connection.CreateCommand();
-#pragma warning disable CA2100 // both statements are constants of this class
+#pragma warning disable CA2100 // a constant of this class
         command.CommandText = sql;
 #pragma warning restore CA2100
         return Convert.ToInt64(await command.ExecuteScalarAsync(cancel));

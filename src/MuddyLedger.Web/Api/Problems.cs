@@ -30,6 +30,8 @@ public static class Problems
 
     public static ProblemHttpResult Forbidden(string words) => TypedResults.Problem(title: "Refused.", detail: words, statusCode: StatusCodes.Status403Forbidden);
 
+    public static ProblemHttpResult LookOnly(string words) => TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status503ServiceUnavailable);
+
     public static ProblemHttpResult OtherBody() => TypedResults.Problem(
         title: "Nothing was changed.", detail: "This id was used before for something else.", statusCode: StatusCodes.Status409Conflict,
         extensions: [new("errors", new Dictionary<string, string> { ["id"] = "was used before for something else" })]);
@@ -85,9 +87,13 @@ public static class Problems
                     return field.Length > 0 ? Refused(field, Reason(json)) : Refused(null, $"What was sent cannot be read: {Reason(json)}.");
                 case BadHttpRequestException bad:
                     return TypedResults.Problem(title: "Nothing was changed.", detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.", statusCode: bad.StatusCode);
+                case Bikes.BikeNotShownException senseless:
+                    log.LogError(senseless, "{Method} {Path}", context.Request.Method, context.Request.Path);
+                    return TypedResults.Problem(title: "This bike cannot be shown.", detail: $"{senseless.Message}. The other bikes are as they were. Go back to a copy of the shed in Settings, or take its file out.", statusCode: StatusCodes.Status422UnprocessableEntity);
                 case var failed when ShedFile.Trouble(failed) is { } words:
                     log.LogError(failed, "{Method} {Path}: the store {Words}", context.Request.Method, context.Request.Path, words);
-                    return TypedResults.Problem(title: "Nothing was changed.", detail: $"The shed's file {words}. Nothing was changed, and what you typed is still with you.", statusCode: StatusCodes.Status507InsufficientStorage);
+                    return TypedResults.Problem(title: "Nothing was changed.", detail: $"The shed's file {words}. Nothing was changed, and what you typed is still with you.",
+                        statusCode: ShedFile.IsHeld(failed) ? StatusCodes.Status503ServiceUnavailable : StatusCodes.Status507InsufficientStorage);
                 default:
                     log.LogError(exception, "{Method} {Path} failed", context.Request.Method, context.Request.Path);
                     return TypedResults.Problem(title: "Something went wrong in here.", detail: "Nothing was changed. What went wrong stands in the server's log.", statusCode: StatusCodes.Status500InternalServerError);

@@ -68,28 +68,43 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
 /// <summary>
 /// Lets one write at a time read what stands, judge it and commit. Two devices that write at the same moment then each see what
 /// the other has written: neither can slip past a rule (two readings that contradict each other, say). Runs after the body has been
-/// read, so that a slow sender holds nobody up.
+/// read, so that a slow sender holds nobody up. A shed that is open for looking only is not written to.
 /// </summary>
-public sealed class OneWriteAtATime : IEndpointFilter, IDisposable
+public sealed class OneWriteAtATime(ShedStore store) : IEndpointFilter, IDisposable
 {
     private readonly SemaphoreSlim _turn = new(1, 1);
 
     public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
-        if (HttpMethods.IsGet(context.HttpContext.Request.Method)) return await next(context);
-        await _turn.WaitAsync(context.HttpContext.RequestAborted);
-        try
-        {
-            return await next(context);
-        }
-        finally
-        {
-            _turn.Release();
-        }
+        if (HttpMethods.IsGet(context.HttpContext.Request.Method) || context.HttpContext.GetEndpoint()?.Metadata.GetMetadata<TakesItsOwnTurn>() is not null) return await next(context);
+        using var turn = await TakeAsync(context.HttpContext.RequestAborted);
+        return Refusal() ?? await next(context);
+    }
+
+    /// <summary>Waits for the turn; it ends when what is given is disposed of.</summary>
+    public async Task<IDisposable> TakeAsync(CancellationToken cancel)
+    {
+        await _turn.WaitAsync(cancel);
+        return new Turn(_turn);
+    }
+
+    /// <summary>Why nothing can be written now; null where it can.</summary>
+    public IResult? Refusal()
+    {
+        store.IsReplaced();
+        return store.LookOnly is { } why ? Problems.LookOnly(why.Words) : null;
     }
 
     public void Dispose() => _turn.Dispose();
+
+    private sealed class Turn(SemaphoreSlim turn) : IDisposable
+    {
+        public void Dispose() => turn.Release();
+    }
 }
+
+/// <summary>Marks an endpoint that takes the turn to write by itself, when it has come so far.</summary>
+public sealed record TakesItsOwnTurn;
 
 /// <summary>An answer that can be edited, with the version that an edit must name.</summary>
 public interface IVersioned

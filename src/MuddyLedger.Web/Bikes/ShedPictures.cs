@@ -17,8 +17,9 @@ using NodaTime;
 namespace MuddyLedger.Web.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
+/// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
 public sealed record BikePicture(
-    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, GateLine Gates, OilPump Pump, ImmutableArray<StandingForNow> ForNow, LocalDate Today)
+    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, GateLine Gates, OilPump Pump, ImmutableArray<StandingForNow> ForNow, LocalDate Today, int DamagedLines)
 {
     public Profile Profile => Bike.Profile;
 
@@ -45,8 +46,34 @@ public sealed class PictureCache
     /// <summary>The ledger as it was last read; lines may have been added since.</summary>
     public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
 
-    public void Keep(BikePicture picture) => _pictures[picture.Bike.Id] = picture;
+    public void Keep(BikePicture picture)
+    {
+        _pictures[picture.Bike.Id] = picture;
+        _notShown.TryRemove(picture.Bike.Id, out _);
+    }
+
+    /// <summary>Bikes of which nothing can be computed from what is stored, and what went wrong.</summary>
+    public IEnumerable<(BikeId Bike, string Name, string Words)> NotShown => _notShown.Select(pair => (pair.Key, pair.Value.Name, pair.Value.Words));
+
+    public void CannotShow(StoredBike bike, string words) => _notShown[bike.Id] = (bike.Profile.Nickname, words);
+
+    /// <summary>The file was exchanged: nothing of the old one counts.</summary>
+    public void Clear()
+    {
+        _pictures.Clear();
+        _notShown.Clear();
+    }
+
+    private readonly ConcurrentDictionary<BikeId, (string Name, string Words)> _notShown = new();
 }
+
+/// <summary>What is stored of a bike cannot be made sense of.</summary>
+public sealed class BikeNotShownException(string words, Exception inner) : Exception(words, inner);
+
+/// <summary>A bike whose book is not whole.</summary>
+/// <param name="Lines">How many lines and running jobs of it cannot be read.</param>
+/// <param name="Shown">False where the bike cannot be shown at all.</param>
+public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
 
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
 public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache)
@@ -64,28 +91,28 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         // One reading of the store: its parts belong together.
         await using var reading = await context.ReadingAsync(cancel);
         var today = Today;
-        var bikes = await reader.BikesAsync(cancel);
-        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? [] : await reader.RunningAsync(cancel);
+        var bikes = (await reader.BikesAsync(cancel)).Bikes;
+        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(cancel);
         // While one bike is computed the next one is read: the store gives one thing at a time, the processor need not.
-        var pictures = new List<Task<BikePicture>>();
+        var pictures = new List<Task<BikePicture?>>();
         var lines = 0;
         foreach (var bike in bikes)
         {
             if (cache.Find(bike, today) is { } known)
             {
-                pictures.Add(Task.FromResult(known));
+                pictures.Add(Task.FromResult<BikePicture?>(known));
                 continue;
             }
 
             var read = await ReadAsync(bike, cancel);
             lines += read.Ledger.All.Length;
-            pictures.Add(Task.Run(() => Picture(bike, read, running, today), cancel));
+            pictures.Add(Task.Run(() => PictureOrNull(bike, read, running, today), cancel));
         }
 
         var all = await Task.WhenAll(pictures);
         // What reading a whole shed leaves behind is several times what is kept of it; it is given back, not held for the next time.
         if (lines > ManyLines) GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
-        return [.. all];
+        return [.. all.OfType<BikePicture>()];
     }
 
     private const int ManyLines = 20_000;
@@ -101,9 +128,9 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     /// <summary>The bike whose book holds an entry, and the entry.</summary>
     public async Task<(LedgerEntry? Entry, BikePicture? Picture)> OfEntryAsync(Guid entry, CancellationToken cancel)
     {
-        if (await reader.EntryAsync(new EntryId(entry), cancel) is not { } found) return (null, null);
-        var picture = await OneAsync(found.Bike.Value, cancel);
-        return (picture?.Ledger.All.First(line => line.Id == found.Id), picture);
+        if (await reader.BikeOfEntryAsync(new EntryId(entry), cancel) is not { } bike) return (null, null);
+        var picture = await OneAsync(bike.Value, cancel);
+        return (picture?.Ledger.All.FirstOrDefault(line => line.Id.Value == entry), picture);
     }
 
     private async Task<ReadLedger> ReadAsync(StoredBike bike, CancellationToken cancel)
@@ -112,16 +139,60 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         return last is not null && last.Bike.LedgerVersion == bike.LedgerVersion ? last.Read : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
     }
 
-    private BikePicture Picture(StoredBike bike, ReadLedger read, ImmutableArray<StoredRun> running, LocalDate today)
+    /// <summary>All that is there and cannot be read, or makes no sense.</summary>
+    public async Task<IReadOnlyList<DamagedBike>> DamagedAsync(CancellationToken cancel)
+    {
+        var all = await AllAsync(cancel);
+        return
+        [
+            .. (await reader.BikesAsync(cancel)).Damaged.Select(id => new DamagedBike(id, "A bike", 0, false, "Its profile cannot be read.")),
+            .. cache.NotShown.Where(one => all.All(picture => picture.Bike.Id != one.Bike)).Select(one => new DamagedBike(one.Bike.Value, one.Name, 0, false, one.Words)),
+            .. all.Where(picture => picture.DamagedLines > 0).Select(picture => new DamagedBike(picture.Bike.Id.Value, picture.Profile.Nickname, picture.DamagedLines, true,
+                $"{picture.DamagedLines} {(picture.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read.")),
+        ];
+    }
+
+    private BikePicture? PictureOrNull(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    {
+        try
+        {
+            return Picture(bike, read, running, today);
+        }
+        catch (BikeNotShownException)
+        {
+            // The other bikes are shown; that this one is not is said by the list of what is damaged.
+            return null;
+        }
+    }
+
+    /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all days.</exception>
+    private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    {
+        try
+        {
+            return Computed(bike, read, running, today);
+        }
+#pragma warning disable CA1031 // Whatever it is: one bike that makes no sense must not take the others along.
+        catch (Exception senseless)
+#pragma warning restore CA1031
+        {
+            var words = $"What is stored of it makes no sense, and nothing can be worked out from it ({senseless.GetType().Name}: {senseless.Message})";
+            cache.CannotShow(bike, words);
+            throw new BikeNotShownException(words, senseless);
+        }
+    }
+
+    private BikePicture Computed(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
     {
         var ledger = read.Ledger;
-        var own = running.Where(run => run.Bike == bike.Id).ToImmutableArray();
+        var own = running.Runs.Where(run => run.Bike == bike.Id).ToImmutableArray();
+        var damaged = read.Damaged + running.Damaged.Count(row => row.Bike == bike.Id.Value);
         var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
         var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
-        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf);
+        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf, damaged);
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            gates, OilPump.Of(bike.Profile, ledger, today), forNow, today);
+            gates, OilPump.Of(bike.Profile, ledger, today), forNow, today, damaged);
         cache.Keep(picture);
         return picture;
     }

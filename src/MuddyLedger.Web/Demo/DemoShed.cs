@@ -21,7 +21,7 @@ internal static class DemoShed
     {
         await using var scope = services.CreateAsyncScope();
         var reader = scope.ServiceProvider.GetRequiredService<ShedReader>();
-        if (!(await reader.BikesAsync(cancel)).IsEmpty) return;
+        if (await reader.BikesAsync(cancel) is not { Bikes: [], Damaged: [] }) return;
         var writer = scope.ServiceProvider.GetRequiredService<ShedWriter>();
         var content = scope.ServiceProvider.GetRequiredService<ContentLibrary>();
         var today = options.DayOf(options.Clock.GetCurrentInstant());

@@ -7,6 +7,7 @@ using MuddyLedger.Content;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Copies;
 using MuddyLedger.Web.Demo;
 using MuddyLedger.Web.Exchange;
 using MuddyLedger.Web.Findings;
@@ -51,7 +52,7 @@ public sealed class ShedServer : IAsyncDisposable
         var app = Build(options);
         // Read before anything is served: a broken file is refused here, by file and line.
         app.Services.GetRequiredService<ContentLibrary>();
-        Directory.CreateDirectory(options.Folder);
+        MakeFolder(options.Folder);
         var held = ShedLock.Take(options.Folder);
         try
         {
@@ -66,17 +67,24 @@ public sealed class ShedServer : IAsyncDisposable
 
     private static async Task<ShedServer> StartAsync(WebApplication app, ShedLock? held, ShedOptions options, CancellationToken cancel)
     {
-        await using (var scope = app.Services.CreateAsyncScope())
-        {
-            await ShedFile.PrepareAsync(scope.ServiceProvider.GetRequiredService<ShedContext>(), cancel);
-        }
-
-        if (options.Demo) await DemoShed.FillAsync(app.Services, options, cancel);
+        var store = app.Services.GetRequiredService<ShedStore>();
+        await store.OpenAsync(options.Clock.GetCurrentInstant(), options.Zone, cancel);
+        if (options.Demo && store.LookOnly is null) await DemoShed.FillAsync(app.Services, options, cancel);
         await app.StartAsync(cancel);
         var server = new ShedServer(app, held);
         held?.Note(server.Address);
         return server;
     }
+
+    /// <summary>For its owner alone, where it is made here: other users of this machine have no business in it.</summary>
+    private static void MakeFolder(string folder)
+    {
+        if (OperatingSystem.IsWindows()) Directory.CreateDirectory(folder);
+        else if (!Directory.Exists(folder)) Directory.CreateDirectory(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+    }
+
+    /// <summary>How the shed's file was found, for whoever started the server.</summary>
+    public ShedStore Store => _app.Services.GetRequiredService<ShedStore>();
 
     /// <summary>Runs just far enough for the build to read the API off it.</summary>
     public static Task DescribeAsync() => Build(new ShedOptions(Path.GetTempPath(), ".", 0, SystemClock.Instance, DateTimeZone.Utc)).RunAsync();
@@ -110,7 +118,10 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton<OneWriteAtATime>();
         builder.Services.AddSingleton<PictureCache>();
         builder.Services.AddSingleton(_ => options.Content ?? ContentLibrary.Load(options.ContentFolder));
-        builder.Services.AddDbContext<ShedContext>(context => ShedFile.Configure(context, options.Folder));
+        builder.Services.AddSingleton(_ => new ShedStore(options.Folder));
+        builder.Services.AddSingleton<StoreDoor>();
+        builder.Services.AddSingleton<DailyCopies>().AddHostedService(services => services.GetRequiredService<DailyCopies>());
+        builder.Services.AddDbContext<ShedContext>((services, context) => ShedFile.Configure(context, services.GetRequiredService<ShedStore>().OpenFolder));
         builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
@@ -125,6 +136,8 @@ public sealed class ShedServer : IAsyncDisposable
         app.UseLoopbackOnly();
         app.UseSecurityHeaders();
         app.UseFrontEnd();
+
+        app.UseStoreDoor();
 
         var api = app.MapGroup("/api").AddEndpointFilter(app.Services.GetRequiredService<OneWriteAtATime>());
         api.MapShed();
@@ -150,6 +163,7 @@ public sealed class ShedServer : IAsyncDisposable
         api.MapSums();
         api.MapSettings();
         api.MapExchange();
+        api.MapCopies();
         app.MapOpenApi("/api/openapi/{documentName}.json");
         app.UseOnePage();
         return app;

@@ -77,9 +77,9 @@ public class CrashTests
         var folder = Directory.CreateTempSubdirectory("muddy-pages-").FullName;
         var options = new DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(options, folder);
+        using (var store = new ShedStore(folder)) await store.OpenAsync(NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0), NodaTime.DateTimeZone.Utc, TestContext.Current.CancellationToken);
         await using (var context = new ShedContext(options.Options))
         {
-            await ShedFile.PrepareAsync(context, TestContext.Current.CancellationToken);
             await context.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
             await context.Database.ExecuteSqlRawAsync("PRAGMA max_page_count=1", TestContext.Current.CancellationToken);
             context.Writes.AddRange(Enumerable.Range(0, 200).Select(_ => new WriteRow { Id = Guid.CreateVersion7(), Asked = new string('x', 1000), At = NodaTime.Instant.FromUnixTimeSeconds(0) }));

@@ -22,9 +22,9 @@ public class StoreTests
         var folder = Directory.CreateTempSubdirectory("muddy-pragma-").FullName;
         var options = new Microsoft.EntityFrameworkCore.DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(options, folder);
+        using (var store = new ShedStore(folder)) await store.OpenAsync(NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0), NodaTime.DateTimeZone.Utc, TestContext.Current.CancellationToken);
         await using (var context = new ShedContext(options.Options))
         {
-            await ShedFile.PrepareAsync(context, TestContext.Current.CancellationToken);
             await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.OpenConnectionAsync(context.Database, TestContext.Current.CancellationToken);
             var connection = Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.GetDbConnection(context.Database);
             foreach (var (pragma, wanted) in new[] { ("synchronous", 2L), ("foreign_keys", 1L), ("busy_timeout", 10_000L) })

@@ -1,0 +1,113 @@
+using MuddyLedger.Data;
+using MuddyLedger.Web.Api;
+using MuddyLedger.Web.Bikes;
+using MuddyLedger.Web.Hosting;
+using NodaTime;
+
+namespace MuddyLedger.Web.Copies;
+
+/// <summary>How the shed's file is.</summary>
+/// <param name="LookOnly">Why nothing can be written; null where it can.</param>
+/// <param name="Words">The same for the owner, with what to do.</param>
+/// <param name="Lost">For a damaged file: what could not be read, by what it was.</param>
+/// <param name="Damaged">What could be read and not understood, by bike.</param>
+/// <param name="Folder">Where the shed is kept.</param>
+public sealed record StoreAnswer(LookOnlyCause? LookOnly, string? Words, IReadOnlyList<LostAnswer> Lost, IReadOnlyList<DamagedBike> Damaged, string Folder);
+
+/// <param name="What">"entries", "photos".</param>
+public sealed record LostAnswer(string What, long Read, long Lost);
+
+/// <param name="Photos">How many photos belong to it.</param>
+public sealed record CopyAnswer(string Name, Instant At, int Bikes, int Entries, int Photos, long Bytes);
+
+/// <param name="Trouble">Why the last automatic copy failed; null where it did not.</param>
+public sealed record CopiesAnswer(IReadOnlyList<CopyAnswer> Copies, string Folder, string? Trouble);
+
+public sealed record CopyRequest(Guid Id);
+
+/// <param name="SetAside">Where what was there before lies now.</param>
+public sealed record WentBackAnswer(CopyAnswer Copy, string SetAside);
+
+/// <summary>The copies that the shed makes of itself, and the way back to one of them.</summary>
+public static class CopiesEndpoints
+{
+    /// <summary>How long the exchange of the file waits for those who are still reading it.</summary>
+    private static readonly TimeSpan MostWait = TimeSpan.FromSeconds(20);
+
+    /// <summary>Whoever reads the shed goes in by the door, so that its file is never exchanged under a reader.</summary>
+    public static void UseStoreDoor(this WebApplication app) => app.Use(async (context, next) =>
+    {
+        if (!context.Request.Path.StartsWithSegments("/api"))
+        {
+            await next(context);
+            return;
+        }
+
+        var door = context.RequestServices.GetRequiredService<StoreDoor>();
+        await door.EnterAsync(context.RequestAborted);
+        try
+        {
+            await next(context);
+        }
+        finally
+        {
+            door.Leave();
+        }
+    });
+
+    public static void MapCopies(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/store", StoreAsync).Produces<StoreAnswer>();
+        api.MapGet("/copies", (ShedStore store, DailyCopies daily) => TypedResults.Ok(new CopiesAnswer([.. ShedCopies.Of(store.Folder).Select(AnswerOf)], ShedCopies.FolderOf(store.Folder), daily.Trouble)));
+        api.MapPost("/copies", MakeAsync).WithMetadata(new TakesItsOwnTurn()).Produces<CopyAnswer>();
+        api.MapPost("/copies/{name}/go-back", GoBackAsync).WithMetadata(new TakesItsOwnTurn()).Produces<WentBackAnswer>();
+    }
+
+    private static async Task<IResult> StoreAsync(HttpContext http, ShedStore store, ShedPictures pictures)
+    {
+        store.IsReplaced();
+        var damaged = await pictures.DamagedAsync(http.RequestAborted);
+        return TypedResults.Ok(new StoreAnswer(store.LookOnly?.Cause, store.LookOnly?.Words, [.. (store.LookOnly?.Salvaged ?? []).Select(table => new LostAnswer(table.Table, table.Read, table.Lost))], damaged, store.Folder));
+    }
+
+    private static async Task<IResult> MakeAsync(CopyRequest body, HttpContext http, ShedStore store, DailyCopies daily, OneWriteAtATime turn, ShedOptions options)
+    {
+        var check = new FieldCheck(http);
+        check.Id("id", body.Id);
+        if (check.Failed) return check.Problem();
+        if (turn.Refusal() is { } refusal) return refusal;
+        return await daily.MakeAsync(options.Clock.GetCurrentInstant()) is { } made && Found(store, made) is { } copy
+            ? TypedResults.Ok(AnswerOf(copy)) : Problems.Refused(null, daily.Trouble ?? "No copy was made.");
+    }
+
+    private static async Task<IResult> GoBackAsync(string name, CopyRequest body, HttpContext http, ShedStore store, OneWriteAtATime turn, StoreDoor door, PictureCache cache, ShedOptions options)
+    {
+        var check = new FieldCheck(http);
+        check.Id("id", body.Id);
+        if (check.Failed) return check.Problem();
+        if (ShedCopies.PathOf(store.Folder, name) is not { } path || Found(store, name) is not { } copy) return Problems.NotFound("copy");
+        using var held = await turn.TakeAsync(http.RequestAborted);
+        try
+        {
+            var aside = await door.AloneAsync(async () =>
+            {
+                var aside = await store.GoBackAsync(path, options.Clock.GetCurrentInstant(), options.Zone, CancellationToken.None);
+                cache.Clear();
+                return aside;
+            }, MostWait);
+            return TypedResults.Ok(new WentBackAnswer(AnswerOf(copy), aside));
+        }
+        catch (TimeoutException)
+        {
+            return Problems.Refused(null, "Somebody is still reading the shed, an export for instance. Try again when that is done.");
+        }
+        catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
+        {
+            return Problems.Refused(null, refused.Message);
+        }
+    }
+
+    private static ShedCopyFound? Found(ShedStore store, string name) => ShedCopies.Of(store.Folder).FirstOrDefault(copy => copy.Name == name);
+
+    private static CopyAnswer AnswerOf(ShedCopyFound copy) => new(copy.Name, copy.At, copy.Bikes, copy.Entries, copy.Photos, copy.Bytes);
+}
