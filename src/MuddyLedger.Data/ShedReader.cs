@@ -50,9 +50,7 @@ public sealed class ShedReader(ShedContext context)
         var id = bike.Value;
         var (count, last) = await context.Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}").SingleAsync(cancel) is { } now ? (now.Lines, now.Place) : default;
         var after = known?.Place ?? 0;
-        // Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.
-        var rows = await context.Database.SqlQuery<Line>(
-            $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {id} AND rowid > {after} ORDER BY rowid").ToListAsync(cancel);
+        var rows = await LinesAsync(context, id, after, cancel);
         var fresh = Read(bike, rows);
         var damaged = (known?.Damaged ?? 0) + rows.Count - fresh.Length;
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
@@ -63,6 +61,10 @@ public sealed class ShedReader(ShedContext context)
                              select strike).ToListAsync(cancel);
         return new(BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))), last, damaged);
     }
+
+    /// <summary>Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.</summary>
+    internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) => context.Database.SqlQuery<Line>(
+        $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid").ToListAsync(cancel);
 
     /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them. A line that cannot be read is left out.</summary>
     private static LedgerEntry[] Read(BikeId bike, List<Line> rows)
@@ -75,7 +77,7 @@ public sealed class ShedReader(ShedContext context)
     private const int FewRows = 200;
 
     /// <summary>As it is stored: what it says is read by itself, so that one that cannot be read does not take the others along.</summary>
-    private sealed record Line(Guid Id, string Date, string WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
+    internal sealed record Line(Guid Id, string Date, string WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
 
     private sealed record LastLine(long Lines, long Place);
 
@@ -104,7 +106,7 @@ public sealed class ShedReader(ShedContext context)
 
     private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
 
-    private static LedgerEntry Entry(BikeId bike, Line row, string device) => new(
+    internal static LedgerEntry Entry(BikeId bike, Line row, string device) => new(
         new(row.Id), bike, ShedContext.ReadDate(row.Date), ShedContext.ReadInstant(row.WrittenAt), device, CoreJson.Read<EntryBody>(row.Body),
         row.RunId is { } run ? new RunId(run) : null, row.CorrectsId is { } corrects ? new EntryId(corrects) : null, row.Reason);
 

@@ -32,6 +32,9 @@ public sealed class ShedWriter(ShedContext context)
         await context.Writes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row ? null
             : row.Asked == Digest(asked) ? WriteOutcome.Repeated : WriteOutcome.OtherBody;
 
+    /// <summary>Whether this id was acknowledged before, for whatever request.</summary>
+    public Task<bool> WasUsedAsync(Guid id, CancellationToken cancel) => context.Writes.AnyAsync(row => row.Id == id, cancel);
+
     public void AddBike(BikeId id, Profile profile, Instant at) =>
         context.Bikes.Add(new BikeRow { Id = id.Value, Profile = CoreJson.Write(profile), Version = 1, AddedAt = at });
 
@@ -143,5 +146,5 @@ public sealed class ShedWriter(ShedContext context)
         return row;
     }
 
-    private static string Digest(string asked) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(asked)));
+    internal static string Digest(string asked) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(asked)));
 }

@@ -5,19 +5,19 @@ using NodaTime.Calendars;
 namespace MuddyLedger.Core.Copies;
 
 /// <summary>
-/// Which of the automatic copies stay: the newest of each of the last seven days, of the last four weeks and of the last twelve months
-/// (house values), and the newest of all however old it is.
+/// Which of the automatic copies stay: all of today, the newest of each of the last seven days, of the last four weeks and of the last
+/// twelve months (house values), and the newest of all however old it is.
 /// </summary>
 public static class CopyKeeping
 {
     public const int Days = 7, Weeks = 4, Months = 12;
 
     /// <param name="made">When each copy was made, in the owner's calendar; any order.</param>
-    /// <param name="today">Copies from days after today are kept: the clock was set back, and nothing is thrown away by a wrong clock.</param>
+    /// <param name="today">Copies of today, and from days after it, are kept: the clock was set back, and nothing is thrown away by a wrong clock.</param>
     public static ImmutableHashSet<LocalDateTime> Keep(IEnumerable<LocalDateTime> made, LocalDate today)
     {
         var all = made.Distinct().OrderDescending().ToList();
-        var keep = all.Where(one => one.Date > today).ToHashSet();
+        var keep = all.Where(one => one.Date >= today).ToHashSet();
         keep.UnionWith(all.Take(1));
         keep.UnionWith(Newest(all, one => one.Date, one => Period.DaysBetween(one.Date, today) < Days));
         keep.UnionWith(Newest(all, one => Monday(one.Date), one => Period.DaysBetween(Monday(one.Date), Monday(today)) < Weeks * 7));

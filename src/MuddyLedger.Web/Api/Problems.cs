@@ -30,6 +30,8 @@ public static class Problems
 
     public static ProblemHttpResult Forbidden(string words) => TypedResults.Problem(title: "Refused.", detail: words, statusCode: StatusCodes.Status403Forbidden);
 
+    public static ProblemHttpResult Gone(string words) => TypedResults.Problem(title: "Not found.", detail: words, statusCode: StatusCodes.Status410Gone);
+
     public static ProblemHttpResult LookOnly(string words) => TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status503ServiceUnavailable);
 
     public static ProblemHttpResult OtherBody() => TypedResults.Problem(

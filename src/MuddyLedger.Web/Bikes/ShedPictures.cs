@@ -121,8 +121,21 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     {
         await using var reading = await context.ReadingAsync(cancel);
         var today = Today;
-        if (await reader.BikeAsync(new BikeId(id), cancel) is not { } bike) return null;
+        if (await BikeAsync(new BikeId(id), cancel) is not { } bike) return null;
         return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(cancel), today);
+    }
+
+    /// <exception cref="BikeNotShownException">Its profile cannot be read.</exception>
+    private async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel)
+    {
+        try
+        {
+            return await reader.BikeAsync(id, cancel);
+        }
+        catch (Exception broken) when (broken is System.Text.Json.JsonException or FormatException or ArgumentException or InvalidOperationException or NotSupportedException)
+        {
+            throw new BikeNotShownException("Its profile cannot be read", broken);
+        }
     }
 
     /// <summary>The bike whose book holds an entry, and the entry.</summary>

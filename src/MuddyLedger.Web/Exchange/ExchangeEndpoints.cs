@@ -2,10 +2,11 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Viewings;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Hosting;
-using MuddyLedger.Web.Photos;
 using NodaTime;
 
 namespace MuddyLedger.Web.Exchange;
@@ -25,56 +26,79 @@ public static class ExchangeEndpoints
         api.MapGet("/export/schema", () => Results.Text(ShedCopySchema.Text(), "application/schema+json")).Produces<string>(contentType: "application/schema+json");
         api.MapGet("/bikes/{bike:guid}/export", (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options))
             .Produces<byte[]>(contentType: "application/json");
-        api.MapPost("/import", InAsync).WithMetadata(new RequestSizeLimitAttribute(LargestCopy)).Accepts<object>("application/json").Produces<ImportAnswer>();
+        api.MapPost("/import", (Guid id, HttpContext http, TakeIn takeIn) => takeIn.RunAsync(id, http)).WithMetadata(new RequestSizeLimitAttribute(LargestCopy), new TakesItsOwnTurn())
+            .Accepts<object>("application/json").Produces<ImportAnswer>();
+        api.MapGet("/import/{id:guid}", (Guid id, ImportsUnderWay imports) => imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.NotFound("import")).Produces<ImportProgress>();
     }
 
+    /// <summary>Written as it is read: of a large shed there is never more in memory than one bike or one picture.</summary>
     private static async Task<IResult> OutAsync(Guid? bike, string what, HttpContext http, ShedExchange exchange, ShedOptions options)
     {
+        var cancel = http.RequestAborted;
         var now = options.Clock.GetCurrentInstant();
-        var copy = await exchange.OutAsync(bike, now, http.RequestAborted);
-        return bike is not null && copy.Bikes.IsEmpty
-            ? Problems.NotFound("bike")
-            : Results.File(JsonSerializer.SerializeToUtf8Bytes(copy, CoreJson.Default.ShedCopy), "application/json", $"muddy-ledger-{what}-{options.DayOf(now):uuuu-MM-dd}.json");
+        await using var reading = await exchange.ReadingAsync(cancel);
+        await using var bikes = exchange.BikesAsync(bike, cancel).GetAsyncEnumerator(cancel);
+        var any = await bikes.MoveNextAsync();
+        if (bike is not null && !any) return Problems.NotFound("bike");
+        http.Response.ContentType = "application/json";
+        http.Response.Headers.ContentDisposition = $"attachment; filename=muddy-ledger-{what}-{options.DayOf(now):uuuu-MM-dd}.json";
+        await using var writer = new Utf8JsonWriter(http.Response.BodyWriter, new JsonWriterOptions { Encoder = CoreJson.Default.Options.Encoder });
+        writer.WriteStartObject();
+        writer.WriteString("format", ShedCopy.FormatName);
+        writer.WriteNumber("version", ShedCopy.CurrentVersion);
+        Write(writer, "writtenAt", now);
+        if (bike is null && await exchange.SettingsAsync(cancel) is { } settings) Write(writer, "settings", settings);
+        var photos = bike is null ? null : new HashSet<Guid>();
+        writer.WriteStartArray("bikes");
+        for (; any; any = await bikes.MoveNextAsync())
+        {
+            JsonSerializer.Serialize(writer, bikes.Current, CoreJson.Default.BikeCopy);
+            photos?.UnionWith(bikes.Current.Entries.Select(entry => entry.Body).OfType<PhotoTaken>().Select(taken => taken.Photo));
+            await FlushAsync(writer, http);
+        }
+
+        writer.WriteEndArray();
+        if (bike is null) await WriteShedAsync(writer, http, exchange);
+        writer.WriteStartArray("photos");
+        await foreach (var photo in exchange.PhotosAsync(photos, cancel))
+        {
+            JsonSerializer.Serialize(writer, photo, CoreJson.Default.PhotoCopy);
+            await FlushAsync(writer, http);
+        }
+
+        writer.WriteEndArray();
+        writer.WriteEndObject();
+        await FlushAsync(writer, http);
+        return Results.Empty;
     }
 
-    private static async Task<IResult> InAsync(Guid id, HttpContext http, ShedExchange exchange, ShedWriter writer, ShedOptions options)
+    private static async Task WriteShedAsync(Utf8JsonWriter writer, HttpContext http, ShedExchange exchange)
     {
-        var check = new FieldCheck(http);
-        check.Id("id", id);
-        if (check.Failed) return check.Problem();
-        ShedCopy? copy;
-        try
-        {
-            copy = await JsonSerializer.DeserializeAsync(http.Request.Body, CoreJson.Default.ShedCopy, http.RequestAborted);
-        }
-        catch (Exception broken) when (broken is JsonException or NotSupportedException or ArgumentException or FormatException or InvalidOperationException or OverflowException)
-        {
-            var path = (broken as JsonException)?.Path?.TrimStart('$', '.');
-            return Problems.Refused(string.IsNullOrEmpty(path) ? null : path, string.IsNullOrEmpty(path) ? "This is no copy of a shed that can be read." : "cannot be read as what should stand there");
-        }
+        var cancel = http.RequestAborted;
+        writer.WriteStartArray("viewings");
+        foreach (var viewing in await exchange.ViewingsAsync(cancel)) JsonSerializer.Serialize(writer, viewing, CoreJson.Default.ViewingCopy);
+        writer.WriteEndArray();
+        writer.WriteStartObject("prices");
+        foreach (var (point, cost) in await exchange.PricesAsync(cancel)) Write(writer, point, cost);
+        writer.WriteEndObject();
+        writer.WriteStartArray("jobs");
+        foreach (var job in await exchange.JobsAsync(cancel)) JsonSerializer.Serialize(writer, job, CoreJson.Default.OwnJobCopy);
+        writer.WriteEndArray();
+        writer.WriteStartArray("shelf");
+        foreach (var stock in await exchange.ShelfAsync(cancel)) JsonSerializer.Serialize(writer, stock, CoreJson.Default.StockCopy);
+        writer.WriteEndArray();
+        await FlushAsync(writer, http);
+    }
 
-        if (copy is null) return Problems.Refused(null, "This is no copy of a shed that can be read.");
-        var now = options.Clock.GetCurrentInstant();
-        check.Refuse(copy.Check(options.DayOf(now).Year));
-        if (check.Failed) return check.Problem();
-        var asked = $"import {copy.WrittenAt} {copy.Bikes.Length} {copy.Bikes.Sum(bike => bike.Entries.Length)} {(copy.Photos.IsDefault ? 0 : copy.Photos.Length)}";
-        var answer = new ImportAnswer(copy.Bikes.Length, copy.Bikes.Sum(bike => bike.Entries.Length));
-        switch (await writer.BeforeAsync(id, asked, http.RequestAborted))
-        {
-            case WriteOutcome.Repeated: return Results.Ok(answer);
-            case WriteOutcome.OtherBody: return Problems.OtherBody();
-        }
+    private static void Write<T>(Utf8JsonWriter writer, string name, T value)
+    {
+        writer.WritePropertyName(name);
+        JsonSerializer.Serialize(writer, value, typeof(T), CoreJson.Default);
+    }
 
-        var small = new Dictionary<Guid, byte[]>();
-        foreach (var (photo, at) in (copy.Photos.IsDefault ? [] : copy.Photos).Select((photo, at) => (photo, at)))
-        {
-            var read = PhotoFile.OnlyAPicture(photo.Image) && photo.Image.Length <= PhotoFile.LargestFile ? await PhotoFile.ReadAsync(photo.Image, http.RequestAborted) : PhotoRead.Refused("is no JPEG as this Muddy Ledger keeps them");
-            if (read.Photo is not { } made) return Problems.Refused($"photos.{at}.image", read.Refusal!);
-            small[photo.Id] = made.Small;
-        }
-
-        if (!await exchange.EmptyAsync(http.RequestAborted)) return Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
-        exchange.In(copy, small);
-        return await writer.CommitAsync(id, asked, now, http.RequestAborted) == WriteOutcome.Written ? Results.Ok(answer) : Problems.Refused(null, "Something in this copy clashes with what is here.");
+    private static async Task FlushAsync(Utf8JsonWriter writer, HttpContext http)
+    {
+        await writer.FlushAsync(http.RequestAborted);
+        await http.Response.BodyWriter.FlushAsync(http.RequestAborted);
     }
 }

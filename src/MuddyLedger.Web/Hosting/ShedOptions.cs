@@ -13,6 +13,9 @@ public sealed record ShedOptions(string Folder, string ContentFolder, int Port, 
     /// <summary>Read already, where many servers share one; null to read it from its folder.</summary>
     public ContentLibrary? Content { get; init; }
 
+    /// <summary>Whether the shed makes its copies by itself; not where a store is only looked at.</summary>
+    public bool Automatic { get; init; } = true;
+
     public LocalDate DayOf(Instant instant) => instant.InZone(Zone).Date;
 }
 

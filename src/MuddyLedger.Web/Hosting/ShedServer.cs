@@ -68,6 +68,7 @@ public sealed class ShedServer : IAsyncDisposable
     private static async Task<ShedServer> StartAsync(WebApplication app, ShedLock? held, ShedOptions options, CancellationToken cancel)
     {
         var store = app.Services.GetRequiredService<ShedStore>();
+        TakeIn.ClearLeft(options.Folder);
         await store.OpenAsync(options.Clock.GetCurrentInstant(), options.Zone, cancel);
         if (options.Demo && store.LookOnly is null) await DemoShed.FillAsync(app.Services, options, cancel);
         await app.StartAsync(cancel);
@@ -120,7 +121,10 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton(_ => options.Content ?? ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddSingleton(_ => new ShedStore(options.Folder));
         builder.Services.AddSingleton<StoreDoor>();
-        builder.Services.AddSingleton<DailyCopies>().AddHostedService(services => services.GetRequiredService<DailyCopies>());
+        builder.Services.AddSingleton<DailyCopies>();
+        if (options.Automatic) builder.Services.AddHostedService(services => services.GetRequiredService<DailyCopies>());
+        builder.Services.AddSingleton<ImportsUnderWay>();
+        builder.Services.AddScoped<TakeIn>().AddScoped<ShedIntake>();
         builder.Services.AddDbContext<ShedContext>((services, context) => ShedFile.Configure(context, services.GetRequiredService<ShedStore>().OpenFolder));
         builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));

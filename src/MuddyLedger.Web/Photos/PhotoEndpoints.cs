@@ -35,6 +35,7 @@ public static class PhotoEndpoints
     private static async Task<IResult> ShowAsync(IQueryable<byte[]> image, HttpContext http)
     {
         if (await image.SingleOrDefaultAsync(http.RequestAborted) is not { } bytes) return Problems.NotFound("photo");
+        if (!PhotoFile.IsWhole(bytes)) return Problems.Gone("This photo is damaged: its end is missing. An automatic copy may still hold it.");
         http.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return Results.Bytes(bytes, "image/jpeg");
     }

@@ -34,6 +34,9 @@ public static class PhotoFile
     /// <summary>Unpacked pictures are large: one at a time.</summary>
     private static readonly SemaphoreSlim Turn = new(1, 1);
 
+    /// <summary>Whether a kept JPEG begins and ends as one: a page of it that the disk lost leaves nothing at its end.</summary>
+    public static bool IsWhole(ReadOnlySpan<byte> jpeg) => jpeg.Length > 4 && jpeg[..2].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD8]) && jpeg[^2..].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD9]);
+
     public static async Task<PhotoRead> ReadAsync(byte[] sent, CancellationToken cancel)
     {
         await Turn.WaitAsync(cancel);

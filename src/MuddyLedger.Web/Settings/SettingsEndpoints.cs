@@ -1,3 +1,4 @@
+using MuddyLedger.Core;
 using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
@@ -14,6 +15,17 @@ public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, in
         await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) is { } row
             ? new(Unit.Find(row.VolumeUnit) ?? Unit.Litre, Unit.Find(row.TorqueUnit) ?? Unit.NewtonMetre, row.Currency, row.Version)
             : Default;
+
+    public static readonly Unit[] VolumeUnits = [Unit.Litre, Unit.Millilitre, Unit.UsQuart, Unit.ImperialPint];
+    public static readonly Unit[] TorqueUnits = [Unit.NewtonMetre, Unit.PoundFoot, Unit.PoundInch];
+
+    /// <summary>What cannot be an owner's settings, by field.</summary>
+    public static IEnumerable<Refusal> Refuse(string? volume, string? torque, string? currency)
+    {
+        if (volume is null || !VolumeUnits.Any(unit => unit.Symbol == volume)) yield return new("volumeUnit", $"must be one of {string.Join(", ", VolumeUnits.Select(unit => unit.Symbol))}");
+        if (torque is null || !TorqueUnits.Any(unit => unit.Symbol == torque)) yield return new("torqueUnit", $"must be one of {string.Join(", ", TorqueUnits.Select(unit => unit.Symbol))}");
+        if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper)) yield return new("currency", "must be a currency's three capital letters, such as EUR");
+    }
 }
 
 public sealed record SettingsAnswer(string VolumeUnit, string TorqueUnit, string Currency, IReadOnlyList<string> VolumeUnits, IReadOnlyList<string> TorqueUnits, int Version) : IVersioned;
@@ -25,9 +37,6 @@ public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? R
 
 public static class SettingsEndpoints
 {
-    private static readonly Unit[] VolumeUnits = [Unit.Litre, Unit.Millilitre, Unit.UsQuart, Unit.ImperialPint];
-    private static readonly Unit[] TorqueUnits = [Unit.NewtonMetre, Unit.PoundFoot, Unit.PoundInch];
-
     public static void MapSettings(this IEndpointRouteBuilder api)
     {
         api.MapGet("/settings", async (HttpContext http, ShedContext context) => Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted))))
@@ -40,10 +49,8 @@ public static class SettingsEndpoints
     {
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
-        var volume = Chosen(check, "volumeUnit", body.VolumeUnit, VolumeUnits);
-        var torque = Chosen(check, "torqueUnit", body.TorqueUnit, TorqueUnits);
         var currency = body.Currency?.Trim() ?? "";
-        if (currency.Length != 3 || !currency.All(char.IsAsciiLetterUpper)) check.Refuse("currency", "must be a currency's three capital letters, such as EUR");
+        check.Refuse(OwnerSettings.Refuse(body.VolumeUnit, body.TorqueUnit, currency));
         if (check.Failed) return check.Problem();
         if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
         async Task<object> Answer() => AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted));
@@ -51,7 +58,7 @@ public static class SettingsEndpoints
             async (writer, _) =>
             {
                 if ((await OwnerSettings.LoadAsync(context, http.RequestAborted)).Version != version) return Problems.Stale(await Answer());
-                writer.ChangeSettings(volume.Symbol, torque.Symbol, currency, version);
+                writer.ChangeSettings(body.VolumeUnit!, body.TorqueUnit!, currency, version);
                 return null;
             },
             Answer);
@@ -64,13 +71,7 @@ public static class SettingsEndpoints
         return Results.Ok(read.IsRefused ? new QuantityRead(null, null, read.Refusal) : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null));
     }
 
-    private static Unit Chosen(FieldCheck check, string field, string? symbol, Unit[] among)
-    {
-        var chosen = among.FirstOrDefault(unit => unit.Symbol == symbol);
-        if (chosen is null) check.Refuse(field, $"must be one of {string.Join(", ", among.Select(unit => unit.Symbol))}");
-        return chosen ?? among[0];
-    }
-
     private static SettingsAnswer AnswerOf(OwnerSettings settings) => new(
-        settings.Volume.Symbol, settings.Torque.Symbol, settings.Currency, [.. VolumeUnits.Select(unit => unit.Symbol)], [.. TorqueUnits.Select(unit => unit.Symbol)], settings.Version);
+        settings.Volume.Symbol, settings.Torque.Symbol, settings.Currency, [.. OwnerSettings.VolumeUnits.Select(unit => unit.Symbol)],
+        [.. OwnerSettings.TorqueUnits.Select(unit => unit.Symbol)], settings.Version);
 }

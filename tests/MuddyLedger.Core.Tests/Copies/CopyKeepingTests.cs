@@ -52,7 +52,7 @@ public class CopyKeepingTests
                 bool NewestOf(Func<LocalDateTime, bool> same) => made.Where(same).Max() == one;
                 var monday = one.Date.PlusDays(1 - (int)one.DayOfWeek);
                 var thisMonday = today.PlusDays(1 - (int)today.DayOfWeek);
-                var wanted = one == made.Max()
+                var wanted = one == made.Max() || one.Date >= today
                     || (today.PlusDays(-7) < one.Date && NewestOf(other => other.Date == one.Date))
                     || (monday > thisMonday.PlusDays(-28) && NewestOf(other => other.Date.PlusDays(1 - (int)other.DayOfWeek) == monday))
                     || (one.Date.ToYearMonth().PlusMonths(12).CompareTo(today.ToYearMonth()) > 0 && NewestOf(other => other.Date.ToYearMonth() == one.Date.ToYearMonth()));

@@ -69,7 +69,7 @@ internal static class AnyShed
 
     public static Gen<ShedCopy> Of(ContentLibrary content) =>
         Gen.Select(Bike(content).Array[1, 3], Moments, Gen.Bool).Select((bikes, at, settings) =>
-            new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings ? new("ml", "ft-lb", "EUR") : null, [.. bikes.OrderBy(bike => bike.AddedAt).ThenBy(bike => bike.Id)])
+            new ShedCopy(ShedCopy.FormatName, ShedCopy.CurrentVersion, at, settings ? new("ml", "lb-ft", "EUR") : null, [.. bikes.OrderBy(bike => bike.AddedAt).ThenBy(bike => bike.Id)])
             {
                 Photos = [.. bikes.SelectMany(bike => bike.Entries).Where(entry => entry.Body is PhotoTaken).Select(entry => new PhotoCopy(((PhotoTaken)entry.Body).Photo, entry.WrittenAt, Picture)).OrderBy(photo => photo.AddedAt).ThenBy(photo => photo.Id)],
             });
