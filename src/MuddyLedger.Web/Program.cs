@@ -21,8 +21,8 @@ var command = new RootCommand("Muddy Ledger: servicing, work and records for dir
 
 command.SetAction(async (arguments, cancel) =>
 {
-    var zone = DateTimeZoneProviders.Tzdb.GetSystemDefault();
-    if (ReadClock(arguments.GetValue(today), zone) is not { } clock) return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20.");
+    if (Zone() is not { } zone) return Fail($"This machine's time zone, {TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again.");
+    if (ReadClock(arguments.GetValue(today), zone) is not { } clock) return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");
     var options = new ShedOptions(arguments.GetValue(data)!.FullName, arguments.GetValue(content)!.FullName, arguments.GetValue(port), clock, zone, arguments.GetValue(demo));
     try
     {
@@ -88,9 +88,22 @@ static int Fail(string words)
     return 1;
 }
 
+static DateTimeZone? Zone()
+{
+    try
+    {
+        return DateTimeZoneProviders.Tzdb.GetSystemDefault();
+    }
+    catch (Exception unknown) when (unknown is NodaTime.TimeZones.DateTimeZoneNotFoundException or TimeZoneNotFoundException or InvalidTimeZoneException)
+    {
+        return null;
+    }
+}
+
 static IClock? ReadClock(string? text, DateTimeZone zone)
 {
     if (text is null) return SystemClock.Instance;
+    if (!int.TryParse(text.AsSpan(0, Math.Min(4, text.Length)), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var year) || year is < 1950 or > 2200) return null;
     if (LocalDatePattern.Iso.Parse(text) is { Success: true } day)
         return SetClock.To(day.Value.At(SystemClock.Instance.GetCurrentInstant().InZone(zone).TimeOfDay), SystemClock.Instance, zone);
     return LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } moment

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useLight } from './design/useLight'
 import NoticeStack from './design/NoticeStack.vue'
+import StoreBanner from './features/copies/StoreBanner.vue'
 import TopStrip from './features/shed/TopStrip.vue'
 
 useLight()
@@ -13,6 +14,7 @@ const onBench = computed(() => Boolean(route.meta.bench))
 <template>
   <v-app>
     <TopStrip v-if="!onBench" />
+    <StoreBanner />
     <RouterView v-slot="{ Component }">
       <component :is="Component" :key="route.path" />
     </RouterView>

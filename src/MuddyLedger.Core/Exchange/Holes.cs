@@ -37,6 +37,8 @@ internal static class Holes
         var needed = property.IsRequired || property.AssociatedParameter is { HasDefaultValue: false };
         if (inner is null) return needed && !property.IsGetNullable ? Hole(at) : null;
         if (inner.Equals(NoList)) return needed ? Hole(at) : null;
+        // An id that was left out is read as one of noughts.
+        if (inner is Guid id && id == Guid.Empty) return Hole(at);
         if (YearOf(inner) is < FirstYear or > LastYear) return new(at, $"lies before {FirstYear} or after {LastYear}");
         return First(inner, at);
     }

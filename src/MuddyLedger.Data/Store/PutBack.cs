@@ -18,7 +18,7 @@ internal static class PutBack
     {
         var file = Path.Combine(folder, ShedFile.Name);
         var aside = Path.Combine(folder, AsideName, now.ToDateTimeUtc().ToString("yyyy-MM-dd'T'HHmmssfff", CultureInfo.InvariantCulture));
-        Directory.CreateDirectory(aside);
+        ShedStore.MakeFolder(aside);
         foreach (var own in SqliteFile.Beside.Prepend("").Select(end => file + end).Where(File.Exists))
         {
             var there = Path.Combine(aside, Path.GetFileName(own));

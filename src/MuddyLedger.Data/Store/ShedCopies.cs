@@ -45,8 +45,10 @@ public static class ShedCopies
     public static string Make(string folder, Instant at, DateTimeZone zone)
     {
         var into = FolderOf(folder);
-        Directory.CreateDirectory(into);
+        ShedStore.MakeFolder(into);
         foreach (var half in Directory.EnumerateDirectories(into, "*.making")) Directory.Delete(half, recursive: true);
+        // Asked for twice in a second, it is the same copy.
+        if (Of(folder).FirstOrDefault(one => one.At.ToUnixTimeSeconds() == at.ToUnixTimeSeconds()) is { } already) return Path.Combine(into, already.Name);
         var copy = ShedBackup.MakeLight(folder, into, at);
         LetGo(folder, at.InZone(zone).Date, zone);
         return copy;

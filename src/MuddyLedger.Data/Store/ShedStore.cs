@@ -201,6 +201,13 @@ public sealed class ShedStore(string folder) : IDisposable
         _passing = null;
     }
 
+    /// <summary>Makes a folder for its owner alone: other users of this machine have no business in it. One that is there stays as it is.</summary>
+    public static void MakeFolder(string folder)
+    {
+        if (OperatingSystem.IsWindows()) Directory.CreateDirectory(folder);
+        else if (!Directory.Exists(folder)) Directory.CreateDirectory(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+    }
+
     private static string Day(Instant at, DateTimeZone zone) => at.InZone(zone).Date.ToString("uuuu-MM-dd", CultureInfo.InvariantCulture);
 
     private const int Full = 13;

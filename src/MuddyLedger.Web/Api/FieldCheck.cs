@@ -106,7 +106,7 @@ public sealed class FieldCheck(NumberMarks marks)
     private string Bounded(string field, string text, int most)
     {
         if (text.Length > most) Refuse(field, $"is longer than {most} characters");
-        else if (text.Any(letter => char.IsControl(letter) && letter is not ('\n' or '\t'))) Refuse(field, "holds characters that cannot be written");
+        else if (!PlainText.IsPlain(text)) Refuse(field, PlainText.Words);
         return text;
     }
 }

@@ -47,7 +47,7 @@ public static class Problems
         title: "Nothing was changed.", detail: "Say which version you are changing, with If-Match.", statusCode: StatusCodes.Status428PreconditionRequired);
 
     /// <summary>Words for what the framework refuses by its number alone.</summary>
-    public static void Word(ProblemDetails problem)
+    public static void Word(ProblemDetails problem, HttpContext context)
     {
         problem.Extensions.Remove("traceId");
         if (problem.Detail is not null) return;
@@ -56,6 +56,8 @@ public static class Problems
             StatusCodes.Status404NotFound => ("Not found.", "There is no such address."),
             StatusCodes.Status405MethodNotAllowed => ("Nothing was changed.", "That cannot be done at this address."),
             StatusCodes.Status413PayloadTooLarge => ("Nothing was changed.", "That is more than can be sent at once."),
+            StatusCodes.Status415UnsupportedMediaType when context.Request.Path.Value?.Contains("/photos/", StringComparison.Ordinal) == true =>
+                ("Nothing was changed.", "A photo must be a JPEG, a PNG or a WebP picture, and be sent as what it is."),
             StatusCodes.Status415UnsupportedMediaType => ("Nothing was changed.", "What was sent must be JSON, and say so."),
             _ => ("Nothing was changed.", "The request cannot be read."),
         };
@@ -87,6 +89,8 @@ public static class Problems
                 case BadHttpRequestException { InnerException: JsonException json }:
                     var field = (json.Path ?? "$").TrimStart('$').TrimStart('.');
                     return field.Length > 0 ? Refused(field, Reason(json)) : Refused(null, $"What was sent cannot be read: {Reason(json)}.");
+                case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
+                    return TypedResults.Problem(title: "Nothing was changed.", detail: "That is more than can be sent at once.", statusCode: StatusCodes.Status413PayloadTooLarge);
                 case BadHttpRequestException bad:
                     return TypedResults.Problem(title: "Nothing was changed.", detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.", statusCode: bad.StatusCode);
                 case Bikes.BikeNotShownException senseless:

@@ -133,6 +133,12 @@ public sealed record ProfileForm(
                 continue;
             }
 
+            if (form is null)
+            {
+                check.Refuse(at, "is empty: leave it out, or say what it holds");
+                continue;
+            }
+
             if (before?.Reservoirs.GetValueOrDefault(id) is { } was && FormOf(was, settings) == form)
             {
                 read[id] = was;

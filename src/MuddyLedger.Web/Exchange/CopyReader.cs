@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Exchange;
@@ -128,8 +129,15 @@ internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int th
     {
         if (piece is null) return [new($"{NameOf<T>()}.{at}", "is empty where something should stand")];
         if (judge(at, piece).ToList() is { Count: > 0 } wrong) return wrong;
-        await keep(piece, cancel);
-        return [];
+        try
+        {
+            await keep(piece, cancel);
+            return [];
+        }
+        catch (DbUpdateException clash) when (clash.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+        {
+            return [new($"{NameOf<T>()}.{at}", "clashes with another piece of the copy, or with itself")];
+        }
     }
 
     private static string NameOf<T>() => typeof(T).Name switch

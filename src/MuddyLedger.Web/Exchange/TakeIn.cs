@@ -36,7 +36,7 @@ public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake inta
         var before = await writer.WasUsedAsync(id, cancel);
         if (!before && !await shed.EmptyAsync(cancel)) return NotEmpty();
         var scratch = Path.Combine(store.Folder, $"{FolderStart}{id:n}-{Guid.NewGuid():n}");
-        Directory.CreateDirectory(scratch);
+        ShedStore.MakeFolder(scratch);
         try
         {
             var (taken, refused) = await ReadAsync(id, scratch, http.Request.Body, cancel);

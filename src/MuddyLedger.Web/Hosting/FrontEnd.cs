@@ -8,7 +8,12 @@ public static class FrontEnd
 {
     private const string NoncePlace = "__CSP_NONCE__";
 
-    public static void UseFrontEnd(this WebApplication app) => app.UseStaticFiles(new StaticFileOptions
+    public static void UseFrontEnd(this WebApplication app) => app.Use((context, next) =>
+    {
+        // The page by its file's name is the page, with its nonce, and not the file.
+        if (context.Request.Path == "/index.html") context.Request.Path = "/";
+        return next(context);
+    }).UseStaticFiles(new StaticFileOptions
     {
         // Built files carry a digest in their name: they never change under it.
         OnPrepareResponse = served => served.Context.Response.Headers.CacheControl =

@@ -52,7 +52,7 @@ public sealed class ShedServer : IAsyncDisposable
         var app = Build(options);
         // Read before anything is served: a broken file is refused here, by file and line.
         app.Services.GetRequiredService<ContentLibrary>();
-        MakeFolder(options.Folder);
+        ShedStore.MakeFolder(options.Folder);
         var held = ShedLock.Take(options.Folder);
         try
         {
@@ -75,13 +75,6 @@ public sealed class ShedServer : IAsyncDisposable
         var server = new ShedServer(app, held);
         held?.Note(server.Address);
         return server;
-    }
-
-    /// <summary>For its owner alone, where it is made here: other users of this machine have no business in it.</summary>
-    private static void MakeFolder(string folder)
-    {
-        if (OperatingSystem.IsWindows()) Directory.CreateDirectory(folder);
-        else if (!Directory.Exists(folder)) Directory.CreateDirectory(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
     }
 
     /// <summary>How the shed's file was found, for whoever started the server.</summary>
@@ -130,18 +123,19 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
-        builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails));
+        builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails, context.HttpContext));
         builder.Services.AddExceptionHandler<Problems.OfExceptions>();
         builder.Services.AddOpenApi(OpenApiDocument.Configure);
 
         var app = builder.Build();
+        app.UseSecurityHeaders();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseLoopbackOnly();
-        app.UseSecurityHeaders();
         app.UseFrontEnd();
 
         app.UseStoreDoor();
+        app.UsePlainText();
 
         var api = app.MapGroup("/api").AddEndpointFilter(app.Services.GetRequiredService<OneWriteAtATime>());
         api.MapShed();

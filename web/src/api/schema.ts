@@ -3058,6 +3058,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/import/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportProgress"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/store": {
         parameters: {
             query?: never;
@@ -4418,6 +4455,21 @@ export interface components {
             /** Format: int32 */
             entries: number;
         };
+        ImportProgress: {
+            stage: components["schemas"]["ImportStage"];
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            bikes: number;
+            /** Format: int32 */
+            entries: number;
+            /** Format: int32 */
+            photos: number;
+            /** Format: int32 */
+            pages: number;
+        };
+        /** @enum {unknown} */
+        ImportStage: "reading" | "proving" | "keeping";
         /** Format: date-time */
         Instant: string;
         IntervalRequest: {

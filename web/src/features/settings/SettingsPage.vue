@@ -3,6 +3,7 @@ import { ref, watch } from 'vue'
 import { answer, api, deviceName, nameDevice, newId, Refusal } from '@/api/client'
 import { useLight, type Light } from '@/design/useLight'
 import { useNotice } from '@/design/useNotice'
+import CopiesCabinet from '../copies/CopiesCabinet.vue'
 import { useRefresh } from '../shed/useShed'
 import { useSettings } from './useSettings'
 
@@ -84,6 +85,7 @@ async function keep() {
       </p>
       <v-btn class="plate" href="/api/export" download>Take the whole shed out</v-btn>
     </section>
+    <CopiesCabinet />
   </main>
 </template>
 

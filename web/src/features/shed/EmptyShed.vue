@@ -1,36 +1,27 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api, newId, Refusal } from '@/api/client'
+import { Refusal } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
+import { useTakeIn } from '../exchange/useTakeIn'
 import { useRefresh } from './useShed'
 
 const refresh = useRefresh()
 const { say } = useNotice()
+const { takeIn, giveUp, going, words, share } = useTakeIn()
 const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
 const field = ref<HTMLInputElement | null>(null)
 
-/** Takes in a whole shed that another Muddy Ledger has written out. */
-async function takeIn(event: Event) {
+async function chosen(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
-  busy.value = true
   refusal.value = null
   try {
-    const text = await file.text()
-    const taken = await answer(
-      api.POST('/api/import', {
-        params: { query: { id: newId() } },
-        body: text as never,
-        bodySerializer: (body) => body as unknown as string,
-      }),
-    )
+    const taken = await takeIn(file)
     await refresh()
-    say(`Taken in: ${taken.bikes} bikes, ${taken.entries} lines.`)
+    say(`Taken in: ${taken.bikes} ${taken.bikes === 1 ? 'bike' : 'bikes'}, ${taken.entries} lines.`)
   } catch (failed) {
     refusal.value = failed instanceof Refusal ? failed : new Refusal(0, 'This file cannot be read.')
   } finally {
-    busy.value = false
     if (field.value) field.value.value = ''
   }
 }
@@ -44,10 +35,20 @@ async function takeIn(event: Event) {
       set and can be changed at any time.
     </p>
     <v-btn class="plate pen" to="/bikes/new">Bring in the first bike</v-btn>
-    <label class="take-in">
-      <input ref="field" type="file" accept="application/json,.json" :disabled="busy" @change="takeIn" />
-      <span>{{ busy ? 'Reading it' : 'Or take in a shed from a file' }}</span>
+    <label v-if="!going" class="take-in">
+      <input ref="field" type="file" accept="application/json,.json" @change="chosen" />
+      <span>Or take in a shed from a file</span>
     </label>
+    <div v-else class="going" role="status">
+      <span>{{ words }}</span>
+      <v-progress-linear
+        :model-value="(share ?? 0) * 100"
+        :indeterminate="share === null || share === 1"
+        color="currentColor"
+        height="6"
+      />
+      <v-btn class="plate small" variant="outlined" @click="giveUp">Give it up</v-btn>
+    </div>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
     <p class="soft">Everything is kept on this machine, in one file. Nothing is sent anywhere.</p>
   </section>
@@ -70,6 +71,12 @@ async function takeIn(event: Event) {
 .take-in input {
   position: absolute;
   opacity: 0;
+}
+.going {
+  display: grid;
+  gap: 0.5rem;
+  justify-items: start;
+  width: 100%;
 }
 .take-in:has(:focus-visible) {
   outline: 3px solid var(--blueing);
