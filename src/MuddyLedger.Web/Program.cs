@@ -28,7 +28,7 @@ command.SetAction(async (arguments, cancel) =>
     {
         await using var server = await ShedServer.StartAsync(options, cancel);
         if (server.Store.Made) Console.WriteLine($"There was no shed in {options.Folder}: a new one was made.");
-        if (server.Store.LookOnly is { } only) Console.Error.WriteLine(only.Words);
+        if (server.Store.LookOnly is { } only) Console.Error.WriteLine(only.Found is { } found ? $"{only.Words}\nThe store says: {found}" : only.Words);
         Console.WriteLine($"Muddy Ledger is at {server.Address}  (data in {options.Folder}; Ctrl+C stops it)");
         await server.StoppedAsync();
         return 0;

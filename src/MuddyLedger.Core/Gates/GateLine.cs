@@ -48,14 +48,14 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
     /// <param name="forNow">The bike's undo list, that of the jobs under way among it.</param>
     /// <param name="running">The jobs under way: each tap counts at once.</param>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
-    /// <param name="damaged">How many lines of the book are there and cannot be read.</param>
+    /// <param name="unread">What of the book is there and cannot be read, in a sentence; null where all of it can.</param>
     public static GateLine Of(
         Profile bike, BikeLedger ledger, IReadOnlyDictionary<string, ReservoirId> fillTasks, IEnumerable<StandingForNow> forNow, ImmutableArray<RunningJob> running,
-        LocalDate today, Func<Instant, LocalDate> dayOf, int damaged = 0)
+        LocalDate today, Func<Instant, LocalDate> dayOf, string? unread = null)
     {
         var reasons = new List<GateReason>();
         // No word covers it: nobody knows what the lines said, and they may be read again tomorrow.
-        if (damaged > 0) reasons.Add(new(Gate.Cranked, GateState.NotProven, ReasonKind.DamagedBook, $"{damaged} {(damaged == 1 ? "line" : "lines")} of its book cannot be read", new(LocalDate.MaxIsoValue, Instant.MaxValue)));
+        if (unread is not null) reasons.Add(new(Gate.Cranked, GateState.NotProven, ReasonKind.DamagedBook, unread, new(LocalDate.MaxIsoValue, Instant.MaxValue)));
         reasons.AddRange(Reservoir(bike, ledger, fillTasks, running));
         reasons.AddRange(from open in Findings.Open(ledger)
                          where open.Body.Severity == FindingSeverity.Stop

@@ -22,7 +22,11 @@ public enum LookOnlyCause
 
 /// <param name="Words">What is so and what to do, for the owner.</param>
 /// <param name="Salvaged">For a damaged file: what could be read of each table that lost something.</param>
-public sealed record LookOnly(LookOnlyCause Cause, string Words, ImmutableArray<SalvagedTable> Salvaged);
+public sealed record LookOnly(LookOnlyCause Cause, string Words, ImmutableArray<SalvagedTable> Salvaged)
+{
+    /// <summary>What the store itself says of the damage, for whoever mends such files; null where it is no damage.</summary>
+    public string? Found { get; init; }
+}
 
 /// <summary>
 /// The one store of a server: where its file is, and whether it may be written. A file that cannot be written or is damaged is not
@@ -147,8 +151,9 @@ public sealed class ShedStore(string folder) : IDisposable
         return aside;
     }
 
-    private LookOnly Damage(string words) => new(LookOnlyCause.Damaged,
-        $"{File} is damaged ({words}). It is not written to. What can be read of it is shown here, and its copy can be taken out; go back to an automatic copy in Settings, or restore a backup into another folder.", []);
+    private LookOnly Damage(string found) => new(LookOnlyCause.Damaged,
+        $"{File} is damaged. It is not written to. What can be read of it is shown here, and its copy can be taken out; go back to an automatic copy in Settings, or restore a backup into another folder.", [])
+    { Found = found.ReplaceLineEndings(" ") };
 
     /// <summary>Reads what can be read into a passing folder.</summary>
     private void LookAt(LookOnly why)

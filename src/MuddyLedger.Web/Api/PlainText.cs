@@ -26,6 +26,12 @@ public static class PlainText
             return;
         }
 
+        if (request.GetTypedHeaders().ContentType?.Charset is { Length: > 0 } charset && !charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) && !charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase))
+        {
+            await TypedResults.Problem(title: "Nothing was changed.", detail: "What was sent must be JSON in UTF-8, and say so.", statusCode: StatusCodes.Status415UnsupportedMediaType).ExecuteAsync(context);
+            return;
+        }
+
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, context.RequestAborted);
         if (FirstOdd(body.GetBuffer().AsSpan(0, (int)body.Length)) is { } field)

@@ -76,7 +76,7 @@ public sealed class BikeNotShownException(string words, Exception inner) : Excep
 public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
 
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
-public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache)
+public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache, ShedStore store)
 {
     public Instant Now => options.Clock.GetCurrentInstant();
 
@@ -195,6 +195,14 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         }
     }
 
+    private string? Unread(int damaged)
+    {
+        if (damaged > 0) return $"{damaged} {(damaged == 1 ? "line" : "lines")} of its book cannot be read";
+        // Of a damaged file nobody can say whose the lines were that are lost.
+        var lost = store.LookOnly?.Salvaged.Where(table => table.Table is "Entries" or "Strikes" or "Runs" or "RunEvents").Sum(table => table.Lost) ?? 0;
+        return lost == 0 ? null : $"The shed's file is damaged: {lost} of its lines cannot be read, and some may be this bike's";
+    }
+
     private BikePicture Computed(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
     {
         var ledger = read.Ledger;
@@ -202,7 +210,7 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var damaged = read.Damaged + running.Damaged.Count(row => row.Bike == bike.Id.Value);
         var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
         var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
-        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf, damaged);
+        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf, Unread(damaged));
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
             gates, OilPump.Of(bike.Profile, ledger, today), forNow, today, damaged);

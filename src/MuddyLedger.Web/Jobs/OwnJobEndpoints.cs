@@ -33,10 +33,11 @@ public static partial class OwnJobEndpoints
     public static void MapOwnJobs(this IEndpointRouteBuilder api)
     {
         api.MapGet("/jobs", ListAsync).Produces<IReadOnlyList<LibraryJob>>();
-        api.MapPost("/jobs/check", Check).Produces<JobCheckAnswer>();
+        // Reading a file takes its time, and nobody's write waits for it.
+        api.MapPost("/jobs/check", Check).WithMetadata(new TakesItsOwnTurn()).Produces<JobCheckAnswer>();
         api.MapGet("/jobs/{job}", GetAsync).Produces<JobFileAnswer>();
         api.MapGet("/jobs/{job}/file", FileAsync).Produces<string>(contentType: "application/yaml");
-        api.MapPut("/jobs/{job}", KeepAsync).Produces<JobFileAnswer>();
+        api.MapPut("/jobs/{job}", KeepAsync).WithMetadata(new TakesItsOwnTurn()).Produces<JobFileAnswer>();
         api.MapPost("/jobs/{job}/removed", RemoveAsync).Produces<IReadOnlyList<LibraryJob>>();
     }
 
@@ -81,7 +82,7 @@ public static partial class OwnJobEndpoints
         }
     }
 
-    private static async Task<IResult> KeepAsync(string job, KeepJobRequest body, HttpContext http, JobLibraries libraries, ContentLibrary content, OwnJobStore store, Writing writing)
+    private static async Task<IResult> KeepAsync(string job, KeepJobRequest body, HttpContext http, JobLibraries libraries, ContentLibrary content, OwnJobStore store, Writing writing, OneWriteAtATime turn)
     {
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
@@ -90,6 +91,8 @@ public static partial class OwnJobEndpoints
         else if (read.Id != job) check.Refuse("text", $"line 1: names itself \"{read.Id}\", and is to be kept as \"{job}\"");
         if (check.Failed) return check.Problem();
         var version = Writing.IfMatch(http) ?? 0;
+        using var held = await turn.TakeAsync(http.RequestAborted);
+        if (turn.Refusal() is { } lookOnly) return lookOnly;
         return await writing.OnceAsync(http, body.Id, body,
             async (_, pen) =>
             {

@@ -60,7 +60,8 @@ public class PictureCacheTests
         var options = new DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(options, shed.Folder);
         await using var context = new ShedContext(options.Options);
-        var pictures = new ShedPictures(new ShedReader(context), content, context, shed.Options, new PictureCache());
+        using var store = new ShedStore(shed.Folder);
+        var pictures = new ShedPictures(new ShedReader(context), content, context, shed.Options, new PictureCache(), store);
         var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         ShedServer.ConfigureJson(json);

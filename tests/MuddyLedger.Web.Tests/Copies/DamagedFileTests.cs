@@ -138,6 +138,8 @@ public sealed class DamagedFileTests
         (await shed.GetAsync("/api/shed")).ShouldBeOk()["bikes"].AsArray().Count.ShouldBe(bikes);
         (await shed.GetAsync("/api/book")).ShouldBeOk()["total"]!.GetValue<int>().ShouldBeGreaterThan(200);
         var bike = (string)(await shed.GetAsync("/api/shed"))["bikes"][0]!["id"]!;
+        // Whose the lost lines were nobody knows: no bike's gates are open on the word of the rest.
+        foreach (var tag in (await shed.GetAsync("/api/shed"))["bikes"].AsArray()) ((string?)tag!["gateState"]).ShouldNotBe("open");
         var refused = await shed.ReadAsync(bike, "99999");
         refused.Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
         refused.Detail.ShouldContain("is damaged");

@@ -41,6 +41,21 @@ public class StoreTests
         Directory.Delete(folder, recursive: true);
     }
 
+    // What is only ever added to is refused any change by the store itself, whoever writes.
+    [Theory]
+    [InlineData("Entries", "Device = 'x'")]
+    [InlineData("Strikes", "Device = 'x'")]
+    [InlineData("RunEvents", "Device = 'x'")]
+    [InlineData("ViewingEvents", "Device = 'x'")]
+    [InlineData("StockMoves", "Device = 'x'")]
+    public async Task What_is_only_added_to_is_never_changed_or_removed(string table, string change)
+    {
+        await using var shed = await TestShed.OpenAsync(demo: true);
+        Convert.ToInt64(Scalar(shed.File, $"SELECT count(*) FROM {table}")).ShouldBeGreaterThan(0, "nothing there proves nothing");
+        Should.Throw<SqliteException>(() => Run(shed.File, $"UPDATE {table} SET {change}")).Message.ShouldContain("never changed");
+        Should.Throw<SqliteException>(() => Run(shed.File, $"DELETE FROM {table}")).Message.ShouldContain("never removed");
+    }
+
     [Fact]
     public async Task What_was_written_is_there_after_a_restart()
     {
@@ -81,6 +96,7 @@ public class StoreTests
     [InlineData("first-release.sql", 2, 83, 0)]
     [InlineData("with-viewings.sql", 2, 83, 3)]
     [InlineData("with-photos.sql", 2, 83, 3)]
+    [InlineData("with-guards.sql", 2, 83, 3)]
     public async Task A_shed_of_an_earlier_release_is_brought_up_to_date_and_loses_nothing(string dump, int bikes, int lines, int taps)
     {
         await using var shed = await TestShed.OpenAsync();

@@ -22,11 +22,14 @@ const unproven = computed(() => reasons.value.filter((one) => one.state === 'not
 /** The furthest gate that a word can open: the last before one that is shut. */
 const wordFor = computed(() => {
   const able = props.gates.filter((gate) => gate.state !== 'shut')
+  // No word stands for lines that nobody can read.
+  if (reasons.value.some((one) => one.kind === 'damaged-book')) return null
   return able.some((gate) => gate.state === 'not-proven') ? able.at(-1)!.gate! : null
 })
 const pumpInDoubt = computed(() => unproven.value.some((one) => one.kind === 'oil-in-fuel') && props.pump?.wordWillDo)
 
 function leads(reason: GateReason) {
+  if (reason.kind === 'damaged-book') return '/settings#copies'
   if (reason.run) return `/runs/${reason.run}`
   if (reason.finding) return { hash: '#findings-title' }
   if (reason.thing) return { hash: '#for-now-title' }

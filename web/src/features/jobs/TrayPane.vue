@@ -60,7 +60,7 @@ async function put() {
       </ul>
     </template>
     <template v-if="run.knownChanges.length">
-      <h3 class="label">Not as it was made</h3>
+      <h3 class="label">Not standard</h3>
       <ul>
         <li v-for="one in run.knownChanges" :key="one.part + one.words">
           <b>{{ one.part }}</b> <span class="soft">{{ plainWords(one.kind).toLowerCase() }}: {{ one.words }}</span>

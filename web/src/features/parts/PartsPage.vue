@@ -71,7 +71,7 @@ const states = {
           </section>
           <section class="cabinet" aria-labelledby="mods-title">
             <header>
-              <h2 id="mods-title">Not as it was made</h2>
+              <h2 id="mods-title">Not standard</h2>
               <span class="label">and what follows</span>
             </header>
             <ul>

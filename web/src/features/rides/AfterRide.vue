@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { answer, api, newId, Refusal, type EntryAnswer, type TaskAnswer } from '@/api/client'
+import PenMark from '@/design/PenMark.vue'
 import { useBike } from '../bikes/useBike'
 import { useWritten } from '../ledger/useWritten'
 
@@ -71,8 +72,9 @@ async function tick(tasks: TaskAnswer[]) {
         <ul>
           <li v-for="task in rows" :key="task.id">
             <button type="button" :disabled="busy || ticked.includes(task)" @click="tick([task])">
+              <PenMark :mark="ticked.includes(task) ? 'done' : 'open'" />
               <b>{{ task.component }}</b> <span class="act">{{ task.title }}</span>
-              <span class="state">{{ ticked.includes(task) ? 'written down' : `done, ${task.minutes} min` }}</span>
+              <span class="state">{{ ticked.includes(task) ? 'written down' : `about ${task.minutes} min` }}</span>
             </button>
           </li>
         </ul>

@@ -86,6 +86,10 @@ async function keep() {
       <v-btn class="plate" href="/api/export" download>Take the whole shed out</v-btn>
     </section>
     <CopiesCabinet />
+    <p class="soft">
+      Fonts, icons and libraries by others ship with Muddy Ledger:
+      <a href="/notices.txt" target="_blank" rel="noopener">their notices</a>.
+    </p>
   </main>
 </template>
 
