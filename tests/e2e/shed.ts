@@ -95,7 +95,7 @@ export const test = base.extend<{ demo: Shed; empty: Shed; quiet: void }, { fill
         // A refusal is answered with a status that the browser logs by itself.
         if (
           message.type() === 'error' &&
-          !/status of (4\d\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_FAILED/.test(message.text())
+          !/status of (4\d\d|503)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_FAILED/.test(message.text())
         )
           wrong.push(message.text())
       })
