@@ -90,4 +90,38 @@ public class CompatibilityTests
             foreach (var (reservoir, spec) in set.Profile.Reservoirs.Where(pair => pair.Value.Grade is not null))
                 Compatibility.Warnings(reservoir, set.Profile, spec.Grade!, spec.Grade).ShouldBeEmpty($"{set.Id}: {spec.Grade}");
     }
+
+    /// <summary>Of another class is never as good as what is asked for, even where nothing warns of it.</summary>
+    [Fact]
+    public void A_fluid_of_another_class_does_not_stand_in_for_the_one_asked_for()
+    {
+        string[] cans = ["10W-40, JASO MA2", "10W-40", "5W-20", "75W-90 GL-5", "75W-90 GL-4", "DOT 4", "DOT 5", "fork oil 10W", "coolant, OAT", "JASO FD", "two-stroke premix", "hydraulic mineral oil"];
+        var unwarned = 0;
+        foreach (var reservoir in Enum.GetValues<ReservoirId>())
+            foreach (var (fluid, wanted) in from fluid in cans from wanted in cans where Compatibility.ClassOf(fluid) != Compatibility.ClassOf(wanted) select (fluid, wanted))
+            {
+                Compatibility.Suits(reservoir, Given.Drumlin, fluid, wanted).ShouldBeFalse($"{fluid} for {wanted} in {reservoir}");
+                if (Compatibility.Warnings(reservoir, Given.Drumlin, fluid, wanted).IsEmpty) unwarned++;
+            }
+
+        unwarned.ShouldBeGreaterThan(0, "a warning catches all of them: the rule is not tried");
+    }
+
+    /// <summary>A level seen where nobody has said what is in there tells nothing of a fill: what is unknown stays unknown, what is empty stays empty.</summary>
+    [Theory]
+    [InlineData(Core.Fluids.Level.AtMaximum)]
+    [InlineData(Core.Fluids.Level.Between)]
+    [InlineData(Core.Fluids.Level.Below)]
+    public void A_level_alone_fills_nothing(Core.Fluids.Level level)
+    {
+        var book = new LedgerBuilder();
+        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(ReservoirStatus.Unknown);
+        book.Write(Given.Today, new Core.Ledger.FluidDrained(ReservoirId.Engine, null, DrainReading.NotRead));
+        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(ReservoirStatus.Empty);
+        book.Write(Given.Today, new Core.Ledger.FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "10W-40"));
+        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(level == Core.Fluids.Level.Below ? ReservoirStatus.Filled : ReservoirStatus.LevelChecked);
+    }
 }

@@ -34,6 +34,8 @@ public class ConsumptionTests
     [InlineData(0.2, 0.2, 0.2, ConsumptionVerdict.Ordinary)]
     [InlineData(0.1, 0.2, 0.3, ConsumptionVerdict.Rising)]
     [InlineData(0.02, 0.04, 0.06, ConsumptionVerdict.Ordinary)] // rising, and still nothing
+    [InlineData(0.05, 0.1, 0.24, ConsumptionVerdict.Ordinary)] // just under half of the threshold: still nothing
+    [InlineData(0.05, 0.1, 0.25, ConsumptionVerdict.Rising)] // half of it
     [InlineData(0.3, 0.2, 0.3, ConsumptionVerdict.Ordinary)]
     [InlineData(0.1, 0.1, 0.5, ConsumptionVerdict.TooMuch)]
     public void It_warns_at_the_threshold_and_of_a_rising_trend_before(double first, double second, double third, ConsumptionVerdict verdict) =>

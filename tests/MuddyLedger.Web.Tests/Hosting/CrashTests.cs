@@ -83,6 +83,91 @@ public class CrashTests
         Directory.Delete(folder, recursive: true);
     }
 
+    // At each tap of a job the disk is full, and then it is not: the same tap, sent again, is written once.
+    [Fact]
+    public async Task A_disk_that_is_full_at_every_tap_of_a_job_loses_none_and_doubles_none()
+    {
+        var folder = Directory.CreateTempSubdirectory("muddy-full-job-").FullName;
+        var cancel = TestContext.Current.CancellationToken;
+        using (var process = Start(["bash", "-c", "trap '' XFSZ; exec \"$@\"", "bash", "dotnet", Dll], folder))
+        {
+            using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
+            async Task LimitAsync(string most)
+            {
+                using var limit = Process.Start("prlimit", ["--pid", $"{process.Id}", $"--fsize={most}:unlimited"]);
+                await limit.WaitForExitAsync(cancel);
+            }
+
+            var bike = await BikeAsync(http);
+            var run = await RunAsync(http, bike);
+            var (full, taps) = (0, 0);
+            for (; taps < 25; taps++)
+            {
+                // Not below what the runtime itself may want of a file.
+                await LimitAsync($"{Math.Max(300_000, new FileInfo(Path.Combine(folder, ShedFile.Name + "-wal")).Length)}");
+                var now = JsonNode.Parse(await http.GetStringAsync($"/api/runs/{run}", cancel))!;
+                var id = Guid.CreateVersion7().ToString();
+                async Task<HttpStatusCode> TapOnceAsync()
+                {
+                    using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/runs/{run}/acts")
+                    {
+                        Content = System.Net.Http.Json.JsonContent.Create(new { id, act = "tray-put", tray = new { part = $"bolt {taps}", count = 1 } }),
+                    };
+                    request.Headers.TryAddWithoutValidation("If-Match", $"\"{now["version"]}\"");
+                    using var response = await http.SendAsync(request, cancel);
+                    return response.StatusCode;
+                }
+
+                var first = await TapOnceAsync();
+                first.ShouldBeOneOf(HttpStatusCode.OK, HttpStatusCode.InsufficientStorage);
+                if (first == HttpStatusCode.InsufficientStorage) full++;
+                await LimitAsync("unlimited");
+                (await TapOnceAsync()).ShouldBe(HttpStatusCode.OK);
+            }
+
+            full.ShouldBeGreaterThan(3, "the disk was hardly ever full");
+            JsonNode.Parse(await http.GetStringAsync($"/api/runs/{run}", cancel))!["tray"]!.AsArray().Count.ShouldBe(taps);
+            process.Kill();
+            await process.WaitForExitAsync(cancel);
+        }
+
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
+    public async Task A_shed_that_may_only_be_read_is_shown_goes_out_and_is_not_written_to()
+    {
+        await using var from = await TestShed.OpenAsync();
+        await from.BikeAsync(reading: "9000");
+        await from.StopAsync();
+        var folder = Directory.CreateTempSubdirectory("muddy-look-").FullName;
+        var file = Path.Combine(folder, ShedFile.Name);
+        foreach (var own in Directory.EnumerateFiles(from.Folder, ShedFile.Name + "*")) File.Copy(own, Path.Combine(folder, Path.GetFileName(own)));
+        await from.StartAsync();
+        var was = await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken);
+        foreach (var own in Directory.EnumerateFiles(folder)) File.SetUnixFileMode(own, UnixFileMode.UserRead | UnixFileMode.GroupRead | UnixFileMode.OtherRead);
+        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserExecute | UnixFileMode.GroupRead | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        var asOther = Environment.UserName == "root" ? new[] { "setpriv", "--reuid=65534", "--regid=65534", "--clear-groups" } : [];
+        using (var process = Start([.. asOther, "dotnet", Dll], folder))
+        {
+            using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
+            var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
+            ((string?)store["lookOnly"]).ShouldBe("read-only");
+            ((string?)store["words"])!.ShouldContain("open for looking only");
+            JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count.ShouldBe(1);
+            JsonNode.Parse(await http.GetStringAsync("/api/export", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count.ShouldBe(1);
+            using var refused = await http.PostAsync("/api/copies", System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() }), TestContext.Current.CancellationToken);
+            refused.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
+            process.Kill();
+            await process.WaitForExitAsync(TestContext.Current.CancellationToken);
+        }
+
+        (await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken)).AsSpan().SequenceEqual(was).ShouldBeTrue();
+        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        Directory.Delete(folder, recursive: true);
+    }
+
     [Fact]
     public async Task A_full_disk_is_told_as_one()
     {
@@ -292,7 +377,14 @@ public class CrashTests
     private static async Task<string> AddressOf(Process process)
     {
         while (await process.StandardOutput.ReadLineAsync() is { } line)
-            if (line.IndexOf("http://", StringComparison.Ordinal) is >= 0 and var at) return line[at..].Split(' ')[0];
+            if (line.IndexOf("http://", StringComparison.Ordinal) is >= 0 and var at)
+            {
+                // Whatever it says from here on is read away: a pipe that nobody empties stops whoever writes into it.
+                _ = process.StandardOutput.BaseStream.CopyToAsync(Stream.Null);
+                _ = process.StandardError.BaseStream.CopyToAsync(Stream.Null);
+                return line[at..].Split(' ')[0];
+            }
+
         throw new InvalidOperationException($"The server did not start: {await process.StandardError.ReadToEndAsync()}");
     }
 
