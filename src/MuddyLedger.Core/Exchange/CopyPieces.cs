@@ -29,7 +29,12 @@ public sealed class CopyPieces(Stream source)
 
     private enum Step { Piece, Going, Wanting }
 
-    /// <exception cref="JsonException">It is no JSON, or no object, or larger in one piece than a copy ever is.</exception>
+    /// <summary>The fields at its top that have come so far, lists that hold nothing among them.</summary>
+    public IReadOnlySet<string> Fields => _fields;
+
+    private readonly HashSet<string> _fields = new(StringComparer.Ordinal);
+
+    /// <exception cref="JsonException">It is no JSON, or no object, has a field twice, or is larger in one piece than a copy ever is.</exception>
     public async IAsyncEnumerable<CopyPiece> ReadAsync([EnumeratorCancellation] CancellationToken cancel = default)
     {
         while (true)
@@ -65,6 +70,7 @@ public sealed class CopyPieces(Stream source)
                 break;
             case Place.Among:
                 _field = reader.GetString()!;
+                if (!_fields.Add(_field)) throw new JsonException($"{_field} stands twice.");
                 _place = Place.AtValue;
                 break;
             case Place.AtValue when Lists.Contains(_field) && reader.TokenType == JsonTokenType.StartArray:

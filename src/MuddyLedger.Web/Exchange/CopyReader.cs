@@ -16,7 +16,6 @@ namespace MuddyLedger.Web.Exchange;
 internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int thisYear, Instant now)
 {
     private readonly CopyCheck _check = new(thisYear);
-    private readonly HashSet<string> _fields = new(StringComparer.Ordinal);
     private string? _format;
     private int? _version;
     private bool _head;
@@ -27,7 +26,6 @@ internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int th
 
     public async Task<IReadOnlyList<Refusal>> TakeAsync(CopyPiece piece, CancellationToken cancel)
     {
-        if (piece.At is null && !_fields.Add(piece.Field)) return [new(piece.Field, "stands twice in the file")];
         switch (piece.Field, piece.At)
         {
             case ("format", null):
@@ -53,13 +51,12 @@ internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int th
     }
 
     /// <summary>What only the end can tell.</summary>
-    public List<Refusal> End()
+    /// <param name="fields">The fields that the copy has.</param>
+    public List<Refusal> End(IReadOnlySet<string> fields)
     {
         if (CopyCheck.Head(_format, _version).ToList() is { Count: > 0 } head) return head;
-        return _fields.Contains("bikes") || _bikesCame ? [.. _check.End()] : [new("bikes", "is empty where something should stand")];
+        return fields.Contains("bikes") ? [.. _check.End()] : [new("bikes", "is empty where something should stand")];
     }
-
-    private bool _bikesCame;
 
     /// <summary>A copy of something else is refused as that, before anything in it is judged.</summary>
     private IReadOnlyList<Refusal> Head()
@@ -92,7 +89,6 @@ internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int th
 
     private async Task<IReadOnlyList<Refusal>> BikeAsync(int at, BikeCopy? bike, CancellationToken cancel)
     {
-        _bikesCame = true;
         var refused = await KeptAsync(at, bike, _check.Bike, into.BikeAsync, cancel);
         (Bikes, Entries) = (Bikes + 1, Entries + (refused.Count == 0 ? bike!.Entries.Length : 0));
         return refused;

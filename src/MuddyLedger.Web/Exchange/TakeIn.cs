@@ -79,9 +79,10 @@ public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake inta
         await using var context = new ShedContext(choices.Options);
         await using var hashed = new HashedStream(body);
         var reader = new CopyReader(new ShedIntake(context), content, options.DayOf(now).Year, now);
+        var pieces = new CopyPieces(hashed);
         try
         {
-            await foreach (var piece in new CopyPieces(hashed).ReadAsync(cancel))
+            await foreach (var piece in pieces.ReadAsync(cancel))
             {
                 if (await reader.TakeAsync(piece, cancel) is { Count: > 0 } wrong) return (null, Refused(wrong));
                 imports.Say(id, new(ImportStage.Reading, hashed.Length, reader.Bikes, reader.Entries, reader.Photos, 0));
@@ -93,7 +94,7 @@ public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake inta
             return (null, broken is CopyReader.PieceException piece ? Problems.Refused(piece.At, "cannot be read as what should stand there") : Problems.Refused(null, "This is no copy of a shed that can be read."));
         }
 
-        return reader.End() is { Count: > 0 } missing ? (null, Refused(missing)) : (new(reader.Bikes, reader.Entries, reader.Photos, hashed.Length, $"import {hashed.Digest()}"), null);
+        return reader.End(pieces.Fields) is { Count: > 0 } missing ? (null, Refused(missing)) : (new(reader.Bikes, reader.Entries, reader.Photos, hashed.Length, $"import {hashed.Digest()}"), null);
     }
 
     private static ProblemHttpResult Refused(IEnumerable<Refusal> refusals)

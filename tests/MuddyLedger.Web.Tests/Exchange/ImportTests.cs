@@ -44,6 +44,19 @@ public class ImportTests
         }
     }
 
+    [Fact]
+    public async Task A_copy_without_a_bike_but_with_all_the_rest_is_taken_in()
+    {
+        var copy = await DemoAsync();
+        copy["bikes"] = new JsonArray();
+        foreach (var viewing in copy["viewings"]!.AsArray()) viewing!.AsObject().Remove("bike");
+        foreach (var stock in copy["shelf"]!.AsArray()) stock!["moves"] = new JsonArray();
+        copy["photos"] = new JsonArray();
+        await using var shed = await TestShed.OpenAsync();
+        (await ImportAsync(shed, copy.ToJsonString())).ShouldBeOk();
+        (await shed.GetAsync("/api/viewings")).ShouldBeOk().Body.AsArray().Count.ShouldBe(copy["viewings"]!.AsArray().Count);
+    }
+
     private static JsonNode Entry(JsonNode copy, string kind) => copy["bikes"]!.AsArray().SelectMany(bike => bike!["entries"]!.AsArray()).First(entry => (string?)entry!["body"]!["kind"] == kind)!;
 
     private static JsonNode Run(JsonNode copy) => copy["bikes"]!.AsArray().SelectMany(bike => bike!["runs"]!.AsArray()).First(run => (string?)run!["status"] is "Running" or "running")!;
