@@ -17,15 +17,17 @@ public static class ShedFile
 
     public static void Configure(DbContextOptionsBuilder options, string folder) => ConfigureFile(options, Path.Combine(folder, Name));
 
-    private static void ConfigureFile(DbContextOptionsBuilder options, string file) => options
-        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString())
+    /// <param name="make">False where a file that is not there is an error: one that was taken away under a running server is not made anew by its next reader.</param>
+    private static void ConfigureFile(DbContextOptionsBuilder options, string file, bool make = false) => options
+        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10, Mode = make ? SqliteOpenMode.ReadWriteCreate : SqliteOpenMode.ReadWrite }.ToString())
         .AddInterceptors(new Pragmas());
 
     /// <summary>What keeps the store from being written, in words that complete a sentence about it; null where it is something else.</summary>
     public static string? Trouble(Exception failed) => Code(failed) switch
     {
         13 => "cannot be written: the disk is full",
-        8 or 14 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
+        14 => "cannot be opened: it is gone, or the folder may not be written to",
+        8 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
         5 or 6 => "is held by another program: close that, and try again",
         10 => "cannot be written or read: the disk reports an error",
         11 or 26 => "is damaged: go back to a copy, or restore a backup",
@@ -58,7 +60,7 @@ public static class ShedFile
     internal static async Task MigrateAsync(string file, CancellationToken cancel)
     {
         var options = new DbContextOptionsBuilder<ShedContext>();
-        ConfigureFile(options, file);
+        ConfigureFile(options, file, make: true);
         await using (var context = new ShedContext(options.Options))
         {
             await context.Database.OpenConnectionAsync(cancel);

@@ -65,8 +65,8 @@ public static class CopiesEndpoints
 
     private static async Task<IResult> StoreAsync(HttpContext http, ShedStore store, ShedPictures pictures)
     {
-        store.IsReplaced();
-        var damaged = await pictures.DamagedAsync(http.RequestAborted);
+        // A file that was taken away cannot be asked what of it is damaged.
+        var damaged = store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(http.RequestAborted);
         return TypedResults.Ok(new StoreAnswer(store.LookOnly?.Cause, store.LookOnly?.Words, [.. (store.LookOnly?.Salvaged ?? []).Select(table => new LostAnswer(table.Table, table.Read, table.Lost))], damaged, store.Folder));
     }
 

@@ -184,6 +184,10 @@ public sealed class CopiesTests : IAsyncLifetime
         refused.Detail.ShouldContain("removed or replaced");
         (File.Exists(_shed.File), exchanged && new FileInfo(_shed.File).Length == 0).ShouldBe((exchanged, false));
         ((string?)(await _shed.GetAsync("/api/store"))["lookOnly"]).ShouldBe("replaced");
+        // Nobody who reads makes the file anew.
+        SqliteConnection.ClearAllPools();
+        if (!exchanged) (await _shed.GetAsync("/api/shed")).Detail.ShouldContain("cannot be opened");
+        File.Exists(_shed.File).ShouldBe(exchanged);
         if (!exchanged) File.Move(other + "-away", _shed.File);
         foreach (var left in Directory.EnumerateFiles(_shed.Folder, "*-other*")) File.Delete(left);
     }
