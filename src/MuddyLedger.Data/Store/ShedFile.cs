@@ -26,7 +26,7 @@ public static class ShedFile
     public static string? Trouble(Exception failed) => Code(failed) switch
     {
         13 => "cannot be written: the disk is full",
-        14 => "cannot be opened: it is gone, or the folder may not be written to",
+        14 => "cannot be written: it is gone, or the folder is read-only or belongs to somebody else",
         8 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
         5 or 6 => "is held by another program: close that, and try again",
         10 => "cannot be written or read: the disk reports an error",
