@@ -90,7 +90,7 @@ public sealed class HeaderTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task What_the_review_found_is_refused_in_words()
+    public async Task What_once_ended_in_an_error_is_refused_in_words()
     {
         var profile = await _shed.SetAsync("road-twin");
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
