@@ -7,7 +7,7 @@ using MuddyLedger.Data;
 namespace MuddyLedger.Web.Tests.Hosting;
 
 /// <summary>A real server process is killed at random moments while it is written to: every write that it acknowledged is there.</summary>
-public class CrashTests
+public partial class CrashTests
 {
     [Fact]
     public Task Eight_kills_of_writers_lose_nothing_acknowledged() => KillAsync(8, seed: 1);
@@ -229,127 +229,6 @@ public class CrashTests
         foreach (var (name, bag) in by) bag.Count.ShouldBeGreaterThan(0, $"no {name} were acknowledged: {Refused.GetValueOrDefault(name)}");
         by.Where(pair => pair.Key is "readings" or "notes" or "taps").ShouldAllBe(pair => pair.Value.Count > kills / 2);
         Directory.Delete(folder, recursive: true);
-    }
-
-    /// <summary>Starts of each released store, and of the newest, are killed at any moment; the next one that is let be has all that was there.</summary>
-    private static async Task KillStartsAsync(int kills, int seed)
-    {
-        var random = new Random(seed);
-        var releases = Directory.EnumerateFiles(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting"), "*.sql").Order(StringComparer.Ordinal).ToList();
-        for (var kill = 0; kill < kills; kill++)
-        {
-            var folder = Directory.CreateTempSubdirectory("muddy-start-").FullName;
-            var file = Path.Combine(folder, ShedFile.Name);
-            var release = kill % (releases.Count + 1) < releases.Count ? releases[kill % (releases.Count + 1)] : null;
-            if (release is not null) Run(file, await File.ReadAllTextAsync(release, TestContext.Current.CancellationToken));
-            var lines = release is null ? 0L : Count(file);
-            for (var again = random.Next(1, 4); again > 0; again--)
-            {
-                using var process = Start(["dotnet", Dll], folder);
-                // A start takes a second or two: within it, and now and then right after.
-                await Task.Delay(random.Next(100, 2_500), TestContext.Current.CancellationToken);
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-            }
-
-            using (var process = Start(["dotnet", Dll], folder))
-            {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken)) };
-                var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
-                ((string?)store["lookOnly"]).ShouldBeNull($"kill {kill}, {release}: {store}");
-                (await http.GetAsync("/api/shed", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
-                (await BikeAsync(http)).ShouldNotBeNull();
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-            }
-
-            Count(file).ShouldBe(lines, $"kill {kill}, {release}");
-            Directory.EnumerateFiles(folder, "*.migrating*").ShouldBeEmpty();
-            Directory.Delete(folder, recursive: true);
-        }
-
-        static long Count(string file)
-        {
-            using var store = new SqliteConnection($"Data Source={file};Pooling=False");
-            store.Open();
-            return long.Parse(Column(store, "SELECT count(*) FROM Entries")[0], System.Globalization.CultureInfo.InvariantCulture);
-        }
-
-        static void Run(string file, string sql)
-        {
-            using var store = new SqliteConnection($"Data Source={file};Pooling=False");
-            store.Open();
-            using var command = store.CreateCommand();
-#pragma warning disable CA2100 // a frozen dump of a release
-            command.CommandText = sql;
-#pragma warning restore CA2100
-            command.ExecuteNonQuery();
-        }
-    }
-
-    /// <summary>A kill while a copy is taken in leaves all of it or nothing; one while the shed goes back to a copy leaves what was there, or the copy.</summary>
-    private static async Task KillExchangesAsync(int kills, int seed)
-    {
-        var random = new Random(seed);
-        await using var from = await TestShed.OpenAsync(demo: true);
-        var text = (await from.GetAsync("/api/export")).ShouldBeOk().Body.ToJsonString();
-        for (var kill = 0; kill < kills; kill++)
-        {
-            var folder = Directory.CreateTempSubdirectory("muddy-exchange-").FullName;
-            var file = Path.Combine(folder, ShedFile.Name);
-            var (back, said) = (kill % 2 == 1, false);
-            using (var process = Start(["dotnet", Dll], folder))
-            {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
-                Task<HttpResponseMessage> asked;
-                if (back)
-                {
-                    var bike = await BikeAsync(http);
-                    (await PostAsync(http, "/api/copies", id => new { id })).ShouldNotBeNull();
-                    (await PostAsync(http, $"/api/bikes/{bike}/notes", id => new { id, date = Day, text = "after the copy" })).ShouldNotBeNull();
-                    var name = ShedCopies.Of(folder)[0].Name;
-                    asked = http.PostAsync($"/api/copies/{name}/go-back", System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() }));
-                    await Task.Delay(random.Next(0, 400), TestContext.Current.CancellationToken);
-                }
-                else
-                {
-                    asked = http.PostAsync($"/api/import?id={Guid.CreateVersion7()}", new StringContent(text, System.Text.Encoding.UTF8, "application/json"));
-                    await Task.Delay(random.Next(0, 4_000), TestContext.Current.CancellationToken);
-                }
-
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-                try
-                {
-                    said = (await asked).IsSuccessStatusCode;
-                }
-                catch (HttpRequestException)
-                {
-                    // Killed under it: it may be done or not.
-                }
-            }
-
-            using (var process = Start(["dotnet", Dll], folder))
-            {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
-                ((string?)JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!["lookOnly"]).ShouldBeNull($"kill {kill}");
-                var bikes = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count;
-                var notes = JsonNode.Parse(await http.GetStringAsync("/api/book?kind=note", TestContext.Current.CancellationToken))!["total"]!.GetValue<int>();
-                if (back) (bikes, said && notes > 0).ShouldBe((1, false), $"kill {kill}");
-                else bikes.ShouldBeOneOf(said ? [6] : [0, 6]);
-                Directory.EnumerateDirectories(folder, "taking-in-*").ShouldBeEmpty();
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-            }
-
-            using (var store = new SqliteConnection($"Data Source={file};Pooling=False"))
-            {
-                store.Open();
-                Column(store, "PRAGMA integrity_check").ShouldBe(["ok"], $"kill {kill}");
-            }
-
-            Directory.Delete(folder, recursive: true);
-        }
     }
 
     /// <summary>What each writer was last refused with, for the message of the test.</summary>
