@@ -7,7 +7,7 @@ export DOTNET_NOLOGO := 1
 
 PORT ?= 5210
 DATA ?= $(HOME)/.local/share/muddy-ledger
-SERVER := src/MuddyLedger.Web/bin/Release/net10.0/MuddyLedger.Web.dll
+SERVER := .app/MuddyLedger.Web.dll
 TODAY ?=
 
 .PHONY: build demo run backup restore dev test bench calibrate format lint api shots clean
@@ -19,7 +19,7 @@ node_modules/.installed: package-lock.json package.json web/package.json tests/e
 build: node_modules/.installed
 	npm run build --workspace web
 	dotnet restore --locked-mode
-	dotnet build src/MuddyLedger.Web --no-restore -c Release -v quiet
+	bash scripts/publish.sh
 
 demo: build
 	rm -rf .demo

@@ -7,6 +7,8 @@ rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 let passed = 0
 let failed = 0
+/** What failed, by name: said once more at the very end, where it is found. */
+const broken = []
 
 const run = (command, args, env = {}) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
@@ -29,7 +31,10 @@ const runBeside = (command, args) =>
 const check = (name, ok) => {
   console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`)
   if (ok) passed += 1
-  else failed += 1
+  else {
+    failed += 1
+    broken.push(name)
+  }
   return ok
 }
 
@@ -39,6 +44,7 @@ const count = (name, ok, read) => {
     const counts = read()
     passed += counts.passed
     failed += counts.failed
+    broken.push(...(counts.broken ?? []))
     console.log(`${name}: ${counts.passed} passed, ${counts.failed} failed`)
     if (!ok && counts.failed === 0) check(`${name} ended well`, false)
     if (counts.passed + counts.failed === 0) check(`${name} ran something`, false)
@@ -49,6 +55,7 @@ const count = (name, ok, read) => {
 }
 const json = (file) => JSON.parse(readFileSync(`${results}/${file}`, 'utf8'))
 const finish = () => {
+  for (const name of broken) console.log(`FAILED: ${name}`)
   console.log(`\n${passed} passed, ${failed} failed`)
   process.exit(failed === 0 ? 0 : 1)
 }
@@ -61,7 +68,8 @@ const [restored, bundled] = await Promise.all([
 const built =
   check('packages match their lock files', restored) &&
   check('front end builds', bundled) &&
-  check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet']))
+  check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet'])) &&
+  check('the server is published', run('bash', ['scripts/publish.sh']))
 if (!built) finish()
 
 check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))
@@ -76,19 +84,38 @@ check('browser tests are formatted', browserLinted)
 
 for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.Web.Tests']) {
   const file = `${project}.ctrf.json`
-  const ok = run('dotnet', ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${file}`, '-noLogo'])
+  const ok = run(
+    'dotnet',
+    ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${file}`, '-noLogo'],
+    { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll` },
+  )
   count(project, ok, () => {
-    const { summary } = json(file).results
-    return { passed: summary.passed, failed: summary.failed + (summary.other ?? 0) }
+    const { summary, tests } = json(file).results
+    const broken = tests.filter((test) => test.status === 'failed' || test.status === 'other')
+    return {
+      passed: summary.passed,
+      failed: summary.failed + (summary.other ?? 0),
+      broken: broken.map((test) => `${test.name}\n    ${String(test.message ?? '').slice(0, 600).replaceAll('\n', '\n    ')}`),
+    }
   })
 }
 
 const unit = run('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`])
-count('front end', unit, () => ({ passed: json('vitest.json').numPassedTests, failed: json('vitest.json').numFailedTests }))
+count('front end', unit, () => {
+  const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
+  const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
+  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
+})
 
 const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
 count('browser', browser, () => {
-  const { stats } = json('playwright.json')
-  return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+  const { stats, suites } = json('playwright.json')
+  const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)]
+  const broken = suites.flatMap(specs).filter((spec) => !spec.ok)
+  return {
+    passed: stats.expected,
+    failed: stats.unexpected + stats.flaky,
+    broken: broken.map((spec) => `${spec.file}: ${spec.title}`),
+  }
 })
 finish()

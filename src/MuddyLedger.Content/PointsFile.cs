@@ -44,6 +44,7 @@ internal static class PointsFile
             Places = map.Has("places") ? map.Whole("places", 1, 8) : 1,
             KnockOut = map.OptionalWord<KnockOut>("knock-out"),
             Part = map.OptionalText("part"),
+            Task = map.OptionalText("task"),
             YesIsBad = map.Flag("yes-is-bad"),
             LowersTrust = map.Flag("lowers-trust"),
             OpensRide = map.Flag("opens-ride"),

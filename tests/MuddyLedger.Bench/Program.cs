@@ -70,6 +70,7 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
 }
 
 Start();
+await ExchangeAsync();
 Script();
 SqliteConnection.ClearAllPools();
 Directory.Delete(folder, recursive: true);
@@ -167,6 +168,53 @@ void Start()
     Limit("resident memory with every bike opened", process.WorkingSet64 / 1e6, 300, "MB");
     process.Kill();
     process.WaitForExit();
+}
+
+// The whole shed out, copied, and into an empty one: what each of them holds in memory beyond the idle server, at its most.
+async Task ExchangeAsync()
+{
+    var copy = Path.Combine(small, "bench.json");
+    using (var from = Serve(folder))
+    {
+        var idle = from.Idle();
+        var took = Stopwatch.StartNew();
+        var most = await from.MostWhileAsync(async () =>
+        {
+            await using var to = File.Create(copy);
+            await using var stream = await from.Http.GetStreamAsync("/api/export");
+            await stream.CopyToAsync(to);
+        });
+        Console.WriteLine($"export of {new FileInfo(copy).Length / 1e6:0} MB in {took.Elapsed.TotalSeconds:0.0} s");
+        Limit("memory beyond idle, export", most - idle, 150, "MB");
+        most = await from.MostWhileAsync(async () => (await from.Http.PostAsJsonAsync("/api/copies", new { id = Guid.CreateVersion7() })).EnsureSuccessStatusCode());
+        Limit("memory beyond idle, backup", most - idle, 150, "MB");
+    }
+
+    var empty = Directory.CreateTempSubdirectory("muddy-bench-empty-").FullName;
+    using (var into = Serve(empty))
+    {
+        var idle = into.Idle();
+        var took = Stopwatch.StartNew();
+        var most = await into.MostWhileAsync(async () =>
+        {
+            await using var stream = File.OpenRead(copy);
+            using var body = new StreamContent(stream) { Headers = { ContentType = new("application/json") } };
+            using var answer = await into.Http.PostAsync($"/api/import?id={Guid.CreateVersion7()}", body);
+            if (!answer.IsSuccessStatusCode) throw new InvalidOperationException(await answer.Content.ReadAsStringAsync());
+        });
+        Console.WriteLine($"import in {took.Elapsed.TotalSeconds:0.0} s");
+        Limit("memory beyond idle, import", most - idle, 150, "MB");
+    }
+
+    Directory.Delete(empty, recursive: true);
+}
+
+Served Serve(string at)
+{
+    var process = Process.Start(new ProcessStartInfo("dotnet") { ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", at, "--port", "0", "--content", contentFolder }, RedirectStandardOutput = true })!;
+    while (process.StandardOutput.ReadLine() is { } line)
+        if (Regex.Match(line, "http://[^ ]+") is { Success: true } found) return new(process, found.Value);
+    throw new InvalidOperationException("The server did not start.");
 }
 
 void Script()

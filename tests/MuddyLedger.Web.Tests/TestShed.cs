@@ -45,18 +45,38 @@ internal sealed class TestShed : IAsyncDisposable
     private TestShed(bool demo) => _demo = demo;
 
     public FakeClock Clock { get; } = new(Instant.FromUtc(2026, 4, 18, 10, 20), Duration.FromMilliseconds(1));
+    /// <summary>Where the machine stands; another from the next start on.</summary>
+    public DateTimeZone Zone { get; set; } = DateTimeZone.Utc;
     public HttpClient Http { get; private set; } = null!;
     public string Folder => _folder;
     public string File => Path.Combine(_folder, ShedFile.Name);
 
     public static async Task<TestShed> OpenAsync(bool demo = false)
     {
+        var made = await (demo ? Demo : Empty).Value;
         var shed = new TestShed(demo);
+        foreach (var (name, content) in made.Files) await System.IO.File.WriteAllBytesAsync(Path.Combine(shed._folder, name), content);
+        // It goes on from the moment at which the other was left.
+        shed.Clock.Reset(made.At);
         await shed.StartAsync();
         return shed;
     }
 
-    public ShedOptions Options => new(_folder, ContentFolder, 0, Clock, DateTimeZone.Utc, _demo) { Content = Shipped };
+    /// <summary>A shed as its first start leaves it, made once: every other one is a copy of it.</summary>
+    private sealed record Made(IReadOnlyDictionary<string, byte[]> Files, Instant At);
+
+    private static readonly Lazy<Task<Made>> Empty = new(() => MakeAsync(demo: false)), Demo = new(() => MakeAsync(demo: true));
+
+    private static async Task<Made> MakeAsync(bool demo)
+    {
+        await using var shed = new TestShed(demo);
+        await shed.StartAsync();
+        await shed.StopAsync();
+        var files = Directory.EnumerateFiles(shed._folder).Where(file => Path.GetFileName(file).StartsWith(ShedFile.Name, StringComparison.Ordinal));
+        return new(files.ToDictionary(file => Path.GetFileName(file), System.IO.File.ReadAllBytes), shed.Clock.GetCurrentInstant());
+    }
+
+    public ShedOptions Options => new(_folder, ContentFolder, 0, Clock, Zone, _demo) { Content = Shipped };
 
     private static readonly Content.ContentLibrary Shipped = Content.ContentLibrary.Load(ContentFolder);
 

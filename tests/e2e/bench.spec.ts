@@ -14,7 +14,7 @@ async function done(page: Page) {
 test('an oil change is run step by step, left, taken up in another browser after a restart, and finished', async ({
   page,
   browser,
-  demo,
+  own: demo,
 }) => {
   const causeway = await demo.pageOf('Causeway')
   await page.goto(causeway)
@@ -168,7 +168,7 @@ test('a part left on the tray is caught at the sign-off', async ({ page, demo })
   await expect(heading(page)).toHaveText('Read it, then sign it off.')
 })
 
-test('what a job leaves for now stands on the bike until its counterpart is ticked', async ({ page, demo }) => {
+test('what a job leaves for now stands on the bike until its counterpart is ticked', async ({ page, own: demo }) => {
   await page.goto(await demo.pageOf('Causeway'))
   await page.getByRole('region', { name: 'Jobs' }).getByText('Fuel and air').click()
   await page.getByRole('button', { name: /^Air filter, 48 min/ }).click()

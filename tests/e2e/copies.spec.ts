@@ -18,7 +18,10 @@ function tear(file: string) {
   closeSync(open)
 }
 
-test('a damaged shed says so over every page, is written to by nobody, and goes back to its copy', async ({ page, demo }) => {
+test('a damaged shed says so over every page, is written to by nobody, and goes back to its copy', async ({
+  page,
+  own: demo,
+}) => {
   await page.goto(`${demo.address}/settings`)
   await page.getByRole('button', { name: 'Make one now' }).click()
   await expect(page.getByText('A copy was made, and proven whole.')).toBeVisible()

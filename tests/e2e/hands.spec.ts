@@ -1,34 +1,5 @@
+import { expectFree, heading, tabTo, yes } from './hands'
 import { expect, test } from './shed'
-import type { Locator, Page } from '@playwright/test'
-
-const heading = (page: Page) => page.locator('.middle h2')
-const yes = (page: Page) => page.locator('.answers .yes')
-
-/** Whatever a thumb or a pointer meets at nine places of a thing is that thing. */
-async function expectFree(thing: Locator, where: string) {
-  const covered = await thing.evaluate((button) => {
-    const box = button.getBoundingClientRect()
-    const at = (share: number, length: number) => Math.min(Math.max(share * length, 2), length - 2)
-    return [0, 0.5, 1].flatMap((across) =>
-      [0, 0.5, 1].flatMap((down) => {
-        const [x, y] = [box.left + at(across, box.width), box.top + at(down, box.height)]
-        if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) return [`outside of the screen at ${x}, ${y}`]
-        const met = document.elementFromPoint(x, y)
-        return met && (button === met || button.contains(met)) ? [] : [`${met?.tagName}.${met?.className} at ${x}, ${y}`]
-      }),
-    )
-  })
-  expect(covered, where).toEqual([])
-}
-
-/** The tab key, until it stands there. */
-async function tabTo(page: Page, thing: Locator, most = 90) {
-  for (let press = 0; press < most; press++) {
-    if (await thing.evaluate((one) => one === document.activeElement).catch(() => false)) return
-    await page.keyboard.press('Tab')
-  }
-  throw new Error(`the tab key does not reach ${thing}`)
-}
 
 for (const [width, height] of [
   [1280, 800],
@@ -76,7 +47,10 @@ test('an oil change is done by the keyboard alone, to its end', async ({ page, d
   await expect(heading(page)).toHaveText('Write down what the meter shows.')
   while (!(await heading(page).textContent())?.startsWith('Read it')) {
     const step = (await heading(page).textContent())!
-    if (step.startsWith('Write down')) await page.keyboard.type('23660')
+    if (step.startsWith('Write down')) {
+      await expect(page.getByLabel('Odometer')).toBeFocused()
+      await page.keyboard.type('23660')
+    }
     if (step.startsWith('Measure what came out')) {
       await tabTo(page, page.getByLabel('Came out'))
       await page.keyboard.type('2.5')
@@ -104,17 +78,9 @@ test('an oil change is done by the keyboard alone, to its end', async ({ page, d
   await expect(page.getByText('Signed off.')).toBeVisible()
 })
 
-test('a line is corrected and struck by the keyboard alone', async ({ page, demo }) => {
+test('a line is struck by the keyboard alone', async ({ page, demo }) => {
   await page.goto(`${demo.address}/book?bike=${(await demo.pageOf('Causeway')).split('/').pop()}`)
-  const correct = page.getByRole('button', { name: /^Correct: / }).first()
-  await tabTo(page, correct, 200)
-  await page.keyboard.press('Enter')
   const dialog = page.getByRole('dialog')
-  await expect(dialog).toBeVisible()
-  await tabTo(page, dialog.getByLabel('Why', { exact: false }).last())
-  await page.keyboard.type('misread by one')
-  await page.keyboard.press('Escape')
-  await expect(dialog).toHaveCount(0)
   const strike = page.getByRole('button', { name: /^Strike: / }).first()
   await tabTo(page, strike, 200)
   await page.keyboard.press('Enter')

@@ -113,7 +113,10 @@ test('a job file of one’s own: wrong at a line, put right, kept, offered, and 
   await expect(page.getByText('No job is called so.')).toBeVisible()
 })
 
-test('a leak watch reminds over a moved clock, is looked at on the drawing, and gives its verdict', async ({ page, demo }) => {
+test('a leak watch reminds over a moved clock, is looked at on the drawing, and gives its verdict', async ({
+  page,
+  own: demo,
+}) => {
   await page.goto(await demo.pageOf('Causeway'))
   await jobs(page).getByText('Standing, coming and going').click()
   await jobs(page)

@@ -1,10 +1,18 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
 
-const server = new URL('../../src/MuddyLedger.Web/bin/Release/net10.0/MuddyLedger.Web.dll', import.meta.url).pathname
+/** An id of version 7, as the pages make them. */
+const id = () => {
+  const hex = Date.now().toString(16).padStart(12, '0') + randomBytes(10).toString('hex')
+  const parts = [hex.slice(0, 8), hex.slice(8, 12), `7${hex.slice(13, 16)}`, `8${hex.slice(17, 20)}`, hex.slice(20, 32)]
+  return parts.join('-')
+}
+
+const server = new URL('../../.app/MuddyLedger.Web.dll', import.meta.url).pathname
 
 /** A server of its own over a folder of its own, started as `make demo` and `make run` start it. */
 export class Shed {
@@ -54,6 +62,16 @@ export class Shed {
     rmSync(this.folder, { recursive: true, force: true })
   }
 
+  async send(method: string, path: string, body: object): Promise<unknown> {
+    const response = await fetch(this.address + path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
+    return response.json()
+  }
+
   /** The page of a demo bike. */
   async pageOf(nickname: string) {
     const shed = (await (await fetch(`${this.address}/api/shed`)).json()) as { bikes: { id: string; nickname: string }[] }
@@ -61,21 +79,51 @@ export class Shed {
   }
 }
 
-export const test = base.extend<{ demo: Shed; empty: Shed; quiet: void }, { filled: string }>({
-  /** The demo shed is laid out once; each test has a copy of its own. */
+/** One server for all tests of a worker: before each it goes back to the copy that was made of the shed as it was filled. */
+class Shared {
+  private constructor(
+    readonly shed: Shed,
+    readonly snapshot: string,
+    private readonly copy: string,
+  ) {}
+
+  static async fill() {
+    const shed = new Shed(true)
+    await shed.start()
+    const made = (await shed.send('POST', '/api/copies', { id: id() })) as { name: string }
+    // What a server of its own starts from: the same shed, in a folder that nobody writes to.
+    await shed.stop()
+    const snapshot = mkdtempSync(join(tmpdir(), 'muddy-e2e-filled-'))
+    cpSync(shed.folder, snapshot, { recursive: true, filter: (path) => !path.includes('copies') })
+    await shed.start()
+    return new Shared(shed, snapshot, made.name)
+  }
+
+  async asFilled() {
+    await this.shed.send('POST', `/api/copies/${this.copy}/go-back`, { id: id() })
+    return this.shed
+  }
+
+  async end() {
+    await this.shed.end()
+    rmSync(this.snapshot, { recursive: true, force: true })
+  }
+}
+
+export const test = base.extend<{ demo: Shed; own: Shed; empty: Shed; quiet: void }, { filled: Shared }>({
   filled: [
     async ({}, use) => {
-      const shed = new Shed(true)
-      await shed.start()
-      await shed.stop()
-      await use(shed.folder)
-      await shed.end()
+      const shared = await Shared.fill()
+      await use(shared)
+      await shared.end()
     },
     { scope: 'worker' },
   ],
-  demo: async ({ filled }, use) => {
+  /** The demo shed as it was filled. Its server is shared: a test that stops it, or turns its clock, takes `own`. */
+  demo: async ({ filled }, use) => use(await filled.asFilled()),
+  own: async ({ filled }, use) => {
     const shed = new Shed(true)
-    cpSync(filled, shed.folder, { recursive: true })
+    cpSync(filled.snapshot, shed.folder, { recursive: true })
     await shed.start()
     await use(shed)
     await shed.end()

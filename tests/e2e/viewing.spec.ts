@@ -4,7 +4,7 @@ const phone = { width: 390, height: 844 }
 
 test('a viewing on the phone: from the advert, round the bike, through a restart at every stage, to the shed', async ({
   page,
-  demo,
+  own: demo,
 }) => {
   await page.setViewportSize(phone)
   await page.goto(`${demo.address}/viewings`)
@@ -158,7 +158,7 @@ test('a price is changed where it is seen, and holds for every viewing until it 
   await expect(page.getByText(/a house value/)).toBeVisible()
 })
 
-test('a photo is taken at a point, opens large, and a file that is none is refused in words', async ({ page, demo }) => {
+test('a photo is taken at a point, opens large, and a file that is none is refused in words', async ({ page, own: demo }) => {
   await page.setViewportSize(phone)
   await page.goto(`${demo.address}/viewings`)
   await page.getByRole('link', { name: 'Twelve-hour Scree' }).click()

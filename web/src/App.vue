@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { useFocusOnPage } from './design/useFocusOnPage'
 import { useLight } from './design/useLight'
 import NoticeStack from './design/NoticeStack.vue'
 import StoreBanner from './features/copies/StoreBanner.vue'
 import TopStrip from './features/shed/TopStrip.vue'
 
 useLight()
+useFocusOnPage()
 const route = useRoute()
 const onBench = computed(() => Boolean(route.meta.bench))
 </script>

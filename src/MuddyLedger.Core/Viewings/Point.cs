@@ -82,6 +82,8 @@ public sealed record Point(
     public KnockOut? KnockOut { get; init; }
     /// <summary>Points with the same part cost its repair once, however many of them fail.</summary>
     public string? Part { get; init; }
+    /// <summary>The service task that it asks for; what the plan has asked of it by now is said there. Null for none.</summary>
+    public string? Task { get; init; }
     /// <summary>For a yes-or-no point: which answer is the fault.</summary>
     public bool YesIsBad { get; init; }
     /// <summary>A sign that the seller hides something; it proves nothing about the bike.</summary>

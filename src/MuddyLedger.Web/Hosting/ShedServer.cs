@@ -126,12 +126,15 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails, context.HttpContext));
         builder.Services.AddExceptionHandler<Problems.OfExceptions>();
         builder.Services.AddOpenApi(OpenApiDocument.Configure);
+        builder.Services.AddResponseCompression(packing => packing.MimeTypes = ["application/json", "application/problem+json"]);
 
         var app = builder.Build();
         app.UseSecurityHeaders();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseLoopbackOnly();
+        // A copy of the shed streams out as it is: packing hundreds of megabytes for one's own machine only takes time.
+        app.UseWhen(context => context.Request.Path.Value?.EndsWith("/export", StringComparison.Ordinal) != true, answers => answers.UseResponseCompression());
         app.UseFrontEnd();
 
         app.UseStoreDoor();

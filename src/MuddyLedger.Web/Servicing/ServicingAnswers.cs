@@ -51,13 +51,19 @@ public sealed record TaskAnswer(
     string Id, string Component, string Title, BikePart Part, string? Also, bool Safety, int Minutes, string? Job, string? Why,
     LifeState State, decimal? Share, decimal? ShareAtHorizon, bool Estimated, LocalDate? EarlyDue, LocalDate? LikelyDue, LocalDate? LateDue, bool Paper, bool OwnLimits, IReadOnlyList<LimitAnswer> Limits, IReadOnlyList<BecauseAnswer> Because)
 {
+    /// <summary>The ride that made it due, where one did.</summary>
+    public Guid? AfterRide { get; init; }
+
     public static TaskAnswer Of(TaskStanding standing, Profile bike)
     {
         var (component, task, life) = standing;
         return new(task.Id, component.Title, task.Title, component.Part, task.Also, task.Safety, task.Minutes, task.Job, task.Why,
             life.State, life.State == LifeState.Due && life.Governing is null ? 0 : Round(life.Governing?.Share), Round(life.Governing?.ShareAtHorizon), life.Governing?.Estimated ?? false,
             life.Governing?.Due?.Early, life.Governing?.Due?.Likely, life.Governing?.Due?.Late, task.Limits.Any(limit => limit is PaperLimit), life.Because.Any(line => line is OwnInterval),
-            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))], [.. life.Because.SelectMany(because => BecauseOf(because, bike))]);
+            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))], [.. life.Because.SelectMany(because => BecauseOf(because, bike))])
+        {
+            AfterRide = life.Because.OfType<AfterRide>().FirstOrDefault()?.Entry.Id.Value,
+        };
     }
 
     private static LimitAnswer LimitOf(LimitLeft left, bool governing, Profile bike) => new(

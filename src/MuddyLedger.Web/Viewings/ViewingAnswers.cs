@@ -23,7 +23,14 @@ public sealed record PointAnswer(
     string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, PointKind Kind, string? Unit, int Places, bool DateCode, bool YesIsBad, int Weight, double Minutes,
     IReadOnlyList<string> Tools, IReadOnlyList<Caution> Cautions, KnockOut? KnockOut, bool OpensRide, ShownProvenance Provenance,
     Grade? Grade, double? Severity, string? Typed, LeftBecause? Left, string? Note, string? Admitted, IReadOnlyList<string> Tests, TriangleAnswer? Cost, TriangleAnswer? Parts, TriangleAnswer? Hours, bool OwnPrice, IReadOnlyList<Guid> Photos,
-    bool Stamped, string? Least, string? WhenNew, string? Verdict);
+    bool Stamped, string? Least, string? WhenNew, string? Verdict)
+{
+    /// <summary>What the plan of such a bike has asked for by now; null where it says nothing to it.</summary>
+    public PlanAnswer? Plan { get; init; }
+}
+
+/// <param name="Times">How often it was due by the meter that was told.</param>
+public sealed record PlanAnswer(Api.Shown Every, int Times, Api.Shown NextAt, ShownProvenance Provenance);
 
 public sealed record TriangleAnswer(double Low, double Likely, double High);
 
@@ -90,7 +97,11 @@ public static class ViewingAnswers
         var state = picture.State;
         var tests = (from claim in picture.Claims from test in claim.Claim.Tests select (test.Point, claim.Claim.Id)).ToLookup(pair => pair.Point, pair => pair.Id);
         var rate = (double)details.HourlyRate.Amount;
-        PointAnswer Point(Point point) => PointOf(point, state, [.. tests[point.Id].Distinct()], prices, rate);
+        PointAnswer Point(Point point) => PointOf(point, state, [.. tests[point.Id].Distinct()], prices, rate) with
+        {
+            Plan = PlanSays.At(point, details.Profile, details.Meter, content.Schedules) is not { } plan ? null
+                : new(Api.Shown.Of(plan.Every, details.Profile), plan.Times, Api.Shown.Of(plan.NextAt, details.Profile), ShownProvenance.Of(plan.Provenance)),
+        };
         string Title(string point) => content.Viewing.ById[point].Title;
         return new(
             viewing.Id.Value, viewing.Version, viewing.Status, viewing.Ended, viewing.Bike?.Value, ViewingForm.Of(details), details.Profile.Use, today, currency,

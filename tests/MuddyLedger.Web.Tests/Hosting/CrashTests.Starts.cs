@@ -29,7 +29,7 @@ public partial class CrashTests
 
             using (var process = Start(["dotnet", Dll], folder))
             {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken)) };
+                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(180), TestContext.Current.CancellationToken)) };
                 var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
                 ((string?)store["lookOnly"]).ShouldBeNull($"kill {kill}, {release}: {store}");
                 (await http.GetAsync("/api/shed", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);

@@ -244,16 +244,17 @@ public partial class CrashTests
 
     private const string Day = "2026-04-18";
 
-    private static string Dll => typeof(MuddyLedger.Web.Hosting.ShedServer).Assembly.Location;
+    /// <summary>The published server where there is one: it starts in half the time.</summary>
+    internal static string Dll => Environment.GetEnvironmentVariable("MUDDY_LEDGER_SERVER") ?? typeof(MuddyLedger.Web.Hosting.ShedServer).Assembly.Location;
 
-    private static Process Start(string[] command, string folder)
+    internal static Process Start(string[] command, string folder)
     {
         var start = new ProcessStartInfo(command[0]) { RedirectStandardOutput = true, RedirectStandardError = true };
         foreach (var word in command.Skip(1).Concat(["--data", folder, "--port", "0", "--content", TestShed.ContentFolder, "--today", "2026-04-18T10:00"])) start.ArgumentList.Add(word);
         return Process.Start(start)!;
     }
 
-    private static async Task<string> AddressOf(Process process)
+    internal static async Task<string> AddressOf(Process process)
     {
         while (await process.StandardOutput.ReadLineAsync() is { } line)
             if (line.IndexOf("http://", StringComparison.Ordinal) is >= 0 and var at)
@@ -292,7 +293,7 @@ public partial class CrashTests
         return null;
     }
 
-    private static async Task<string> BikeAsync(HttpClient http)
+    internal static async Task<string> BikeAsync(HttpClient http)
     {
         var sets = JsonNode.Parse(await http.GetStringAsync("/api/sets"))!.AsArray();
         var profile = sets.Single(set => (string?)set!["id"] == "road-twin")!["profile"]!;

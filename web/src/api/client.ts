@@ -50,6 +50,11 @@ export class Refusal extends Error {
     super(message)
   }
 
+  /** Whatever went wrong, as a refusal. */
+  static from(failed: unknown): Refusal {
+    return failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+  }
+
   /** The words for one field, as they stand under it. */
   of(field: string) {
     const words = this.fields[field]

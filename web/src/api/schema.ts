@@ -4900,6 +4900,13 @@ export interface components {
             grades: components["schemas"]["LeakGrade"][];
             because: string;
         };
+        PlanAnswer: {
+            every: components["schemas"]["Shown"];
+            /** Format: int32 */
+            times: number;
+            nextAt: components["schemas"]["Shown"];
+            provenance: components["schemas"]["ShownProvenance"];
+        };
         PointAnswer: {
             id: string;
             stage: components["schemas"]["Stage"];
@@ -4940,6 +4947,7 @@ export interface components {
             least: null | string;
             whenNew: null | string;
             verdict: null | string;
+            plan?: null | components["schemas"]["PlanAnswer"];
         };
         /** @enum {unknown} */
         PointKind: "graded" | "measured" | "yes-no";
@@ -5657,6 +5665,8 @@ export interface components {
             ownLimits: boolean;
             limits: components["schemas"]["LimitAnswer"][];
             because: components["schemas"]["BecauseAnswer"][];
+            /** Format: uuid */
+            afterRide?: null | string;
         };
         TeardownPart: {
             part: string;

@@ -9,7 +9,7 @@ async function undo(notice: Notice) {
   try {
     await notice.undo!()
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   }
 }
 </script>

@@ -255,6 +255,7 @@ async function start(jobs: string[]) {
       <FindingSheet
         :open="faulting"
         :title="`${data.nickname}: a fault`"
+        :about="bike"
         :save="keepFault"
         :refusal="wordsRefusal"
         @close="faulting = false"
@@ -262,6 +263,7 @@ async function start(jobs: string[]) {
       <WordsSheet
         :open="noting"
         :title="`${data.nickname}: a note`"
+        :about="`note ${bike}`"
         label="What is worth keeping? It stands in the book under today"
         button="Write it down"
         :save="keepNote"

@@ -31,7 +31,7 @@ async function close(finding: FindingAnswer) {
     how.value = ''
     await written(`Closed: ${finding.title}.`, entry)
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   }
 }
 </script>

@@ -20,7 +20,7 @@ async function undone(thing: BikeAnswer['forNow'][number]) {
     )
     await written(`Undone: ${thing.what}.`, entry)
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   }
 }
 </script>

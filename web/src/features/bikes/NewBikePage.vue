@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, whole, type ProfileForm } from '@/api/client'
+import { answer, api, whole, type ProfileForm } from '@/api/client'
+import DraftLine from '@/design/DraftLine.vue'
+import { useForm } from '@/design/useForm'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
@@ -12,20 +14,30 @@ const router = useRouter()
 const refresh = useRefresh()
 const { data: sets } = useQuery({ queryKey: ['sets'], queryFn: () => answer(api.GET('/api/sets')) })
 const { data: settings } = useSettings()
-const chosen = ref('')
-const form = ref<ProfileForm | null>(null)
-const named = reactive({ nickname: '', make: '', model: '', year: '' })
-const reading = ref('')
-const standing = reactive({ condition: 'not-said' as Condition, lastRan: '', pumpFeeds: false })
+const sheet = useForm(
+  () => 'a bike comes in',
+  () => ({
+    set: '',
+    profile: null as ProfileForm | null,
+    nickname: '',
+    make: '',
+    model: '',
+    year: '',
+    reading: '',
+    condition: 'not-said' as Condition,
+    lastRan: '',
+    pumpFeeds: false,
+  }),
+)
+sheet.begin()
+const profile = computed({
+  get: () => sheet.form.profile as ProfileForm | null,
+  set: (now) => (sheet.form.profile = now),
+})
 const all = ref(false)
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
-const id = ref(newId())
-
-watch([chosen, form, named, reading, standing], () => (id.value = newId()), { deep: true })
-const unit = computed(() => (form.value?.odometer === 'miles' ? 'mi' : form.value?.odometer === 'kilometres' ? 'km' : 'h'))
+const unit = computed(() => (profile.value?.odometer === 'miles' ? 'mi' : profile.value?.odometer === 'kilometres' ? 'km' : 'h'))
 const hidden = computed(() =>
-  Object.keys(refusal.value?.fields ?? {}).some((field) => !['nickname', 'make', 'model', 'year', 'reading'].includes(field)),
+  Object.keys(sheet.refusal?.fields ?? {}).some((field) => !['nickname', 'make', 'model', 'year', 'reading'].includes(field)),
 )
 
 type Condition = 'not-said' | 'in-use' | 'stands' | 'not-running' | 'project'
@@ -39,43 +51,40 @@ const conditions: { value: Condition; title: string; note: string }[] = [
 function choose(set: string) {
   const found = sets.value?.find((one) => one.id === set)
   if (!found) return
-  chosen.value = set
-  form.value = structuredClone(JSON.parse(JSON.stringify(found.profile)) as ProfileForm)
+  sheet.form.set = set
+  profile.value = JSON.parse(JSON.stringify(found.profile)) as ProfileForm
 }
 
 async function keep() {
-  if (!form.value || busy.value) return
-  busy.value = true
-  refusal.value = null
-  try {
-    const profile = { ...form.value, ...named, year: whole(named.year) }
-    const bike = await answer(
-      api.POST('/api/bikes', {
-        body: {
-          id: id.value,
-          profile,
-          reading: reading.value || null,
-          set: chosen.value,
-          condition: standing.condition,
-          lastRan: standing.lastRan || null,
-          pumpFeeds: standing.pumpFeeds,
-        },
-      }),
-    )
-    await refresh()
-    await router.push(`/bikes/${bike.id}`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-    if (hidden.value) all.value = true
-  } finally {
-    busy.value = false
-  }
+  const { set, nickname, make, model, year, reading, condition, lastRan, pumpFeeds } = sheet.form
+  const done = await sheet.send(
+    (id) =>
+      answer(
+        api.POST('/api/bikes', {
+          body: {
+            id,
+            profile: { ...profile.value!, nickname, make, model, year: whole(year) },
+            reading: reading || null,
+            set,
+            condition,
+            lastRan: lastRan || null,
+            pumpFeeds,
+          },
+        }),
+      ),
+    async (bike) => {
+      await refresh()
+      await router.push(`/bikes/${bike.id}`)
+    },
+  )
+  if (!done && hidden.value) all.value = true
 }
 </script>
 
 <template>
   <main class="page narrow">
     <h1>A bike comes in</h1>
+    <DraftLine :sheet="sheet" />
     <section aria-labelledby="kind-title">
       <h2 id="kind-title" class="label">What kind is it?</h2>
       <div class="sets">
@@ -84,7 +93,7 @@ async function keep() {
           :key="set.id"
           type="button"
           class="set"
-          :aria-pressed="chosen === set.id"
+          :aria-pressed="sheet.form.set === set.id"
           @click="choose(set.id)"
         >
           <b>{{ set.title }}</b>
@@ -92,46 +101,32 @@ async function keep() {
         </button>
       </div>
     </section>
-    <form v-if="form" class="cabinet" @submit.prevent="keep">
+    <form v-if="profile" class="cabinet" @submit.prevent="keep">
       <div class="inside">
         <div class="names">
+          <v-text-field v-bind="sheet.field('nickname')" label="Your name for it" autofocus maxlength="40" />
+          <v-text-field v-bind="sheet.field('make')" label="Make" maxlength="40" />
+          <v-text-field v-bind="sheet.field('model')" label="Model" maxlength="60" />
+          <v-text-field v-bind="sheet.field('year')" label="Year" inputmode="numeric" maxlength="4" />
           <v-text-field
-            v-model="named.nickname"
-            label="Your name for it"
-            autofocus
-            maxlength="40"
-            :error-messages="refusal?.of('nickname')"
-          />
-          <v-text-field v-model="named.make" label="Make" maxlength="40" :error-messages="refusal?.of('make')" />
-          <v-text-field v-model="named.model" label="Model" maxlength="60" :error-messages="refusal?.of('model')" />
-          <v-text-field
-            v-model="named.year"
-            label="Year"
-            inputmode="numeric"
-            maxlength="4"
-            :error-messages="refusal?.of('year')"
-          />
-          <v-text-field
-            v-if="form.odometer || form.hourMeter"
-            v-model="reading"
+            v-if="profile.odometer || profile.hourMeter"
+            v-bind="sheet.field('reading')"
             class="figure-field"
             label="What does the meter show?"
             :suffix="unit"
-            :error-messages="refusal?.of('reading')"
           />
         </div>
-        <TouchChoice v-model="standing.condition" label="Does it run?" :options="conditions" />
+        <TouchChoice v-model="sheet.form.condition" label="Does it run?" :options="conditions" />
         <v-text-field
-          v-if="['stands', 'not-running', 'project'].includes(standing.condition)"
-          v-model="standing.lastRan"
+          v-if="['stands', 'not-running', 'project'].includes(sheet.form.condition)"
+          v-bind="sheet.field('lastRan')"
           label="In which year did it last run, if you know"
           inputmode="numeric"
           maxlength="4"
-          :error-messages="refusal?.of('lastRan')"
         />
         <v-checkbox
-          v-if="standing.condition === 'in-use' && form.lubrication === 'oil-injection'"
-          v-model="standing.pumpFeeds"
+          v-if="sheet.form.condition === 'in-use' && profile.lubrication === 'oil-injection'"
+          v-model="sheet.form.pumpFeeds"
           label="Its oil pump has long fed it, and was not opened"
           hint="Left open, its fuel is mixed until the pump is proven"
           persistent-hint
@@ -143,10 +138,10 @@ async function keep() {
         <button type="button" class="more" :aria-expanded="all" @click="all = !all">
           {{ all ? 'Less' : 'Change the rest now' }}
         </button>
-        <ProfileFields v-if="all" v-model="form" :refusal="refusal" :settings="settings" />
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <ProfileFields v-if="all" v-model="profile" :refusal="sheet.refusal" :settings="settings" />
+        <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
         <div class="acts">
-          <v-btn class="plate pen" type="submit" :disabled="busy">Put it in the shed</v-btn>
+          <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Put it in the shed</v-btn>
         </div>
       </div>
     </form>

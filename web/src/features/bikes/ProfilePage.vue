@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type BikeAnswer, type ProfileForm, whole } from '@/api/client'
+import { answer, api, whole } from '@/api/client'
+import ConflictChoice from '@/design/ConflictChoice.vue'
+import DraftLine from '@/design/DraftLine.vue'
+import { useEdit } from '@/design/useEdit'
 import { useNotice } from '@/design/useNotice'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
@@ -14,44 +16,28 @@ const refresh = useRefresh()
 const { say } = useNotice()
 const { data } = useBike(() => props.bike)
 const { data: settings } = useSettings()
-const form = ref<ProfileForm | null>(null)
-const version = ref(0)
-const refusal = ref<Refusal | null>(null)
-const other = ref<BikeAnswer | null>(null)
-const id = ref(newId())
+const { sheet, form, refusal, other, take, keepMine, send } = useEdit(
+  () => `profile ${props.bike}`,
+  () => data.value,
+  (bike) => bike.profile,
+)
 
-const take = (bike: BikeAnswer) => {
-  form.value = JSON.parse(JSON.stringify(bike.profile)) as ProfileForm
-  version.value = bike.version
-  other.value = null
-}
-const overwrite = (standing: BikeAnswer) => {
-  version.value = standing.version
-  other.value = null
-}
-// Taken once: what is being typed is not overwritten when the page asks again.
-watch(data, (bike) => bike && !form.value && take(bike), { immediate: true })
-watch(form, () => (id.value = newId()), { deep: true })
-
-async function keep() {
-  if (!form.value) return
-  refusal.value = null
-  try {
-    await answer(
-      api.PUT('/api/bikes/{bike}/profile', {
-        params: { path: { bike: props.bike } },
-        body: { id: id.value, profile: { ...form.value, year: whole(form.value.year) } },
-        headers: { 'If-Match': `"${version.value}"` },
-      }),
-    )
-    await refresh()
-    say('Profile kept. No record was touched; items and steps follow it.')
-    await router.push(`/bikes/${props.bike}`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-    if (refusal.value.status === 412) other.value = refusal.value.current as BikeAnswer
-  }
-}
+const keep = () =>
+  send(
+    (id, version) =>
+      answer(
+        api.PUT('/api/bikes/{bike}/profile', {
+          params: { path: { bike: props.bike } },
+          body: { id, profile: { ...form.value!, year: whole(form.value!.year) } },
+          headers: { 'If-Match': version },
+        }),
+      ),
+    async () => {
+      await refresh()
+      say('Profile kept. No record was touched; items and steps follow it.')
+      await router.push(`/bikes/${props.bike}`)
+    },
+  )
 </script>
 
 <template>
@@ -59,6 +45,7 @@ async function keep() {
     <h1>{{ data?.nickname }}: profile</h1>
     <form v-if="form" class="cabinet" @submit.prevent="keep">
       <div class="inside">
+        <DraftLine :sheet="sheet" />
         <div class="names">
           <v-text-field
             v-model="form.nickname"
@@ -77,15 +64,11 @@ async function keep() {
           />
         </div>
         <ProfileFields v-model="form" :refusal="refusal" :settings="settings" />
-        <div v-if="other" class="refusal" role="alert">
-          <p>{{ refusal?.message }}</p>
-          <v-btn class="plate small" variant="outlined" @click="take(other)">Take what stands now</v-btn>
-          <v-btn class="plate small" variant="outlined" @click="overwrite(other)">Keep mine over it</v-btn>
-        </div>
+        <ConflictChoice v-if="other" :other="other" :refusal="refusal" @take="take" @keep="keepMine" />
         <p v-else-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
         <div class="acts">
-          <v-btn class="plate pen" type="submit">Keep the profile</v-btn>
-          <v-btn class="plate" variant="text" :to="`/bikes/${bike}`">Leave it</v-btn>
+          <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Keep the profile</v-btn>
+          <v-btn class="plate" variant="text" :to="`/bikes/${bike}`" @click="sheet.leave()">Leave it</v-btn>
         </div>
       </div>
     </form>
@@ -111,13 +94,9 @@ h1 {
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 0.9rem;
 }
-.acts,
-.refusal {
+.acts {
   display: flex;
   flex-wrap: wrap;
   gap: 0.75rem;
-}
-.refusal p {
-  flex-basis: 100%;
 }
 </style>

@@ -25,7 +25,7 @@ export function useBikeWords(bike: () => string) {
       await written(words, entry)
       return true
     } catch (failed) {
-      refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+      refusal.value = Refusal.from(failed)
       if (refusal.value.status !== 0) id.value = newId()
       await refresh()
       return false

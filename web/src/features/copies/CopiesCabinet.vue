@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api, newId, Refusal } from '@/api/client'
+import { answer, api, newId } from '@/api/client'
+import SheetFrame from '@/design/SheetFrame.vue'
 import { moment, number } from '@/design/format'
+import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
+import { useSubject } from '@/design/useSubject'
 import { useRefresh } from '../shed/useShed'
 import { useCopies, useStore } from './useStore'
 
@@ -13,43 +16,27 @@ const { data, error } = useCopies()
 const { data: store } = useStore()
 const refresh = useRefresh()
 const { say } = useNotice()
-const busy = ref(false)
 const asked = ref<Copy | null>(null)
-const refusal = ref<string | null>(null)
+const making = useAct()
+const back = useAct()
+const { open, subject } = useSubject(asked)
 const size = (bytes: number) => `${number(bytes / 1_000_000, 1)} MB`
 
-async function make() {
-  busy.value = true
-  refusal.value = null
-  try {
-    await answer(api.POST('/api/copies', { body: { id: newId() } }))
-    await refresh()
-    say('A copy was made, and proven whole.')
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed.message : String(failed)
-    await refresh()
-  } finally {
-    busy.value = false
-  }
+const make = async () => {
+  const made = await making.attempt(() => answer(api.POST('/api/copies', { body: { id: newId() } })))
+  await refresh()
+  if (made) say('A copy was made, and proven whole.')
 }
 
-async function goBack() {
-  if (!asked.value) return
-  busy.value = true
-  refusal.value = null
-  try {
-    const back = await answer(
-      api.POST('/api/copies/{name}/go-back', { params: { path: { name: asked.value.name } }, body: { id: newId() } }),
+const goBack = () =>
+  back.attempt(async () => {
+    const { copy, setAside } = await answer(
+      api.POST('/api/copies/{name}/go-back', { params: { path: { name: asked.value!.name } }, body: { id: newId() } }),
     )
     asked.value = null
     await refresh()
-    say(`The shed is as it was on ${moment(back.copy.at)}. What was there lies in ${back.setAside}.`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed.message : String(failed)
-  } finally {
-    busy.value = false
-  }
-}
+    say(`The shed is as it was on ${moment(copy.at)}. What was there lies in ${setAside}.`)
+  })
 </script>
 
 <template>
@@ -74,35 +61,31 @@ async function goBack() {
               >, {{ size(copy.bytes) }}
             </span>
           </span>
-          <button type="button" :disabled="busy" :aria-label="`Go back to ${moment(copy.at)}`" @click="asked = copy">
+          <button type="button" :disabled="making.busy" :aria-label="`Go back to ${moment(copy.at)}`" @click="asked = copy">
             Go back to it
           </button>
         </li>
       </ul>
       <p class="soft where">In {{ data.folder }}</p>
-      <p v-if="refusal && !asked" class="refusal" role="alert">{{ refusal }}</p>
-      <v-btn class="plate" :loading="busy && !asked" :disabled="Boolean(store?.lookOnly)" @click="make">Make one now</v-btn>
+      <p v-if="making.refusal" class="refusal" role="alert">{{ making.refusal.message }}</p>
+      <v-btn class="plate" :loading="making.busy" :disabled="Boolean(store?.lookOnly)" @click="make">Make one now</v-btn>
     </template>
-    <v-dialog :model-value="asked !== null" aria-labelledby="back-title" @update:model-value="asked = null">
-      <div v-if="asked" class="sheet">
-        <header><h2 id="back-title">Go back to this copy?</h2></header>
-        <div class="inside">
-          <p>
-            The whole shed becomes what it was on <b>{{ moment(asked.at) }}</b>: {{ asked.bikes }}
-            {{ asked.bikes === 1 ? 'bike' : 'bikes' }}, {{ number(asked.entries, 0) }} lines. The copy is proven first.
-          </p>
-          <p>
-            Whatever was written since is no longer shown. Nothing is thrown away: what is there now is set aside, beside the
-            shed.
-          </p>
-          <p v-if="refusal" class="refusal" role="alert">{{ refusal }}</p>
-        </div>
-        <footer>
-          <v-btn class="plate" variant="text" :disabled="busy" @click="asked = null">Leave it</v-btn>
-          <v-btn class="plate pen" :loading="busy" @click="goBack">Go back to it</v-btn>
-        </footer>
-      </div>
-    </v-dialog>
+    <SheetFrame v-model="open" title="Go back to this copy?">
+      <template v-if="subject">
+        <p>
+          The whole shed becomes what it was on <b>{{ moment(subject.at) }}</b>: {{ subject.bikes }}
+          {{ subject.bikes === 1 ? 'bike' : 'bikes' }}, {{ number(subject.entries, 0) }} lines. The copy is proven first.
+        </p>
+        <p>
+          Whatever was written since is no longer shown. Nothing is thrown away: what is there now is set aside, beside the shed.
+        </p>
+      </template>
+      <p v-if="back.refusal" class="refusal" role="alert">{{ back.refusal.message }}</p>
+      <template #acts>
+        <v-btn class="plate" variant="text" :disabled="back.busy" @click="asked = null">Leave it</v-btn>
+        <v-btn class="plate pen" :loading="back.busy" @click="goBack">Go back to it</v-btn>
+      </template>
+    </SheetFrame>
   </section>
 </template>
 

@@ -1,25 +1,34 @@
 <script setup lang="ts">
-import { reactive, watch } from 'vue'
+import { computed } from 'vue'
 import type { ActRequest, Refusal } from '@/api/client'
+import FormSheet from '@/design/FormSheet.vue'
+import { useForm } from '@/design/useForm'
 import TouchChoice from '../jobs/TouchChoice.vue'
 
 type Finding = NonNullable<ActRequest['finding']>
+/** A fault: what it is, how grave, what it may cost. Whoever opens the sheet says where it is written. */
 const props = defineProps<{
   open: boolean
   title: string
+  /** What it is about: half-typed words are kept by it. */
+  about: string
   save: (finding: Finding) => Promise<boolean | void>
   refusal: Refusal | null
 }>()
 const emit = defineEmits<{ close: [] }>()
+const shown = computed({ get: () => props.open, set: (now) => !now && emit('close') })
 
 type Gate = NonNullable<Finding['gate']>
-const form = reactive({
-  title: '',
-  detail: '',
-  severity: 'watch' as Finding['severity'],
-  gate: 'ridden' as Gate,
-  costGuess: '',
-})
+const sheet = useForm(
+  () => `finding ${props.about}`,
+  () => ({
+    title: '',
+    detail: '',
+    severity: 'watch' as Finding['severity'],
+    gate: 'ridden' as Gate,
+    costGuess: '',
+  }),
+)
 const severities: { value: Finding['severity']; title: string; note: string }[] = [
   { value: 'note', title: 'Note', note: 'good to know' },
   { value: 'watch', title: 'Watch', note: 'look again' },
@@ -31,58 +40,42 @@ const gates: { value: Gate; title: string }[] = [
   { value: 'run', title: 'Not run' },
   { value: 'cranked', title: 'Not even cranked' },
 ]
-watch(
-  () => props.open,
-  (opened) => opened && Object.assign(form, { title: '', detail: '', severity: 'watch', gate: 'ridden', costGuess: '' }),
-)
+/** What the server says against a field, whichever request carried the finding. */
+const against = (field: string) => props.refusal?.of(`finding.${field}`) ?? props.refusal?.of(field)
 
 async function keep() {
-  if (
-    await props.save({
-      title: form.title,
-      severity: form.severity,
-      gate: form.severity === 'stop' ? form.gate : null,
-      detail: form.detail || null,
-      costGuess: form.costGuess || null,
-    })
-  )
-    emit('close')
+  const { title, severity, gate, detail, costGuess } = sheet.form
+  const kept = await props.save({
+    title,
+    severity,
+    gate: severity === 'stop' ? gate : null,
+    detail: detail || null,
+    costGuess: costGuess || null,
+  })
+  if (!kept) return
+  sheet.leave()
+  emit('close')
 }
 </script>
 
 <template>
-  <v-dialog :model-value="open" aria-labelledby="finding-title" @update:model-value="$emit('close')">
-    <form class="sheet" @submit.prevent="keep">
-      <header>
-        <h2 id="finding-title">{{ title }}</h2>
-      </header>
-      <div class="inside">
-        <v-text-field
-          v-model="form.title"
-          label="What is wrong?"
-          autofocus
-          maxlength="80"
-          :error-messages="refusal?.of('finding.title') ?? refusal?.of('title')"
-        />
-        <TouchChoice v-model="form.severity" label="How grave?" :options="severities" />
-        <TouchChoice v-if="form.severity === 'stop'" v-model="form.gate" label="Until it is put right it is" :options="gates" />
-        <v-textarea
-          v-model="form.detail"
-          label="More, if it helps later"
-          maxlength="500"
-          :error-messages="refusal?.of('finding.detail') ?? refusal?.of('detail')"
-        />
-        <v-text-field
-          v-model="form.costGuess"
-          label="What it may cost, if you can guess"
-          :error-messages="refusal?.of('finding.costGuess') ?? refusal?.of('costGuess')"
-        />
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
-      </div>
-      <footer>
-        <v-btn class="plate" variant="text" @click="$emit('close')">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">Write it down</v-btn>
-      </footer>
-    </form>
-  </v-dialog>
+  <FormSheet v-model="shown" :sheet="sheet" :title="title" act="Write it down" @submit="keep">
+    <v-text-field v-model="sheet.form.title" label="What is wrong?" autofocus maxlength="80" :error-messages="against('title')" />
+    <TouchChoice v-model="sheet.form.severity" label="How grave?" :options="severities" />
+    <TouchChoice
+      v-if="sheet.form.severity === 'stop'"
+      v-model="sheet.form.gate"
+      label="Until it is put right it is"
+      :options="gates"
+    />
+    <v-textarea v-model="sheet.form.detail" label="More, if it helps later" maxlength="500" :error-messages="against('detail')" />
+    <v-text-field
+      v-model="sheet.form.costGuess"
+      label="What it may cost, if you can guess"
+      :error-messages="against('costGuess')"
+    />
+    <p v-if="refusal && !against('title') && !against('detail') && !against('costGuess')" class="refusal" role="alert">
+      {{ refusal.message }}
+    </p>
+  </FormSheet>
 </template>

@@ -31,7 +31,7 @@ async function undo() {
     await queries.invalidateQueries()
     say('The finish is undone: all it wrote is struck, and the job is open again.')
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   }
 }
 </script>

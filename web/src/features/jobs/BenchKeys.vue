@@ -1,6 +1,10 @@
 <script setup lang="ts">
-defineProps<{ open: boolean }>()
-defineEmits<{ close: [] }>()
+import { computed } from 'vue'
+import SheetFrame from '@/design/SheetFrame.vue'
+
+const props = defineProps<{ open: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const shown = computed({ get: () => props.open, set: (now) => !now && emit('close') })
 const keys = [
   ['Enter', 'done'],
   ['X', 'not right: opens a finding'],
@@ -15,18 +19,15 @@ const keys = [
 </script>
 
 <template>
-  <v-dialog :model-value="open" max-width="420" aria-label="Keys" @update:model-value="$emit('close')">
-    <div class="sheet">
-      <header><h2>Keys</h2></header>
-      <dl class="inside">
-        <div v-for="[key, what] in keys" :key="key">
-          <dt class="figure">{{ key }}</dt>
-          <dd>{{ what }}</dd>
-        </div>
-      </dl>
-      <footer><v-btn class="plate" autofocus @click="$emit('close')">Back</v-btn></footer>
-    </div>
-  </v-dialog>
+  <SheetFrame v-model="shown" :width="420" title="Keys">
+    <dl>
+      <div v-for="[key, what] in keys" :key="key">
+        <dt class="figure">{{ key }}</dt>
+        <dd>{{ what }}</dd>
+      </div>
+    </dl>
+    <template #acts><v-btn class="plate" autofocus @click="$emit('close')">Back</v-btn></template>
+  </SheetFrame>
 </template>
 
 <style scoped>
@@ -35,6 +36,7 @@ dl {
 }
 dl div {
   display: flex;
+  padding: 0.2rem 0;
   gap: 1rem;
 }
 dt {

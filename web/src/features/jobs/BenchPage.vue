@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, newId, type RecordRequest } from '@/api/client'
+import SheetFrame from '@/design/SheetFrame.vue'
+import { focusHeading } from '@/design/focusHeading'
 import { minutes, quantity } from '@/design/format'
+import { typing, useKeys } from '@/design/useKeys'
+import { useSubject } from '@/design/useSubject'
 import FindingSheet from '../findings/FindingSheet.vue'
 import BenchDone from './BenchDone.vue'
 import BenchKeys from './BenchKeys.vue'
@@ -28,6 +32,13 @@ const at = computed(() => run.value?.steps.findIndex((one) => one.id === step.va
 const next = computed(() => run.value?.steps.slice(at.value + 1).find((one) => one.mark === 'open'))
 const record = ref<RecordRequest>({})
 const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | null>(null)
+/** The steps or the tray as a sheet, where there is no room for them beside the step. */
+const { open: listing, subject: listed } = useSubject(
+  computed({
+    get: () => (sheet.value === 'steps' || sheet.value === 'tray' ? sheet.value : null),
+    set: () => (sheet.value = null),
+  }),
+)
 const timer = computed(() => timers.value.find((one) => one.step === step.value?.id))
 /** A watch is ticked off only once all its looks are taken. */
 const looksLeft = computed(() => step.value?.watch?.left ?? 0)
@@ -39,8 +50,15 @@ watch(
   () => {
     record.value = {}
     refusal.value = null
+    void focusStep()
   },
 )
+/** A new step is where one reads on; a field of it that asks at once keeps the focus. */
+async function focusStep() {
+  await nextTick()
+  const middle = document.querySelector('.middle')
+  if (middle && !sheet.value && !document.activeElement?.matches('.middle input, .middle textarea')) focusHeading(middle, 'h2')
+}
 watch(
   () => run.value?.current,
   () => (looking.value = null),
@@ -74,16 +92,14 @@ async function setAside(reason: string) {
   if (kept) await router.push(`/bikes/${run.value!.bike}`)
 }
 
-function onKey(event: KeyboardEvent) {
-  if (sheet.value || event.ctrlKey || event.metaKey || event.altKey) return
-  const target = event.target instanceof HTMLElement ? event.target : null
+useKeys((event, target) => {
   // Arrows and the space bar choose among answers; a step is looked at from anywhere else.
-  if (target?.matches('input[type=radio], input[type=checkbox]') && (event.key.startsWith('Arrow') || event.key === ' ')) return
+  if (target?.matches('input[type=radio], input[type=checkbox]') && (event.key.startsWith('Arrow') || event.key === ' '))
+    return false
   // A held key answers nothing: each step wants a press of its own.
-  if (event.repeat && !event.key.startsWith('Arrow')) return event.key === 'Enter' ? event.preventDefault() : undefined
-  const typing = target?.closest('input:not([type=radio]):not([type=checkbox]), textarea, select, [role=listbox]')
-  if (event.key === 'Enter' && !target?.closest('button, a, textarea, form')) return (event.preventDefault(), void done())
-  if (typing) return
+  if (event.repeat && !event.key.startsWith('Arrow')) return event.key === 'Enter'
+  if (event.key === 'Enter' && !target?.closest('button, a, textarea, form')) return void done()
+  if (typing(target)) return false
   const keys: Record<string, () => unknown> = {
     x: () => open.value && (sheet.value = 'not-right'),
     s: () => open.value && (sheet.value = 'skip'),
@@ -98,13 +114,9 @@ function onKey(event: KeyboardEvent) {
     Escape: () => (looking.value = null),
   }
   const key = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key]
-  if (key) {
-    event.preventDefault()
-    void key()
-  }
-}
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+  if (!key) return false
+  void key()
+})
 </script>
 
 <template>
@@ -216,6 +228,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       v-if="step"
       :open="sheet === 'finding' || sheet === 'not-right'"
       :title="sheet === 'not-right' ? `Not right: ${step.title}` : 'Found something'"
+      :about="`${props.run} ${step.id}`"
       :save="
         (finding) =>
           act(
@@ -231,6 +244,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       v-if="step"
       :open="sheet === 'skip'"
       :title="`Skip: ${step.title}`"
+      :about="`skip ${props.run} ${step.id}`"
       :label="step.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + step.hold : 'Why is it left out?'"
       button="Skip it"
       :words="step.worth === 'taste' ? 'A matter of taste, left as it is' : ''"
@@ -243,6 +257,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       v-if="step"
       :open="sheet === 'note'"
       :title="`Note: ${step.title}`"
+      :about="`note ${props.run} ${step.id}`"
       label="What is worth remembering?"
       button="Keep the note"
       :words="step.note ?? ''"
@@ -253,6 +268,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <WordsSheet
       :open="sheet === 'aside'"
       title="Set the job aside for good"
+      :about="`aside ${props.run}`"
       label="Why? What was drained, poured and found is written to the book; the job does not count as done"
       button="Set it aside"
       :save="setAside"
@@ -260,18 +276,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       @close="sheet = null"
     />
     <BenchKeys :open="sheet === 'keys'" @close="sheet = null" />
-    <v-dialog
-      v-if="step"
-      :model-value="sheet === 'steps' || sheet === 'tray'"
-      aria-label="Steps and tray"
-      @update:model-value="sheet = null"
-    >
-      <div class="sheet">
-        <StepList v-if="sheet === 'steps'" :steps="run.steps" :shown="step.id" :current="run.current" @look="lookAt" />
-        <TrayPane v-else :run="run" :act="act" :refusal="refusal" />
-        <footer><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></footer>
-      </div>
-    </v-dialog>
+    <SheetFrame v-if="step" v-model="listing" :title="listed === 'tray' ? 'On the tray' : 'Steps'">
+      <TrayPane v-if="listed === 'tray'" :run="run" :act="act" :refusal="refusal" />
+      <StepList v-else :steps="run.steps" :shown="step.id" :current="run.current" @look="lookAt" />
+      <template #acts><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></template>
+    </SheetFrame>
   </main>
   <main v-else class="page">
     <p v-if="error" class="refusal" role="alert">{{ error.message }} <RouterLink to="/">Back to the shed</RouterLink></p>

@@ -127,7 +127,7 @@ async function remove() {
     if (data.value!.ships) await queries.invalidateQueries({ queryKey: ['job-file'] })
     else await router.push('/jobs')
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed.message : String(failed)
+    refusal.value = Refusal.from(failed).message
   }
 }
 </script>

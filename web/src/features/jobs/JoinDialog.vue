@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
+import SheetFrame from '@/design/SheetFrame.vue'
 import { minutes, quantity } from '@/design/format'
 
 /** Several jobs as one run, before it is started: what is opened once, how long, in which order. */
@@ -17,59 +18,55 @@ const { data, error } = useQuery({
 </script>
 
 <template>
-  <v-dialog v-model="shown" max-width="760" aria-label="Several jobs as one run" scrollable>
-    <div class="sheet">
-      <header><h2>As one run</h2></header>
-      <div class="inside">
-        <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
-        <p v-else-if="data?.refused" class="refusal" role="alert">{{ data.refused }}</p>
-        <template v-else-if="data">
-          <p class="title">{{ data.title }}</p>
-          <dl>
-            <div>
-              <dt class="label">Together about</dt>
-              <dd class="figure">{{ minutes(data.minutes) }}</dd>
-            </div>
-            <div>
-              <dt class="label">One after another</dt>
-              <dd class="figure soft">{{ minutes(data.minutesApart) }}</dd>
-            </div>
-            <div v-if="data.minutesApart > data.minutes">
-              <dt class="label">Saved</dt>
-              <dd class="figure">{{ minutes(data.minutesApart - data.minutes) }}</dd>
-            </div>
-          </dl>
-          <p v-if="data.minutesApart === data.minutes" class="soft">
-            It saves no time to speak of. {{ data.sharedSteps }} steps, such as the meter and the sign-off, are done once.
-          </p>
-          <ul v-if="data.opened.length" class="opened">
-            <li v-for="(one, at) in data.opened" :key="at">
-              <b>{{ one.title }}</b> once, {{ one.minutes }} min, for {{ one.for.join(', ').toLowerCase() }}
-            </li>
-          </ul>
-          <details>
-            <summary>The order, {{ data.steps.length }} steps</summary>
-            <ol>
-              <li v-for="step in data.steps" :key="step.id">{{ step.title }}</li>
-            </ol>
-          </details>
-          <details>
-            <summary>Have ready, {{ data.needs.length }} things</summary>
-            <ul class="needs">
-              <li v-for="need in data.needs" :key="need.what">
-                {{ need.what }}<template v-if="need.count > 1">, {{ need.count }}</template>
-                <b v-if="need.volume"> {{ quantity(need.volume) }}</b>
-              </li>
-            </ul>
-          </details>
-        </template>
-      </div>
-      <footer>
-        <v-btn class="plate pen" :disabled="!data || Boolean(data.refused)" @click="$emit('start', jobs)">Start this run</v-btn>
-        <v-btn class="plate" variant="text" @click="shown = false">Leave it</v-btn>
-      </footer>
-    </div>
-  </v-dialog>
+  <SheetFrame v-model="shown" :width="760" title="As one run">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <p v-else-if="data?.refused" class="refusal" role="alert">{{ data.refused }}</p>
+    <template v-else-if="data">
+      <p class="title">{{ data.title }}</p>
+      <dl>
+        <div>
+          <dt class="label">Together about</dt>
+          <dd class="figure">{{ minutes(data.minutes) }}</dd>
+        </div>
+        <div>
+          <dt class="label">One after another</dt>
+          <dd class="figure soft">{{ minutes(data.minutesApart) }}</dd>
+        </div>
+        <div v-if="data.minutesApart > data.minutes">
+          <dt class="label">Saved</dt>
+          <dd class="figure">{{ minutes(data.minutesApart - data.minutes) }}</dd>
+        </div>
+      </dl>
+      <p v-if="data.minutesApart === data.minutes" class="soft">
+        It saves no time to speak of. {{ data.sharedSteps }} steps, such as the meter and the sign-off, are done once.
+      </p>
+      <ul v-if="data.opened.length" class="opened">
+        <li v-for="(one, at) in data.opened" :key="at">
+          <b>{{ one.title }}</b> once, {{ one.minutes }} min, for {{ one.for.join(', ').toLowerCase() }}
+        </li>
+      </ul>
+      <details>
+        <summary>The order, {{ data.steps.length }} steps</summary>
+        <ol>
+          <li v-for="step in data.steps" :key="step.id">{{ step.title }}</li>
+        </ol>
+      </details>
+      <details>
+        <summary>Have ready, {{ data.needs.length }} things</summary>
+        <ul class="needs">
+          <li v-for="need in data.needs" :key="need.what">
+            {{ need.what }}<template v-if="need.count > 1">, {{ need.count }}</template>
+            <b v-if="need.volume"> {{ quantity(need.volume) }}</b>
+          </li>
+        </ul>
+      </details>
+    </template>
+
+    <template #acts>
+      <v-btn class="plate" variant="text" @click="shown = false">Leave it</v-btn>
+      <v-btn class="plate pen" :disabled="!data || Boolean(data.refused)" @click="$emit('start', jobs)">Start this run</v-btn>
+    </template>
+  </SheetFrame>
 </template>
 
 <style scoped>

@@ -22,7 +22,7 @@ async function keep() {
     )
     kept.value = true
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   }
 }
 </script>

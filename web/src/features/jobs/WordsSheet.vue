@@ -1,11 +1,15 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed } from 'vue'
 import type { Refusal } from '@/api/client'
+import FormSheet from '@/design/FormSheet.vue'
+import { useForm } from '@/design/useForm'
 
 /** A sheet that asks for words: a reason, or a note. */
 const props = defineProps<{
   open: boolean
   title: string
+  /** What it is about: half-typed words are kept by it. */
+  about: string
   label: string
   button: string
   words?: string
@@ -15,46 +19,38 @@ const props = defineProps<{
   refusal: Refusal | null
 }>()
 const emit = defineEmits<{ close: [] }>()
+const shown = computed({ get: () => props.open, set: (now) => !now && emit('close') })
 
-const text = ref('')
-watch(
-  () => props.open,
-  (opened) => opened && (text.value = props.words ?? ''),
+const sheet = useForm(
+  () => `words ${props.about}`,
+  () => ({ text: props.words ?? '' }),
 )
+const against = computed(() => props.refusal?.of('reason') ?? props.refusal?.of('text'))
 
 async function keep() {
-  if ((await props.save(text.value)) !== false) emit('close')
+  if ((await props.save(sheet.form.text)) === false) return
+  sheet.leave()
+  emit('close')
 }
 </script>
 
 <template>
-  <v-dialog :model-value="open" :aria-label="title" @update:model-value="$emit('close')">
-    <form class="sheet" @submit.prevent="keep">
-      <header>
-        <h2>{{ title }}</h2>
-      </header>
-      <div class="inside">
-        <p class="soft">{{ label }}.</p>
-        <div v-if="offers?.length" class="offers" role="group" aria-label="Words to take">
-          <button v-for="offer in offers" :key="offer" type="button" :aria-pressed="text === offer" @click="text = offer">
-            {{ offer }}
-          </button>
-        </div>
-        <v-textarea
-          v-model="text"
-          label="In your words"
-          autofocus
-          maxlength="1000"
-          :error-messages="refusal?.of('reason') ?? refusal?.of('text')"
-        />
-        <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
-      </div>
-      <footer>
-        <v-btn class="plate" variant="text" @click="$emit('close')">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">{{ button }}</v-btn>
-      </footer>
-    </form>
-  </v-dialog>
+  <FormSheet v-model="shown" :sheet="sheet" :title="title" :act="button" @submit="keep">
+    <p class="soft">{{ label }}.</p>
+    <div v-if="offers?.length" class="offers" role="group" aria-label="Words to take">
+      <button
+        v-for="offer in offers"
+        :key="offer"
+        type="button"
+        :aria-pressed="sheet.form.text === offer"
+        @click="sheet.form.text = offer"
+      >
+        {{ offer }}
+      </button>
+    </div>
+    <v-textarea v-model="sheet.form.text" label="In your words" autofocus maxlength="1000" :error-messages="against" />
+    <p v-if="refusal && !against" class="refusal" role="alert">{{ refusal.message }}</p>
+  </FormSheet>
 </template>
 
 <style scoped>

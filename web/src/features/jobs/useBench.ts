@@ -32,7 +32,7 @@ export function useBench(run: () => string) {
       void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
       return true
     } catch (failed) {
-      const why = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+      const why = Refusal.from(failed)
       if (why.status === 412) queries.setQueryData(['run', run()], why.current)
       if (why.status !== 0) pending.value = null
       // Said after the page has moved to the step that stands now: moving on wipes what was said about the step before.

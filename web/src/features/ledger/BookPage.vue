@@ -70,7 +70,7 @@ async function unstrike(entry: EntryAnswer) {
     await putBack(entry)
     say('Put back: the line counts again.')
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   }
 }
 
@@ -86,7 +86,7 @@ async function undoFinish(entry: EntryAnswer) {
     say('The finish is undone: all it wrote is struck, and the job is on the bench again.')
     await router.push(`/runs/${entry.run}`)
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   }
 }
 </script>

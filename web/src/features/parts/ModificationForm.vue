@@ -1,11 +1,18 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { answer, api, type PartsAnswer } from '@/api/client'
-import { useWrite } from './useWrite'
+import { useForm } from '@/design/useForm'
+import { useNotice } from '@/design/useNotice'
+import SmallForm from './SmallForm.vue'
 
 type Kind = PartsAnswer['modifications'][number]['consequences'][number]['kind']
+/** Something that was changed on the bike, and what hangs on it. */
 const props = defineProps<{ bike: string; others: PartsAnswer['others']; today: string }>()
 const emit = defineEmits<{ kept: [parts: PartsAnswer] }>()
-const { open, form, refusal, begin, write } = useWrite(
+const { say } = useNotice()
+const open = ref(false)
+const sheet = useForm(
+  () => `modification ${props.bike}`,
   () => ({
     part: '',
     inPlaceOf: '',
@@ -13,7 +20,6 @@ const { open, form, refusal, begin, write } = useWrite(
     donor: null as string | null,
     consequences: [{ kind: 'jetting' as Kind, words: '' }],
   }),
-  (parts) => emit('kept', parts),
 )
 const kinds: { value: Kind; title: string }[] = [
   { value: 'jetting', title: 'Jetting or mapping' },
@@ -25,51 +31,43 @@ const kinds: { value: Kind; title: string }[] = [
   { value: 'access', title: 'Access' },
   { value: 'other', title: 'Other' },
 ]
-const keep = () =>
-  write(
+function keep() {
+  const { form } = sheet
+
+  return sheet.send(
     (id) =>
       answer(
         api.POST('/api/bikes/{bike}/modifications', {
           params: { path: { bike: props.bike } },
           body: {
             id,
-            ...form.value,
-            inPlaceOf: form.value.inPlaceOf || null,
-            consequences: form.value.consequences.filter((one) => one.words.trim()),
+            ...form,
+            inPlaceOf: form.inPlaceOf || null,
+            consequences: form.consequences.filter((one) => one.words.trim()),
           },
         }),
       ),
-    'Written down.',
+    async (parts) => {
+      emit('kept', parts)
+      open.value = false
+      say('Written down. It stands in the book, and can be struck there.')
+    },
   )
+}
 </script>
 
 <template>
-  <form v-if="open" class="small-form" @submit.prevent="keep">
-    <v-text-field
-      v-model="form.part"
-      class="wide"
-      label="What was fitted"
-      maxlength="80"
-      autofocus
-      autocomplete="off"
-      :error-messages="refusal?.of('part')"
-    />
-    <v-text-field
-      v-model="form.inPlaceOf"
-      label="In place of"
-      maxlength="80"
-      autocomplete="off"
-      :error-messages="refusal?.of('inPlaceOf')"
-    />
+  <SmallForm v-model="open" :sheet="sheet" opener="Something was changed" @submit="keep">
+    <v-text-field v-bind="sheet.field('part')" class="wide" label="What was fitted" maxlength="80" autofocus autocomplete="off" />
+    <v-text-field v-bind="sheet.field('inPlaceOf')" label="In place of" maxlength="80" autocomplete="off" />
     <v-select
-      v-model="form.donor"
+      v-bind="sheet.field('donor')"
       clearable
       label="Taken from another bike?"
       :items="others.map((one) => ({ value: one.id, title: one.name }))"
-      :error-messages="refusal?.of('donor')"
     />
-    <v-text-field v-model="form.date" type="date" label="Since" :max="today" :error-messages="refusal?.of('date')" />
-    <template v-for="(one, at) in form.consequences" :key="at">
+    <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />
+    <template v-for="(one, at) in sheet.form.consequences" :key="at">
       <v-select v-model="one.kind" label="It changes" :items="kinds" />
       <v-text-field
         v-model="one.words"
@@ -77,23 +75,13 @@ const keep = () =>
         label="How"
         maxlength="200"
         autocomplete="off"
-        :error-messages="refusal?.of(`consequences.${at}.words`)"
+        :error-messages="sheet.refusal?.of(`consequences.${at}.words`)"
       />
     </template>
-    <footer>
-      <v-btn class="plate pen small" type="submit">Write it down</v-btn>
-      <v-btn class="plate small" variant="outlined" @click="form.consequences.push({ kind: 'other', words: '' })"
+    <template #beside>
+      <v-btn class="plate small" variant="outlined" @click="sheet.form.consequences.push({ kind: 'other', words: '' })"
         >It changes more</v-btn
       >
-      <v-btn class="plate small" variant="text" @click="open = false">Leave it</v-btn>
-    </footer>
-  </form>
-  <p v-else class="small-form"><v-btn class="plate small" variant="outlined" @click="begin">Something was changed</v-btn></p>
+    </template>
+  </SmallForm>
 </template>
-
-<style scoped src="./small-form.css"></style>
-<style scoped>
-.rest {
-  grid-column: span 2;
-}
-</style>

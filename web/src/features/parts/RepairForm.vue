@@ -1,58 +1,49 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { answer, api, type PartsAnswer, whole } from '@/api/client'
-import { useWrite } from './useWrite'
+import { useForm } from '@/design/useForm'
+import { useNotice } from '@/design/useNotice'
+import SmallForm from './SmallForm.vue'
 
+/** Something mended for now: how, how long it cures, when to look again. */
 const props = defineProps<{ bike: string; today: string }>()
 const emit = defineEmits<{ kept: [parts: PartsAnswer] }>()
-const { open, form, refusal, begin, write } = useWrite(
+const { say } = useNotice()
+const open = ref(false)
+const sheet = useForm(
+  () => `repair ${props.bike}`,
   () => ({ what: '', cureHours: '0', date: props.today, reviewOn: '' }),
-  (parts) => emit('kept', parts),
 )
-const keep = () =>
-  write(
+function keep() {
+  return sheet.send(
     (id) =>
       answer(
         api.POST('/api/bikes/{bike}/repairs', {
           params: { path: { bike: props.bike } },
-          body: { id, ...form.value, cureHours: whole(form.value.cureHours) },
+          body: { id, ...sheet.form, cureHours: whole(sheet.form.cureHours) },
         }),
       ),
-    'Written down.',
+    async (parts) => {
+      emit('kept', parts)
+      open.value = false
+      say('Written down. It stands in the book, and can be struck there.')
+    },
   )
+}
 </script>
 
 <template>
-  <form v-if="open" class="small-form" @submit.prevent="keep">
+  <SmallForm v-model="open" :sheet="sheet" opener="Something mended for now" @submit="keep">
     <v-text-field
-      v-model="form.what"
+      v-bind="sheet.field('what')"
       class="wide"
       label="What was broken, and how it is mended"
       maxlength="300"
       autofocus
       autocomplete="off"
-      :error-messages="refusal?.of('what')"
     />
-    <v-text-field
-      v-model="form.cureHours"
-      type="number"
-      label="Cures for"
-      suffix="h"
-      :error-messages="refusal?.of('cureHours')"
-    />
-    <v-text-field
-      v-model="form.reviewOn"
-      type="date"
-      label="Look again on"
-      :min="today"
-      :error-messages="refusal?.of('reviewOn')"
-    />
-    <v-text-field v-model="form.date" type="date" label="Done on" :max="today" :error-messages="refusal?.of('date')" />
-    <footer>
-      <v-btn class="plate pen small" type="submit">Write it down</v-btn>
-      <v-btn class="plate small" variant="text" @click="open = false">Leave it</v-btn>
-    </footer>
-  </form>
-  <p v-else class="small-form"><v-btn class="plate small" variant="outlined" @click="begin">Something mended for now</v-btn></p>
+    <v-text-field v-bind="sheet.field('cureHours')" type="number" label="Cures for" suffix="h" />
+    <v-text-field v-bind="sheet.field('reviewOn')" type="date" label="Look again on" :min="today" />
+    <v-text-field v-bind="sheet.field('date')" type="date" label="Done on" :max="today" />
+  </SmallForm>
 </template>
-
-<style scoped src="./small-form.css"></style>

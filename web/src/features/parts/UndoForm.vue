@@ -1,44 +1,47 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { answer, api, type PartsAnswer } from '@/api/client'
-import { useWrite } from './useWrite'
+import { useForm } from '@/design/useForm'
+import { useNotice } from '@/design/useNotice'
+import SmallForm from './SmallForm.vue'
 
+/** A change taken back: what stands there now, and since when. */
 const props = defineProps<{ bike: string; entry: string; today: string }>()
 const emit = defineEmits<{ kept: [parts: PartsAnswer] }>()
-const { open, form, refusal, begin, write } = useWrite(
+const { say } = useNotice()
+const open = ref(false)
+const sheet = useForm(
+  () => `changed back ${props.entry}`,
   () => ({ how: '', date: props.today }),
-  (parts) => emit('kept', parts),
 )
-const keep = () =>
-  write(
+function keep() {
+  return sheet.send(
     (id) =>
       answer(
         api.POST('/api/bikes/{bike}/modifications/{entry}/undone', {
           params: { path: { bike: props.bike, entry: props.entry } },
-          body: { id, ...form.value },
+          body: { id, ...sheet.form },
         }),
       ),
-    'Changed back.',
+    async (parts) => {
+      emit('kept', parts)
+      open.value = false
+      say('Changed back. It stands in the book, and can be struck there.')
+    },
   )
+}
 </script>
 
 <template>
-  <form v-if="open" class="small-form" @submit.prevent="keep">
+  <SmallForm v-model="open" :sheet="sheet" opener="Changed back?" @submit="keep">
     <v-text-field
-      v-model="form.how"
+      v-bind="sheet.field('how')"
       class="wide"
       label="What stands there now"
       maxlength="200"
       autofocus
       autocomplete="off"
-      :error-messages="refusal?.of('how')"
     />
-    <v-text-field v-model="form.date" type="date" label="Since" :max="today" :error-messages="refusal?.of('date')" />
-    <footer>
-      <v-btn class="plate pen small" type="submit">Write it down</v-btn>
-      <v-btn class="plate small" variant="text" @click="open = false">Leave it</v-btn>
-    </footer>
-  </form>
-  <p v-else><v-btn class="plate small" variant="outlined" @click="begin">Changed back?</v-btn></p>
+    <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />
+  </SmallForm>
 </template>
-
-<style scoped src="./small-form.css"></style>

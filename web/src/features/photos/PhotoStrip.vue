@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import SheetFrame from '@/design/SheetFrame.vue'
 
 /** Pictures as large as a stamp; one opens as it is. */
 defineProps<{ photos: readonly string[]; about: string; droppable?: boolean }>()
@@ -25,15 +26,13 @@ function drop() {
       </button>
     </li>
   </ul>
-  <v-dialog v-model="open" max-width="1100" :aria-label="about">
-    <div class="sheet">
-      <img v-if="shown" class="whole" :src="`/api/photos/${shown}`" :alt="about" />
-      <footer>
-        <v-btn v-if="droppable" class="plate" variant="text" @click="drop">Take it off</v-btn>
-        <v-btn class="plate" @click="open = false">Back</v-btn>
-      </footer>
-    </div>
-  </v-dialog>
+  <SheetFrame v-model="open" :width="1100" :title="about">
+    <img v-if="shown" class="whole" :src="`/api/photos/${shown}`" :alt="about" />
+    <template #acts>
+      <v-btn v-if="droppable" class="plate" variant="text" @click="drop">Take it off</v-btn>
+      <v-btn class="plate" @click="open = false">Back</v-btn>
+    </template>
+  </SheetFrame>
 </template>
 
 <style scoped>
@@ -58,7 +57,7 @@ function drop() {
 .whole {
   display: block;
   max-width: 100%;
-  max-height: 78dvh;
+  max-height: 68dvh;
   margin: 0 auto;
   object-fit: contain;
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type EntryAnswer, type TaskAnswer } from '@/api/client'
+import { answer, api, newId, type EntryAnswer, type TaskAnswer } from '@/api/client'
 import PenMark from '@/design/PenMark.vue'
+import SheetFrame from '@/design/SheetFrame.vue'
+import { useAct } from '@/design/useAct'
 import { useBike } from '../bikes/useBike'
 import { useWritten } from '../ledger/useWritten'
 
@@ -12,80 +14,68 @@ const props = defineProps<{ bike: string; nickname: string }>()
 const { data } = useBike(() => props.bike)
 const { written } = useWritten()
 const ticked = ref<TaskAnswer[]>([])
-const busy = ref(false)
-const refusal = ref<string | null>(null)
-const due = computed(
-  () =>
-    data.value?.tasks.filter((task) =>
-      task.because.some((line) => line.kind === 'after-ride' && ride.value && line.entry === ride.value.id),
-    ) ?? [],
-)
+const act = useAct()
+const due = computed(() => data.value?.tasks.filter((task) => ride.value && task.afterRide === ride.value.id) ?? [])
 /** In the order in which they were asked for: a ticked one keeps its place. */
 const rows = ref<TaskAnswer[]>([])
+const open = computed({
+  get: () => ride.value !== null && rows.value.length > 0,
+  set: (now) => {
+    if (!now) ride.value = null
+  },
+})
 
 watch(ride, (opened) => {
   if (!opened) return
   rows.value = due.value
   ticked.value = []
-  refusal.value = null
+  act.refusal = null
   if (!rows.value.length) ride.value = null
 })
 
-async function tick(tasks: TaskAnswer[]) {
-  if (busy.value || !ride.value) return
-  busy.value = true
-  try {
+const tick = (tasks: TaskAnswer[]) =>
+  act.attempt(async () => {
+    const { date } = ride.value!
     const entries: EntryAnswer[] = []
     for (const task of tasks) {
       entries.push(
         await answer(
           api.POST('/api/bikes/{bike}/servicing/done', {
             params: { path: { bike: props.bike } },
-            body: { id: newId(), task: task.id, date: ride.value.date, evidence: 'done-here', note: null },
+            body: { id: newId(), task: task.id, date, evidence: 'done-here', note: null },
           }),
         ),
       )
       ticked.value = [...ticked.value, task]
     }
-    refusal.value = null
     await written(
       `${props.nickname}: ${tasks.length === 1 ? `${tasks[0]!.component.toLowerCase()} done` : 'all done'}.`,
       ...entries,
     )
     if (rows.value.every((task) => ticked.value.includes(task))) ride.value = null
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed.message : String(failed)
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
-  <v-dialog :model-value="ride !== null && rows.length > 0" aria-labelledby="after-ride-title" @update:model-value="ride = null">
-    <div class="sheet">
-      <header>
-        <h2 id="after-ride-title">{{ nickname }}: after this ride</h2>
-      </header>
-      <div class="inside">
-        <p class="soft">Tap what you have done. What is left stays on the work order.</p>
-        <ul>
-          <li v-for="task in rows" :key="task.id">
-            <button type="button" :disabled="busy || ticked.includes(task)" @click="tick([task])">
-              <PenMark :mark="ticked.includes(task) ? 'done' : 'open'" />
-              <b>{{ task.component }}</b> <span class="act">{{ task.title }}</span>
-              <span class="state">{{ ticked.includes(task) ? 'written down' : `about ${task.minutes} min` }}</span>
-            </button>
-          </li>
-        </ul>
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal }}</p>
-      </div>
-      <footer>
-        <v-btn class="plate" variant="text" @click="ride = null">Later</v-btn>
-        <v-btn class="plate pen" @click="tick(rows.filter((task) => !ticked.includes(task)))">All of it is done</v-btn>
-      </footer>
-    </div>
-  </v-dialog>
+  <SheetFrame v-model="open" :title="`${nickname}: after this ride`">
+    <p class="soft">Tap what you have done. What is left stays on the work order.</p>
+    <ul>
+      <li v-for="task in rows" :key="task.id">
+        <button type="button" :disabled="act.busy || ticked.includes(task)" @click="tick([task])">
+          <PenMark :mark="ticked.includes(task) ? 'done' : 'open'" />
+          <b>{{ task.component }}</b> <span class="act">{{ task.title }}</span>
+          <span class="state">{{ ticked.includes(task) ? 'written down' : `about ${task.minutes} min` }}</span>
+        </button>
+      </li>
+    </ul>
+    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <template #acts>
+      <v-btn class="plate" variant="text" @click="ride = null">Later</v-btn>
+      <v-btn class="plate pen" :disabled="act.busy" @click="tick(rows.filter((task) => !ticked.includes(task)))"
+        >All of it is done</v-btn
+      >
+    </template>
+  </SheetFrame>
 </template>
 
 <style scoped>
@@ -101,7 +91,7 @@ li button {
   display: flex;
   flex-wrap: wrap;
   gap: 0.2rem 0.5rem;
-  align-items: baseline;
+  align-items: center;
   width: 100%;
   min-height: 52px;
   padding: 0.5rem 0.2rem;

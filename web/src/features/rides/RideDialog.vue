@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { reactive, ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type EntryAnswer, type RideRequest } from '@/api/client'
+import { ref, watch } from 'vue'
+import { answer, api, type EntryAnswer, type RideRequest } from '@/api/client'
+import FormSheet from '@/design/FormSheet.vue'
+import { useForm } from '@/design/useForm'
 import { useWritten } from '../ledger/useWritten'
 import AfterRide from './AfterRide.vue'
 
@@ -12,10 +14,11 @@ const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
 const { written } = useWritten()
 const ridden = ref<EntryAnswer | null>(null)
-const form = reactive({ distance: '', hours: '', on: '', ground: '', hard: [] as Hard[], despite: '' })
+const sheet = useForm(
+  () => `ride ${props.bike}`,
+  () => ({ distance: '', hours: '', on: props.today, ground: '', hard: [] as Hard[], despite: '' }),
+)
 const asked = ref<string | null>(null)
-const refusal = ref<Refusal | null>(null)
-const id = ref(newId())
 const kinds: { value: Hard; title: string }[] = [
   { value: 'wet', title: 'Wet' },
   { value: 'mud', title: 'Mud' },
@@ -26,102 +29,79 @@ const kinds: { value: Hard; title: string }[] = [
   { value: 'crashed', title: 'Crashed' },
 ]
 const reasons = ['It is in use; the book is behind', 'To the garage', 'A trial in the yard']
-const toggle = (one: Hard) =>
-  (form.hard = form.hard.includes(one) ? form.hard.filter((other) => other !== one) : [...form.hard, one])
+function toggle(one: Hard) {
+  const { hard } = sheet.form
+  sheet.form.hard = hard.includes(one) ? hard.filter((other) => other !== one) : [...hard, one]
+}
 
-watch(open, (opened) => {
-  if (!opened) return
-  Object.assign(form, { distance: '', hours: '', on: props.today, ground: '', hard: [], despite: '' })
-  refusal.value = null
-  asked.value = null
-})
-watch([open, form], () => (id.value = newId()), { deep: true })
+watch(open, (opened) => opened && (asked.value = null))
+watch(
+  () => sheet.refusal,
+  (refusal) => {
+    if (refusal?.ask === 'despite') asked.value = refusal.of('despite') ?? null
+  },
+)
 
-async function keep() {
-  try {
-    const entry = await answer(
-      api.POST('/api/bikes/{bike}/rides', {
-        params: { path: { bike: props.bike } },
-        body: {
-          id: id.value,
-          date: form.on,
-          distance: form.distance || null,
-          hours: form.hours || null,
-          ground: form.ground || null,
-          severities: form.hard,
-          despite: form.despite || null,
-        },
-      }),
-    )
-    await written(`${props.nickname}: ride written down.`, entry)
-    open.value = false
-    ridden.value = entry
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-    if (refusal.value.ask === 'despite') asked.value = refusal.value.of('despite') ?? null
-  }
+function keep() {
+  const { form } = sheet
+  return sheet.send(
+    (id) =>
+      answer(
+        api.POST('/api/bikes/{bike}/rides', {
+          params: { path: { bike: props.bike } },
+          body: {
+            id,
+            date: form.on,
+            distance: form.distance || null,
+            hours: form.hours || null,
+            ground: form.ground || null,
+            severities: form.hard,
+            despite: form.despite || null,
+          },
+        }),
+      ),
+    async (entry) => {
+      await written(`${props.nickname}: ride written down.`, entry)
+      open.value = false
+      ridden.value = entry
+    },
+  )
 }
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-labelledby="ride-title">
-    <form class="sheet" @submit.prevent="keep">
-      <header>
-        <h2 id="ride-title">{{ nickname }}: a ride</h2>
-      </header>
-      <div class="inside">
-        <v-text-field
-          v-model="form.distance"
-          class="figure-field"
-          label="How far, in any unit"
-          autofocus
-          autocomplete="off"
-          :error-messages="refusal?.of('distance')"
-        />
-        <v-text-field
-          v-model="form.hours"
-          class="figure-field"
-          label="Engine hours, or minutes"
-          autocomplete="off"
-          :error-messages="refusal?.of('hours')"
-        />
-        <fieldset class="hard">
-          <legend class="label">Harder than the ordinary? All that fits</legend>
-          <button
-            v-for="kind in kinds"
-            :key="kind.value"
-            type="button"
-            :aria-pressed="form.hard.includes(kind.value)"
-            @click="toggle(kind.value)"
-          >
-            {{ kind.title }}
-          </button>
-        </fieldset>
-        <v-text-field
-          v-model="form.ground"
-          label="Where, on what ground"
-          maxlength="80"
-          :error-messages="refusal?.of('ground')"
-        />
-        <v-text-field v-model="form.on" type="date" label="Ridden on" :max="today" :error-messages="refusal?.of('date')" />
-        <div v-if="asked" class="despite" role="alert">
-          <p class="refusal">{{ asked }}</p>
-          <div class="reasons">
-            <button v-for="reason in reasons" :key="reason" type="button" @click="form.despite = reason">{{ reason }}</button>
-          </div>
-          <v-text-field v-model="form.despite" label="Why it was ridden all the same" maxlength="200" autofocus />
-        </div>
-        <p class="soft">
-          It counts for all that is due after a ride. It moves the estimate of the meter until the meter is read.
-        </p>
-        <p v-if="refusal && !asked && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+  <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: a ride`" act="Write it down" @submit="keep">
+    <v-text-field
+      v-bind="sheet.field('distance')"
+      class="figure-field"
+      label="How far, in any unit"
+      autofocus
+      autocomplete="off"
+    />
+    <v-text-field v-bind="sheet.field('hours')" class="figure-field" label="Engine hours, or minutes" autocomplete="off" />
+    <fieldset class="hard">
+      <legend class="label">Harder than the ordinary? All that fits</legend>
+      <button
+        v-for="kind in kinds"
+        :key="kind.value"
+        type="button"
+        :aria-pressed="sheet.form.hard.includes(kind.value)"
+        @click="toggle(kind.value)"
+      >
+        {{ kind.title }}
+      </button>
+    </fieldset>
+    <v-text-field v-bind="sheet.field('ground')" label="Where, on what ground" maxlength="80" />
+    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Ridden on" :max="today" />
+    <div v-if="asked" class="despite said" role="alert">
+      <p class="refusal">{{ asked }}</p>
+      <div class="reasons">
+        <button v-for="reason in reasons" :key="reason" type="button" @click="sheet.form.despite = reason">{{ reason }}</button>
       </div>
-      <footer>
-        <v-btn class="plate" variant="text" @click="open = false">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">Write it down</v-btn>
-      </footer>
-    </form>
-  </v-dialog>
+      <v-text-field v-model="sheet.form.despite" label="Why it was ridden all the same" maxlength="200" autofocus />
+    </div>
+    <p class="soft">It counts for all that is due after a ride. It moves the estimate of the meter until the meter is read.</p>
+  </FormSheet>
   <AfterRide v-model="ridden" :bike="bike" :nickname="nickname" />
 </template>
 

@@ -1,6 +1,10 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { answer, api, deviceName, nameDevice, newId, Refusal } from '@/api/client'
+import { ref } from 'vue'
+import { answer, api, deviceName, nameDevice } from '@/api/client'
+import ConflictChoice from '@/design/ConflictChoice.vue'
+import DraftLine from '@/design/DraftLine.vue'
+import { useEdit } from '@/design/useEdit'
+import { useSingleKeys } from '@/design/useKeys'
 import { useLight, type Light } from '@/design/useLight'
 import { useNotice } from '@/design/useNotice'
 import CopiesCabinet from '../copies/CopiesCabinet.vue'
@@ -11,38 +15,31 @@ const { data } = useSettings()
 const refresh = useRefresh()
 const { say } = useNotice()
 const { chosen, choose } = useLight()
-const form = ref<{ volumeUnit: string; torqueUnit: string; currency: string } | null>(null)
+const { single, choose: chooseKeys } = useSingleKeys()
+const { sheet, form, refusal, other, take, keepMine, send } = useEdit(
+  () => 'settings',
+  () => data.value,
+  ({ volumeUnit, torqueUnit, currency }) => ({ volumeUnit, torqueUnit, currency }),
+)
 const device = ref(deviceName())
-const refusal = ref<Refusal | null>(null)
 const lights: { value: Light; title: string }[] = [
   { value: 'as-outside', title: 'As this device has it' },
   { value: 'day', title: 'Day' },
   { value: 'night', title: 'Night' },
 ]
 
-watch(
-  data,
-  (settings) =>
-    settings &&
-    !form.value &&
-    (form.value = { volumeUnit: settings.volumeUnit, torqueUnit: settings.torqueUnit, currency: settings.currency }),
-  { immediate: true },
-)
-
-async function keep() {
-  refusal.value = null
-  nameDevice(device.value.trim() || 'computer')
-  try {
-    await answer(
-      api.PUT('/api/settings', { body: { id: newId(), ...form.value! }, headers: { 'If-Match': `"${data.value!.version}"` } }),
-    )
-    await refresh()
-    say('Settings kept.')
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-    if (refusal.value.status === 412) await refresh()
-  }
-}
+const keep = () =>
+  send(
+    (id, version) => {
+      nameDevice(device.value.trim() || 'computer')
+      return answer(api.PUT('/api/settings', { body: { id, ...form.value! }, headers: { 'If-Match': version } }))
+    },
+    async (settings) => {
+      take(settings)
+      await refresh()
+      say('Settings kept.')
+    },
+  )
 </script>
 
 <template>
@@ -51,6 +48,7 @@ async function keep() {
     <form v-if="form && data" class="cabinet" @submit.prevent="keep">
       <div class="inside">
         <h2>For the whole shed</h2>
+        <DraftLine :sheet="sheet" />
         <v-select
           v-model="form.volumeUnit"
           :items="data.volumeUnits"
@@ -72,9 +70,17 @@ async function keep() {
         <p class="soft">Any unit may be typed anywhere. A meter keeps the unit of its own dash.</p>
         <h2>On this device</h2>
         <v-select :model-value="chosen" :items="lights" label="Light" @update:model-value="choose($event)" />
+        <v-checkbox
+          :model-value="single"
+          label="Single keys work by themselves"
+          hint="/ for a reading, digits for grades, X, S, F, N, T on the bench. Off if you speak to this device."
+          persistent-hint
+          @update:model-value="chooseKeys(Boolean($event))"
+        />
         <v-text-field v-model="device" label="Name of this device, as it stands in the book" maxlength="30" />
-        <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
-        <div><v-btn class="plate pen" type="submit">Keep the settings</v-btn></div>
+        <ConflictChoice v-if="other" :other="other" :refusal="refusal" @take="take" @keep="keepMine" />
+        <p v-else-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+        <div><v-btn class="plate pen" type="submit" :disabled="sheet.busy">Keep the settings</v-btn></div>
       </div>
     </form>
     <section class="cabinet data">

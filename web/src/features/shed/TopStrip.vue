@@ -1,14 +1,22 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { TagAnswer } from '@/api/client'
+import { typing, useKeys } from '@/design/useKeys'
 import { tagGateWords } from '../gates/gateWords'
-import ReadingDialog from '../meters/ReadingDialog.vue'
 import { useShed } from './useShed'
 
 const route = useRoute()
 const { data: shed } = useShed()
+// The sheet comes after the first page is shown, and before anybody asks for it.
+const loadReading = () => import('../meters/ReadingDialog.vue')
+const ReadingDialog = defineAsyncComponent(loadReading)
+onMounted(() => setTimeout(loadReading, 1_000))
 const reading = ref(false)
+const asked = ref(false)
+watch(reading, (opened) => {
+  if (opened) asked.value = true
+})
 const places = [
   { to: '/', name: 'Shed' },
   { to: '/viewings', name: 'Viewings' },
@@ -30,14 +38,10 @@ function word(tag: TagAnswer) {
   return { text: 'in hand', grave: false }
 }
 
-function onKey(event: KeyboardEvent) {
-  const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
-  if (event.key !== '/' || typing || event.ctrlKey || event.metaKey || !shed.value?.bikes.length) return
-  event.preventDefault()
+useKeys((event, target) => {
+  if (event.key !== '/' || typing(target) || !shed.value?.bikes.length) return false
   reading.value = true
-}
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+})
 </script>
 
 <template>
@@ -78,7 +82,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       ><span class="lines"><b>+ Bike</b><span>comes in</span></span></RouterLink
     >
   </nav>
-  <ReadingDialog v-if="shed?.bikes.length" v-model="reading" :bikes="shed.bikes" :bike="current" :today="shed.today" />
+  <ReadingDialog v-if="asked && shed?.bikes.length" v-model="reading" :bikes="shed.bikes" :bike="current" :today="shed.today" />
 </template>
 
 <style scoped>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type ShelfAnswer } from '@/api/client'
+import { computed } from 'vue'
+import { answer, api, type ShelfAnswer } from '@/api/client'
+import FormSheet from '@/design/FormSheet.vue'
 import { date, quantity } from '@/design/format'
+import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { useSubject } from '@/design/useSubject'
 
 /** What an item is: what jobs call it, which bikes it fits, how it is sold; and what came and went. */
 type Item = ShelfAnswer['items'][number]
@@ -24,16 +27,16 @@ const empty = (): Form => ({
   place: '',
   note: '',
 })
-const form = ref<Form>(empty())
-const refusal = ref<Refusal | null>(null)
-const id = ref(newId())
-watch(shown, (now) => {
-  if (!now) return
-  form.value = now === 'new' ? empty() : (JSON.parse(JSON.stringify(now.form)) as Form)
-  if (!form.value.packs.length) form.value.packs.push({ size: '', price: '' })
-  refusal.value = null
-})
-watch(form, () => (id.value = newId()), { deep: true })
+const { open, subject } = useSubject(shown)
+const sheet = useForm(
+  () => `item ${shown.value && shown.value !== 'new' ? shown.value.id : 'new'}`,
+  () => {
+    const form = shown.value && shown.value !== 'new' ? (JSON.parse(JSON.stringify(shown.value.form)) as Form) : empty()
+    if (!form.packs.length) form.packs.push({ size: '', price: '' })
+    return form
+  },
+)
+const item = computed(() => (subject.value && subject.value !== 'new' ? subject.value : null))
 
 const { data: moves } = useQuery({
   queryKey: ['shelf-moves', () => (shown.value && shown.value !== 'new' ? shown.value.id : null)],
@@ -42,166 +45,134 @@ const { data: moves } = useQuery({
 })
 const causes = { bought: 'Bought', taken: 'Taken', 'put-back': 'Put back', counted: 'Counted' }
 
-async function write(call: () => Promise<ShelfAnswer>, words: string) {
-  refusal.value = null
-  try {
-    emit('kept', await call())
+const write = (call: (id: string) => Promise<ShelfAnswer>, words: string) =>
+  sheet.send(call, (shelf) => {
+    emit('kept', shelf)
     shown.value = null
     say(words)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-  }
-}
+  })
 
 function keep() {
-  const asked = shown.value
-  const body = { id: id.value, item: { ...form.value, packs: form.value.packs.filter((pack) => pack?.size || pack?.price) } }
+  const about = item.value
   return write(
-    () =>
-      answer(
-        asked === 'new' || !asked
-          ? api.POST('/api/shelf/items', { body })
-          : api.PUT('/api/shelf/items/{item}', {
-              params: { path: { item: asked.id } },
+    (id) => {
+      const body = { id, item: { ...sheet.form, packs: sheet.form.packs.filter((pack) => pack?.size || pack?.price) } }
+      return answer(
+        about
+          ? api.PUT('/api/shelf/items/{item}', {
+              params: { path: { item: about.id } },
               body,
-              headers: { 'If-Match': `"${asked.version}"` },
-            }),
-      ),
-    asked === 'new' ? 'On the shelf. Say next how much of it came.' : 'Kept.',
+              headers: { 'If-Match': `"${about.version}"` },
+            })
+          : api.POST('/api/shelf/items', { body }),
+      )
+    },
+    about ? 'Kept.' : 'On the shelf. Say next how much of it came.',
   )
 }
 const gone = () =>
   write(
-    () =>
+    (id) =>
       answer(
         api.POST('/api/shelf/items/{item}/gone', {
-          params: { path: { item: (shown.value as Item).id } },
-          body: { id: newId() },
-          headers: { 'If-Match': `"${(shown.value as Item).version}"` },
+          params: { path: { item: item.value!.id } },
+          body: { id },
+          headers: { 'If-Match': `"${item.value!.version}"` },
         }),
       ),
     'Not kept any more. What came and went stays in the store.',
   )
 const undo = (move: string) =>
-  write(
-    () => answer(api.POST('/api/shelf/moves/{move}/undone', { params: { path: { move } }, body: { id: newId() } })),
-    'Undone.',
-  )
+  write((id) => answer(api.POST('/api/shelf/moves/{move}/undone', { params: { path: { move } }, body: { id } })), 'Undone.')
 </script>
 
 <template>
-  <v-dialog
-    :model-value="shown !== null"
-    max-width="680"
-    scrollable
-    :aria-label="shown === 'new' ? 'Something new on the shelf' : 'An item of the shelf'"
-    @update:model-value="shown = null"
+  <FormSheet
+    v-model="open"
+    :sheet="sheet"
+    :width="680"
+    :title="item?.name ?? 'Something new on the shelf'"
+    act="Keep it"
+    @submit="keep"
   >
-    <form v-if="shown" class="sheet" @submit.prevent="keep">
-      <header>
-        <h2>{{ shown === 'new' ? 'Something new on the shelf' : shown.name }}</h2>
-      </header>
-      <div class="inside">
+    <v-text-field
+      v-bind="sheet.field('name')"
+      label="What it is, as the can or the box says"
+      maxlength="80"
+      :autofocus="!item"
+      autocomplete="off"
+    />
+    <div class="pair">
+      <v-select
+        v-bind="sheet.field('kind')"
+        label="Kept as"
+        :items="[
+          { value: 'fluid', title: 'A fluid, by the bottle' },
+          { value: 'part', title: 'A part, by the piece' },
+          { value: 'consumable', title: 'Used up, by the piece' },
+        ]"
+      />
+      <v-text-field
+        v-bind="sheet.field('minimum')"
+        label="Never less than"
+        :suffix="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
+        autocomplete="off"
+      />
+    </div>
+    <v-text-field
+      v-bind="sheet.field('serves')"
+      label="What jobs call it, with commas between"
+      hint="Such as: engine oil. Or: oil filter. A job then finds it here."
+      maxlength="300"
+      autocomplete="off"
+    />
+    <v-select
+      v-bind="sheet.field('bikes')"
+      label="For which bikes; none means any"
+      :items="shelf.bikes.map((bike) => ({ value: bike.id, title: bike.name }))"
+      multiple
+    />
+    <fieldset>
+      <legend class="label">How it is sold</legend>
+      <div v-for="(pack, at) in sheet.form.packs" :key="at" class="pair">
         <v-text-field
-          v-model="form.name"
-          label="What it is, as the can or the box says"
-          maxlength="80"
-          :autofocus="shown === 'new'"
+          :model-value="pack!.size"
+          label="Pack of"
+          :suffix="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
           autocomplete="off"
-          :error-messages="refusal?.of('name')"
+          :error-messages="sheet.refusal?.of(`packs.${at}.size`)"
+          @update:model-value="sheet.form.packs[at] = { ...pack!, size: $event }"
         />
-        <div class="pair">
-          <v-select
-            v-model="form.kind"
-            label="Kept as"
-            :items="[
-              { value: 'fluid', title: 'A fluid, by the bottle' },
-              { value: 'part', title: 'A part, by the piece' },
-              { value: 'consumable', title: 'Used up, by the piece' },
-            ]"
-            :error-messages="refusal?.of('kind')"
-          />
-          <v-text-field
-            v-model="form.minimum"
-            label="Never less than"
-            :suffix="form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
-            autocomplete="off"
-            :error-messages="refusal?.of('minimum')"
-          />
-        </div>
         <v-text-field
-          v-model="form.serves"
-          label="What jobs call it, with commas between"
-          hint="Such as: engine oil. Or: oil filter. A job then finds it here."
-          maxlength="300"
+          :model-value="pack!.price"
+          label="For"
+          :suffix="shelf.currency"
           autocomplete="off"
-          :error-messages="refusal?.of('serves')"
+          :error-messages="sheet.refusal?.of(`packs.${at}.price`)"
+          @update:model-value="sheet.form.packs[at] = { ...pack!, price: $event }"
         />
-        <v-select
-          v-model="form.bikes"
-          label="For which bikes; none means any"
-          :items="shelf.bikes.map((bike) => ({ value: bike.id, title: bike.name }))"
-          multiple
-          :error-messages="refusal?.of('bikes')"
-        />
-        <fieldset>
-          <legend class="label">How it is sold</legend>
-          <div v-for="(pack, at) in form.packs" :key="at" class="pair">
-            <v-text-field
-              :model-value="pack!.size"
-              label="Pack of"
-              :suffix="form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
-              autocomplete="off"
-              :error-messages="refusal?.of(`packs.${at}.size`)"
-              @update:model-value="form.packs[at] = { ...pack!, size: $event }"
-            />
-            <v-text-field
-              :model-value="pack!.price"
-              label="For"
-              :suffix="shelf.currency"
-              autocomplete="off"
-              :error-messages="refusal?.of(`packs.${at}.price`)"
-              @update:model-value="form.packs[at] = { ...pack!, price: $event }"
-            />
-          </div>
-          <button type="button" class="more" @click="form.packs.push({ size: '', price: '' })">Another pack size</button>
-        </fieldset>
-        <div class="pair">
-          <v-text-field
-            v-model="form.place"
-            label="Where it stands"
-            maxlength="80"
-            autocomplete="off"
-            :error-messages="refusal?.of('place')"
-          />
-          <v-text-field
-            v-model="form.note"
-            label="Note"
-            maxlength="300"
-            autocomplete="off"
-            :error-messages="refusal?.of('note')"
-          />
-        </div>
-        <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
-        <section v-if="shown !== 'new' && moves?.length" aria-label="What came and went">
-          <span class="label">What came and went</span>
-          <ul>
-            <li v-for="move in moves" :key="move.id">
-              <span class="figure">{{ date(move.date, shelf.today) }}</span> {{ causes[move.cause] }}
-              <span class="figure">{{ quantity(move.amount) }}</span>
-              <span v-if="move.note && !move.note.startsWith('undone: ')" class="soft"> {{ move.note }}</span>
-              <button v-if="move.canUndo" type="button" class="more" @click="undo(move.id)">undo</button>
-            </li>
-          </ul>
-        </section>
       </div>
-      <footer>
-        <v-btn v-if="shown !== 'new'" class="plate" variant="text" @click="gone">Not kept any more</v-btn>
-        <v-btn class="plate" variant="text" @click="shown = null">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">Keep it</v-btn>
-      </footer>
-    </form>
-  </v-dialog>
+      <button type="button" class="more" @click="sheet.form.packs.push({ size: '', price: '' })">Another pack size</button>
+    </fieldset>
+    <div class="pair">
+      <v-text-field v-bind="sheet.field('place')" label="Where it stands" maxlength="80" autocomplete="off" />
+      <v-text-field v-bind="sheet.field('note')" label="Note" maxlength="300" autocomplete="off" />
+    </div>
+    <section v-if="item && moves?.length" aria-label="What came and went">
+      <span class="label">What came and went</span>
+      <ul>
+        <li v-for="move in moves" :key="move.id">
+          <span class="figure">{{ date(move.date, shelf.today) }}</span> {{ causes[move.cause] }}
+          <span class="figure">{{ quantity(move.amount) }}</span>
+          <span v-if="move.note && !move.note.startsWith('undone: ')" class="soft"> {{ move.note }}</span>
+          <button v-if="move.canUndo" type="button" class="more" @click="undo(move.id)">undo</button>
+        </li>
+      </ul>
+    </section>
+    <template #beside>
+      <v-btn v-if="item" class="plate" variant="text" @click="gone">Not kept any more</v-btn>
+    </template>
+  </FormSheet>
 </template>
 
 <style scoped>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type ShelfAnswer, whole } from '@/api/client'
+import { answer, api, newId, type ShelfAnswer, whole } from '@/api/client'
+import FormSheet from '@/design/FormSheet.vue'
 import { date as dateWords, quantity } from '@/design/format'
+import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { useSubject } from '@/design/useSubject'
 
 /** What came, went or was counted. One at a time, and undone at once if it was wrong. */
 type Item = ShelfAnswer['items'][number]
@@ -11,120 +13,103 @@ const shown = defineModel<{ item: Item; cause: Cause } | null>({ required: true 
 const props = defineProps<{ today: string; volumeUnit: string }>()
 const emit = defineEmits<{ kept: [shelf: ShelfAnswer] }>()
 const { say } = useNotice()
+const { open, subject } = useSubject(shown)
 
-const amount = ref('')
-const count = ref('1')
-const day = ref('')
-const note = ref('')
-const container = ref<string | null>(null)
-const refusal = ref<Refusal | null>(null)
-const id = ref(newId())
 const titles: Record<Cause, string> = { bought: 'Bought', taken: 'Taken from the shelf', counted: 'Counted' }
 const labels: Record<Cause, string> = { bought: 'How much in each pack', taken: 'How much', counted: 'How much is there' }
 
-watch(shown, (now) => {
-  if (!now) return
-  // The unit stands behind the field already.
-  const pack = now.item.form.packs[0]?.size?.replace(` ${props.volumeUnit}`, '')
-  amount.value = now.cause === 'bought' ? (now.item.kind === 'fluid' ? (pack ?? '') : (pack ?? '1')) : ''
-  count.value = '1'
-  day.value = props.today
-  note.value = ''
-  container.value = now.item.containers[0]?.id ?? null
-  refusal.value = null
-  id.value = newId()
-})
-watch([amount, count, day, note, container], () => (id.value = newId()))
+/** What is usual: a pack, if it was bought. The unit stands behind the field already. */
+function usual() {
+  const about = shown.value
+  if (about?.cause !== 'bought') return ''
+  const pack = about.item.form.packs[0]?.size?.replace(` ${props.volumeUnit}`, '')
+  return pack ?? (about.item.kind === 'fluid' ? '' : '1')
+}
+const sheet = useForm(
+  () => `${shown.value?.cause} ${shown.value?.item.id}`,
+  () => ({
+    amount: usual(),
+    count: '1',
+    day: props.today,
+    note: '',
+    container: shown.value?.item.containers[0]?.id ?? (null as string | null),
+  }),
+)
 
-async function keep() {
-  const asked = shown.value!
-  refusal.value = null
-  const written = id.value
-  try {
-    const shelf = await answer(
-      api.POST('/api/shelf/items/{item}/moves', {
-        params: { path: { item: asked.item.id } },
-        body: {
-          id: written,
-          cause: asked.cause,
-          amount: amount.value,
-          count: whole(count.value),
-          date: day.value,
-          note: note.value || null,
-          container: asked.cause === 'bought' ? null : container.value,
-        },
-      }),
-    )
-    emit('kept', shelf)
-    shown.value = null
-    say(`${titles[asked.cause]}: ${asked.item.name}.`, async () =>
-      emit(
-        'kept',
-        await answer(api.POST('/api/shelf/moves/{move}/undone', { params: { path: { move: written } }, body: { id: newId() } })),
-      ),
-    )
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-  }
+async function undo(move: string) {
+  const params = { path: { move } }
+  emit('kept', await answer(api.POST('/api/shelf/moves/{move}/undone', { params, body: { id: newId() } })))
+}
+function keep() {
+  const { item, cause } = shown.value!
+  let move = ''
+  return sheet.send(
+    (id) => {
+      move = id
+      const { amount, count, day, note, container } = sheet.form
+      return answer(
+        api.POST('/api/shelf/items/{item}/moves', {
+          params: { path: { item: item.id } },
+          body: {
+            id,
+            cause,
+            amount,
+            count: whole(count),
+            date: day,
+            note: note || null,
+            container: cause === 'bought' ? null : container,
+          },
+        }),
+      )
+    },
+    (shelf) => {
+      emit('kept', shelf)
+      shown.value = null
+      say(`${titles[cause]}: ${item.name}.`, () => undo(move))
+    },
+  )
 }
 </script>
 
 <template>
-  <v-dialog
-    :model-value="shown !== null"
-    max-width="520"
-    :aria-label="shown ? titles[shown.cause] : ''"
-    @update:model-value="shown = null"
+  <FormSheet
+    v-model="open"
+    :sheet="sheet"
+    :width="520"
+    :title="subject ? titles[subject.cause] : ''"
+    act="Keep it"
+    @submit="keep"
   >
-    <form v-if="shown" class="sheet" @submit.prevent="keep">
-      <header>
-        <h2>{{ titles[shown.cause] }}</h2>
-      </header>
-      <div class="inside">
-        <p>{{ shown.item.name }}: {{ quantity(shown.item.left) }} there.</p>
-        <v-select
-          v-if="shown.cause !== 'bought' && shown.item.containers.length > 1"
-          v-model="container"
-          label="Which one"
-          :items="
-            shown.item.containers.map((one) => ({
-              value: one.id,
-              title: `${quantity(one.left)} of ${quantity(one.size)}, since ${dateWords(one.since, today)}`,
-            }))
-          "
-          :error-messages="refusal?.of('container')"
-        />
-        <v-text-field
-          v-model="amount"
-          class="figure-field"
-          :label="labels[shown.cause]"
-          :suffix="shown.item.kind === 'fluid' ? volumeUnit : 'pieces'"
-          autofocus
-          autocomplete="off"
-          :error-messages="refusal?.of('amount')"
-        />
-        <v-text-field
-          v-if="shown.cause === 'bought'"
-          v-model="count"
-          label="How many of them"
-          inputmode="numeric"
-          autocomplete="off"
-          :error-messages="refusal?.of('count')"
-        />
-        <v-text-field v-model="day" type="date" label="Day" :max="today" :error-messages="refusal?.of('date')" />
-        <v-text-field
-          v-model="note"
-          label="Note, if any"
-          maxlength="200"
-          autocomplete="off"
-          :error-messages="refusal?.of('note')"
-        />
-        <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
-      </div>
-      <footer>
-        <v-btn class="plate" variant="text" @click="shown = null">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">Keep it</v-btn>
-      </footer>
-    </form>
-  </v-dialog>
+    <template v-if="subject">
+      <p>{{ subject.item.name }}: {{ quantity(subject.item.left) }} there.</p>
+      <v-select
+        v-if="subject.cause !== 'bought' && subject.item.containers.length > 1"
+        v-bind="sheet.field('container')"
+        label="Which one"
+        :items="
+          subject.item.containers.map((one) => ({
+            value: one.id,
+            title: `${quantity(one.left)} of ${quantity(one.size)}, since ${dateWords(one.since, today)}`,
+          }))
+        "
+      />
+      <v-text-field
+        v-bind="sheet.field('amount')"
+        class="figure-field"
+        :label="labels[subject.cause]"
+        :suffix="subject.item.kind === 'fluid' ? volumeUnit : 'pieces'"
+        autofocus
+        autocomplete="off"
+      />
+      <v-text-field
+        v-if="subject.cause === 'bought'"
+        v-bind="sheet.field('count')"
+        label="How many of them"
+        inputmode="numeric"
+        autocomplete="off"
+      />
+      <v-text-field v-bind="sheet.field('day', 'date')" type="date" label="Day" :max="today" />
+      <v-text-field v-bind="sheet.field('note')" label="Note, if any" maxlength="200" autocomplete="off" />
+    </template>
+  </FormSheet>
 </template>

@@ -46,7 +46,7 @@ async function bought(line: Line) {
         )
     })
   } catch (failed) {
-    say(failed instanceof Refusal ? failed.message : String(failed))
+    say(Refusal.from(failed).message)
   } finally {
     busy.value = false
   }

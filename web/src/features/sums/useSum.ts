@@ -26,7 +26,7 @@ export function useSum<F extends Record<string, string>, A>(
       stale.value = false
     } catch (failed) {
       if (mine !== turn) return
-      refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+      refusal.value = Refusal.from(failed)
       stale.value = true
     }
   }

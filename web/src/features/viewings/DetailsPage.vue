@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { answer, api, newId, Refusal, type ViewingForm, whole } from '@/api/client'
+import { answer, api, type ViewingAnswer, type ViewingForm, whole } from '@/api/client'
+import ConflictChoice from '@/design/ConflictChoice.vue'
+import DraftLine from '@/design/DraftLine.vue'
+import { useEdit } from '@/design/useEdit'
+import { useForm } from '@/design/useForm'
 import { useViewing } from './useViewing'
 
 /** What the advert says, and what the owner wants of the bike. A new viewing begins here; an old one is changed here. */
@@ -12,7 +16,7 @@ const router = useRouter()
 const queries = useQueryClient()
 const { data: sets } = useQuery({ queryKey: ['sets'], queryFn: () => answer(api.GET('/api/sets')) })
 const { data: was } = useViewing(() => props.viewing)
-const form = reactive<ViewingForm>({
+const empty = (): ViewingForm => ({
   set: '',
   name: '',
   make: '',
@@ -35,12 +39,21 @@ const form = reactive<ViewingForm>({
   lift: '0',
   workshopFee: '',
 })
-const refusal = ref<Refusal | null>(null)
-const id = ref(newId())
-const chosen = computed(() => sets.value?.find((one) => one.id === form.set))
-
-watch(was, (found) => found && props.viewing && Object.assign(form, found.details), { immediate: true })
-watch(form, () => (id.value = newId()), { deep: true })
+/** A new one is a form that is still nobody's; one that stands may be changed by another meanwhile. */
+const edit = props.viewing
+  ? useEdit(
+      () => `advert ${props.viewing}`,
+      () => was.value,
+      (viewing) => viewing.details,
+    )
+  : null
+const fresh = edit ? null : useForm(() => 'advert of a new viewing', empty)
+fresh?.begin()
+const sheet = edit?.sheet ?? fresh!
+const form = computed<ViewingForm | null>(() => edit?.form.value ?? fresh?.form ?? null)
+const other = computed(() => edit?.other.value ?? null)
+const of = (field: string) => sheet.refusal?.of(field)
+const chosen = computed(() => sets.value?.find((one) => one.id === form.value?.set))
 
 const soldAs = [
   { value: 'runner', title: 'It runs' },
@@ -54,35 +67,43 @@ const titles = [
   { value: 'no-papers', title: 'No papers' },
 ]
 
-async function keep() {
-  try {
-    const body = {
-      id: id.value,
-      details: { ...form, year: whole(form.year), lastRunYear: form.lastRunYear ? whole(form.lastRunYear) : null },
-    }
-    const kept = props.viewing
-      ? await answer(
-          api.PUT('/api/viewings/{viewing}/details', {
-            params: { path: { viewing: props.viewing } },
-            headers: { 'If-Match': `"${was.value?.version ?? 0}"` },
-            body,
-          }),
-        )
-      : await answer(api.POST('/api/viewings', { body }))
-    queries.setQueryData(['viewing', kept.id], kept)
-    await queries.invalidateQueries({ queryKey: ['viewings'] })
-    await router.push(props.viewing ? `/viewings/${kept.id}/money` : `/viewings/${kept.id}/papers`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
-  }
+const body = (id: string) => ({
+  id,
+  details: {
+    ...form.value!,
+    year: whole(form.value!.year),
+    lastRunYear: form.value!.lastRunYear ? whole(form.value!.lastRunYear) : null,
+  },
+})
+async function kept(viewing: ViewingAnswer, page: string) {
+  queries.setQueryData(['viewing', viewing.id], viewing)
+  await queries.invalidateQueries({ queryKey: ['viewings'] })
+  await router.push(`/viewings/${viewing.id}/${page}`)
 }
-const of = (field: string) => refusal.value?.of(field)
+const keep = () =>
+  edit
+    ? edit.send(
+        (id, version) =>
+          answer(
+            api.PUT('/api/viewings/{viewing}/details', {
+              params: { path: { viewing: props.viewing! } },
+              headers: { 'If-Match': version },
+              body: body(id),
+            }),
+          ),
+        (viewing) => kept(viewing, 'money'),
+      )
+    : fresh!.send(
+        (id) => answer(api.POST('/api/viewings', { body: body(id) })),
+        (viewing) => kept(viewing, 'papers'),
+      )
 </script>
 
 <template>
   <main class="page details">
     <h1>{{ viewing ? 'The advert' : 'A bike to look at' }}</h1>
-    <form class="cabinet" @submit.prevent="keep">
+    <form v-if="form" class="cabinet" @submit.prevent="keep">
+      <DraftLine class="said" :sheet="sheet" />
       <fieldset>
         <legend>What the advert says</legend>
         <v-select
@@ -154,10 +175,22 @@ const of = (field: string) => refusal.value?.of(field)
         />
         <v-text-field v-model="form.lift" label="A sound one is worth more by" inputmode="decimal" :error-messages="of('lift')" />
       </fieldset>
-      <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+      <ConflictChoice
+        v-if="other"
+        class="said"
+        :other="other"
+        :refusal="sheet.refusal"
+        @take="edit?.take"
+        @keep="edit?.keepMine"
+      />
+      <p v-else-if="sheet.refusal && !Object.keys(sheet.refusal.fields).length" class="refusal said" role="alert">
+        {{ sheet.refusal.message }}
+      </p>
       <footer>
-        <v-btn class="plate" variant="text" :to="viewing ? `/viewings/${viewing}` : '/viewings'">Leave it</v-btn>
-        <v-btn class="plate pen" type="submit">{{ viewing ? 'Keep it' : 'Make the viewing' }}</v-btn>
+        <v-btn class="plate" variant="text" :to="viewing ? `/viewings/${viewing}` : '/viewings'" @click="sheet.leave()"
+          >Leave it</v-btn
+        >
+        <v-btn class="plate pen" type="submit" :disabled="sheet.busy">{{ viewing ? 'Keep it' : 'Make the viewing' }}</v-btn>
       </footer>
     </form>
   </main>
@@ -196,7 +229,7 @@ footer {
   padding: 0.8rem 1.1rem;
   border-top: 1px solid var(--rule);
 }
-.refusal {
-  margin: 0 1.1rem 0.8rem;
+.said {
+  margin: 0.8rem 1.1rem;
 }
 </style>

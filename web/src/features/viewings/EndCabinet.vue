@@ -24,7 +24,7 @@ async function attempt(act: () => Promise<unknown>) {
     way.value = null
     await refresh()
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
     if (refusal.value.status) ids.write = newId()
   }
 }

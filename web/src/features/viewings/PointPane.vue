@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { PointAnswer, Refusal, ViewingActRequest } from '@/api/client'
+import { quantity } from '@/design/format'
+import { typing, useKeys, useSingleKeys } from '@/design/useKeys'
 import PhotoButton from '../photos/PhotoButton.vue'
 import PhotoStrip from '../photos/PhotoStrip.vue'
+import { provenanceWords } from '../servicing/lifeSentence'
 import PriceLine from './PriceLine.vue'
 import { gradeNames, zoneNames } from './viewingWords'
 
@@ -49,6 +52,30 @@ watch(
   { immediate: true },
 )
 
+/** One tab stop for all grades: the given one, or the first. */
+const entry = computed(() =>
+  Math.max(
+    0,
+    answers.value.findIndex(([value]) => value === props.point.grade),
+  ),
+)
+const { single } = useSingleKeys()
+/** Arrows go along the grades without giving one: an answer is written at once, and wants a press. */
+function alongGrades(event: KeyboardEvent) {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+  if (!by) return
+  event.preventDefault()
+  const buttons = [...(event.currentTarget as HTMLElement).querySelectorAll('button')]
+  const at = buttons.indexOf(document.activeElement as HTMLButtonElement)
+  buttons[(at + by + buttons.length) % buttons.length]?.focus()
+}
+// A digit gives the grade that stands there.
+useKeys((event, target) => {
+  const chosen = answers.value[Number(event.key) - 1]
+  if (!/^[1-9]$/.test(event.key) || !chosen || event.repeat || typing(target) || props.shut || props.closed) return false
+  grade(chosen[0])
+})
+
 const id = () => props.point.id
 /** Tapped twice it stays what it is: a doubled tap must not wipe an answer. */
 const grade = (value: keyof typeof gradeNames) => {
@@ -83,6 +110,11 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
       </li>
     </ul>
     <p class="do">{{ point.do }}</p>
+    <p v-if="point.plan" class="soft">
+      Due every {{ quantity(point.plan.every) }} ({{ provenanceWords(point.plan.provenance) }}): by what its meter shows,
+      {{ point.plan.times === 0 ? 'not yet' : point.plan.times === 1 ? 'once' : `${point.plan.times} times` }} so far, next at
+      {{ quantity(point.plan.nextAt) }}.
+    </p>
     <div class="looks">
       <p class="sound"><span class="label">Sound</span>{{ point.sound }}</p>
       <p class="bad"><span class="label">Bad</span>{{ point.bad }}</p>
@@ -120,17 +152,23 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
         <v-btn class="plate" type="submit" :disabled="busy">Keep</v-btn>
       </form>
       <p v-if="point.verdict" class="verdict" role="status">{{ point.verdict }}</p>
-      <div class="grades" role="radiogroup" :aria-label="point.kind === 'measured' ? 'Or by eye' : point.title">
+      <div
+        class="grades"
+        role="radiogroup"
+        :aria-label="point.kind === 'measured' ? 'Or by eye' : point.title"
+        @keydown="alongGrades"
+      >
         <button
-          v-for="[value, name] in answers"
+          v-for="([value, name], at) in answers"
           :key="value"
           type="button"
           role="radio"
           :aria-checked="point.grade === value"
+          :tabindex="at === entry ? 0 : -1"
           :class="{ chosen: point.grade === value, fault: point.grade === value && (value === 'bad' || value === 'failed') }"
           @click="grade(value)"
         >
-          {{ name }}
+          {{ name }}<kbd v-if="single" aria-hidden="true">{{ at + 1 }}</kbd>
         </button>
       </div>
     </template>
@@ -221,6 +259,20 @@ h2 {
   border: 2px solid var(--ink);
   background: var(--card);
   font: 700 1.0625rem/1 var(--head);
+}
+.grades kbd {
+  display: none;
+  margin-left: 0.5em;
+  color: var(--soft);
+  font: 400 0.8125rem/1 var(--mono);
+}
+@media (hover: hover) and (pointer: fine) {
+  .grades kbd {
+    display: inline;
+  }
+}
+.grades .chosen kbd {
+  color: inherit;
 }
 .grades .chosen {
   background: var(--ink);

@@ -50,7 +50,7 @@ async function look(point: string, minutes: number) {
     const query = { set: data.value!.set, seed: seed.value, point }
     seen.value = [...seen.value, await answer(api.GET('/api/practice/look', { params: { query } }))]
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   }
 }
 
@@ -68,7 +68,7 @@ async function settle(amount: string) {
     end.value = await answer(api.GET('/api/practice/end', { params: { query } }))
     window.scrollTo(0, 0)
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   } finally {
     settling.value = false
   }

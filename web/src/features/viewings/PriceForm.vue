@@ -35,7 +35,7 @@ async function keep(asShipped: boolean) {
     emit('done')
     await refresh()
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   }
 }
 </script>

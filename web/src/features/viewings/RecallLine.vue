@@ -19,7 +19,7 @@ async function ask() {
     refusal.value = null
     found.value = await answer(api.GET('/api/viewings/{viewing}/recalls', { params: { path: { viewing: props.viewing } } }))
   } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+    refusal.value = Refusal.from(failed)
   }
 }
 </script>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { PointAnswer, ViewingActRequest, ViewingAnswer } from '@/api/client'
+import { focusHeading } from '@/design/focusHeading'
 import { number } from '@/design/format'
+import { useKeys } from '@/design/useKeys'
 import PointPane from './PointPane.vue'
 import RecallLine from './RecallLine.vue'
 import ScoreBand from './ScoreBand.vue'
@@ -76,6 +78,22 @@ function pick(point: string) {
   asking.value = false
   go(point)
 }
+
+// Enter goes on to the next point, from anywhere but a thing that Enter works.
+useKeys((event, target) => {
+  if (event.key !== 'Enter' || event.repeat || !next.value || target?.closest('button, a, input, textarea, form')) return false
+  go(next.value.id)
+})
+// A new point is read from its heading on.
+watch(
+  () => current.value?.id,
+  async (_, before) => {
+    if (!before) return
+    await nextTick()
+    const pane = document.querySelector('.point')
+    if (pane && !document.querySelector('.v-overlay--active')) focusHeading(pane, 'h2')
+  },
+)
 
 const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? 'left' : 'open')
 </script>

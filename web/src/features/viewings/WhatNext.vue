@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { NextAnswer } from '@/api/client'
+import SheetFrame from '@/design/SheetFrame.vue'
 import { number } from '@/design/format'
 import { percent, stageNames, sum } from './viewingWords'
 
@@ -11,28 +12,24 @@ const few = 8
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-labelledby="looks-title">
-    <div class="sheet">
-      <header><h2 id="looks-title">What tells most for its minutes</h2></header>
-      <div class="inside">
-        <p v-if="!looks.length" class="soft">Nothing is left to look at.</p>
-        <ol>
-          <li v-for="look in looks.slice(0, few)" :key="look.point">
-            <button type="button" @click="$emit('go', look.point)">
-              <b>{{ look.title }}</b>
-              <span class="figure">{{ sum(look.perMinute, currency) }}<span class="unit">a minute</span></span>
-              <span class="soft"
-                >{{ stageNames[look.stage].toLowerCase() }}, {{ number(look.minutes, 1) }} min;
-                {{ percent(look.chanceOfFault) }} chance of a fault, and the price would move by {{ sum(look.change, currency)
-                }}<template v-if="look.knockOut">; a knock-out</template></span
-              >
-            </button>
-          </li>
-        </ol>
-      </div>
-      <footer><v-btn class="plate" variant="text" @click="open = false">Back to the walk</v-btn></footer>
-    </div>
-  </v-dialog>
+  <SheetFrame v-model="open" title="What tells most for its minutes">
+    <p v-if="!looks.length" class="soft">Nothing is left to look at.</p>
+    <ol>
+      <li v-for="look in looks.slice(0, few)" :key="look.point">
+        <button type="button" @click="$emit('go', look.point)">
+          <b>{{ look.title }}</b>
+          <span class="figure">{{ sum(look.perMinute, currency) }}<span class="unit">a minute</span></span>
+          <span class="soft"
+            >{{ stageNames[look.stage].toLowerCase() }}, {{ number(look.minutes, 1) }} min;
+            {{ percent(look.chanceOfFault) }} chance of a fault, and the price would move by {{ sum(look.change, currency)
+            }}<template v-if="look.knockOut">; a knock-out</template></span
+          >
+        </button>
+      </li>
+    </ol>
+
+    <template #acts><v-btn class="plate" variant="text" @click="open = false">Back to the walk</v-btn></template>
+  </SheetFrame>
 </template>
 
 <style scoped>

@@ -63,7 +63,7 @@ export function useTaps(viewing: () => string) {
       void queries.invalidateQueries({ queryKey: ['next-looks'] })
       return true
     } catch (failed) {
-      refusal.value = failed instanceof Refusal ? failed : new Refusal(0, String(failed))
+      refusal.value = Refusal.from(failed)
       if (refusal.value.status) pending = null
       return false
     } finally {

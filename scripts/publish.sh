@@ -1,0 +1,6 @@
+#!/usr/bin/env bash
+# The server as it is run: compiled ahead, with its pages and its content, in .app.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+rm -rf .app
+dotnet publish src/MuddyLedger.Web -c Release --no-restore --use-current-runtime --no-self-contained -p:OpenApiGenerateDocuments=false -o .app -v quiet

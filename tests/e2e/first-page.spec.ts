@@ -1,0 +1,34 @@
+import { get, type IncomingMessage } from 'node:http'
+import { expect, test } from './shed'
+
+/** Asks as a browser does that takes these encodings, and unpacks nothing. */
+const ask = (address: string, encoding: string) =>
+  new Promise<{ headers: IncomingMessage['headers']; bytes: number }>((done, failed) =>
+    get(address, { headers: { 'accept-encoding': encoding } }, (answer) => {
+      let bytes = 0
+      answer.on('data', (chunk: Buffer) => (bytes += chunk.length))
+      answer.on('end', () => done({ headers: answer.headers, bytes }))
+    }).on('error', failed),
+  )
+
+test('the first page comes packed, and plain to whoever cannot unpack it', async ({ demo }) => {
+  const html = await (await fetch(demo.address)).text()
+  const files = [...html.matchAll(/(?:src|href)="(\/assets\/[^"]+\.(?:js|css))"/g)].map((found) => found[1]!)
+  expect(files.length).toBeGreaterThan(1)
+  const packed = { js: 0, css: 0 }
+  for (const file of new Set(files)) {
+    const [br, plain] = [await ask(demo.address + file, 'gzip, br'), await ask(demo.address + file, 'identity')]
+    expect(br.headers['content-encoding'], file).toBe('br')
+    expect(br.headers['content-type']).toBe(plain.headers['content-type'])
+    expect(br.headers.vary).toContain('Accept-Encoding')
+    expect(plain.headers['content-encoding']).toBeUndefined()
+    expect(br.bytes, file).toBeLessThan(plain.bytes)
+    packed[file.endsWith('.css') ? 'css' : 'js'] += br.bytes
+  }
+  // What a first visit has to fetch before anything is shown.
+  expect(packed.css).toBeLessThan(60_000)
+  expect(packed.js).toBeLessThan(120_000)
+  const answer = await ask(`${demo.address}/api/shed`, 'br')
+  expect(answer.headers['content-encoding']).toBe('br')
+  expect((await ask(`${demo.address}/api/export`, 'br')).headers['content-encoding']).toBeUndefined()
+})

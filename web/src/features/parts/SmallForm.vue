@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { nextTick, ref, useTemplateRef, watch } from 'vue'
+import type { Refusal } from '@/api/client'
+import DraftLine from '@/design/DraftLine.vue'
+
+/** A form within the page, behind a button: it writes one line and closes. */
+const props = defineProps<{
+  sheet: { refusal: Refusal | null; busy: boolean; returned: boolean; begin: () => void; leave: () => void; afresh: () => void }
+  /** What is written on the button that opens it. */
+  opener: string
+}>()
+defineEmits<{ submit: [] }>()
+const open = defineModel<boolean>({ default: false })
+const form = useTemplateRef<HTMLElement>('form')
+const button = useTemplateRef<{ $el: HTMLElement }>('button')
+const unsaid = ref(false)
+
+watch(
+  () => props.sheet.refusal,
+  async (refusal) => {
+    await nextTick()
+    unsaid.value = !!refusal && !form.value?.querySelector('.v-input--error')
+  },
+)
+watch(open, async (opened) => {
+  if (opened) return
+  await nextTick()
+  button.value?.$el.focus()
+})
+
+function begin() {
+  props.sheet.begin()
+  open.value = true
+}
+function leave() {
+  props.sheet.leave()
+  open.value = false
+}
+</script>
+
+<template>
+  <form v-if="open" ref="form" class="small-form" @submit.prevent="$emit('submit')">
+    <DraftLine class="whole" :sheet="sheet" />
+    <slot />
+    <p v-if="unsaid && sheet.refusal" class="whole refusal" role="alert">{{ sheet.refusal.message }}</p>
+    <footer>
+      <v-btn class="plate pen small" type="submit" :disabled="sheet.busy">Write it down</v-btn>
+      <slot name="beside" />
+      <v-btn class="plate small" variant="text" @click="leave">Leave it</v-btn>
+    </footer>
+  </form>
+  <p v-else class="small-form">
+    <v-btn ref="button" class="plate small" variant="outlined" @click="begin">{{ opener }}</v-btn>
+  </p>
+</template>
+
+<style scoped>
+.small-form {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 0.6rem;
+  padding: 0.8rem 1.1rem;
+}
+:slotted(.wide),
+.whole,
+footer {
+  grid-column: 1 / -1;
+}
+:slotted(.rest) {
+  grid-column: span 2;
+}
+footer {
+  display: flex;
+  gap: 0.6rem;
+}
+</style>
