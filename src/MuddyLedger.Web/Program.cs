@@ -21,7 +21,7 @@ var command = new RootCommand("Muddy Ledger: servicing, work and records for dir
 
 command.SetAction(async (arguments, cancel) =>
 {
-    if (Zone() is not { } zone) return Fail($"This machine's time zone, {TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again.");
+    if (Zone() is not { } zone) return Fail($"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again.");
     if (ReadClock(arguments.GetValue(today), zone) is not { } clock) return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");
     var options = new ShedOptions(arguments.GetValue(data)!.FullName, arguments.GetValue(content)!.FullName, arguments.GetValue(port), clock, zone, arguments.GetValue(demo));
     try
@@ -90,6 +90,8 @@ static int Fail(string words)
 
 static DateTimeZone? Zone()
 {
+    // A zone that is named and not known would else be taken for UTC without a word.
+    if (NamedZone() is { } named) return DateTimeZoneProviders.Tzdb.GetZoneOrNull(named);
     try
     {
         return DateTimeZoneProviders.Tzdb.GetSystemDefault();
@@ -99,6 +101,8 @@ static DateTimeZone? Zone()
         return null;
     }
 }
+
+static string? NamedZone() => Environment.GetEnvironmentVariable("TZ")?.TrimStart(':') is { Length: > 0 } named && named[0] != '/' ? named : null;
 
 static IClock? ReadClock(string? text, DateTimeZone zone)
 {

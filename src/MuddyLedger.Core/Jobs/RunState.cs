@@ -76,7 +76,7 @@ public sealed record RunState(
     private RunState Then(Job job, RunEvent @event)
     {
         var pause = @event.At - LastTouched;
-        var next = this with { LastTouched = @event.At, Worked = Worked + (pause <= LongestPause ? pause : Duration.Zero) };
+        var next = this with { LastTouched = @event.At, Worked = Worked + (pause > Duration.Zero && pause <= LongestPause ? pause : Duration.Zero) };
         return @event.Act switch
         {
             StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null)).Did(job.Steps.First(step => step.Id == done.Step), done.Record),

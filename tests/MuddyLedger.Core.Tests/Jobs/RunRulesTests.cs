@@ -156,6 +156,13 @@ public class RunRulesTests
         bench.State.Worked.ShouldBe(Duration.FromMinutes(1));
     }
 
+    [Fact]
+    public void A_clock_that_is_set_back_takes_no_work_away()
+    {
+        var bench = OnTheDrumlin.Done("reading").Wait(-Duration.FromHours(3)).Done("school");
+        bench.State.Worked.ShouldBe(Duration.FromMinutes(1));
+    }
+
     // Property: whatever is tapped, in whatever order, an answered step has had all that it waits for answered before it.
     [Fact]
     public void No_order_of_taps_gets_round_the_rules() => AnyTaps.Sample(taps =>

@@ -44,7 +44,7 @@ public sealed class ClockTests
         var today = shed.Clock.GetCurrentInstant().InZone(shed.Zone).Date;
         var bike = await shed.BikeAsync(reading: "9000");
         (await shed.ReadAsync(bike, "9010", Iso(today))).ShouldBeOk();
-        (await shed.DoneAsync(bike, "chain.clean-and-lube", Iso(today))).ShouldBeOk();
+        (await shed.DoneAsync(bike, "chain.lubricate", Iso(today))).ShouldBeOk();
         var before = Lines(await shed.BookAsync());
 
         shed.Zone = DateTimeZoneProviders.Tzdb[to];
@@ -86,9 +86,9 @@ public sealed class ClockTests
         var day = NodaTime.Text.LocalDatePattern.Iso.Parse(done).Value;
         shed.Clock.Reset(day.At(new LocalTime(12, 0)).InUtc().ToInstant());
         var bike = await shed.BikeAsync(reading: "9000");
-        (await shed.PostAsync($"/api/bikes/{bike}/servicing/interval", new { id = InTheShed.NewId(), task = "engine-oil.change", distance = (string?)null, hours = (string?)null, months = "12", from = "manual", source = "p. 3" })).ShouldBeOk();
-        (await shed.DoneAsync(bike, "engine-oil.change", done)).ShouldBeOk();
-        var limit = (await shed.TaskAsync(bike, "engine-oil.change"))["limits"]!.AsArray().Single(one => one!["months"] is not null)!;
+        (await shed.PostAsync($"/api/bikes/{bike}/servicing/interval", new { id = InTheShed.NewId(), task = "engine-oil.replace", distance = (string?)null, hours = (string?)null, months = "12", from = "manual", source = "p. 3" })).ShouldBeOk();
+        (await shed.DoneAsync(bike, "engine-oil.replace", done)).ShouldBeOk();
+        var limit = (await shed.TaskAsync(bike, "engine-oil.replace"))["limits"]!.AsArray().Single(one => one!["months"] is not null)!;
         ((string?)limit["likelyDue"]).ShouldBe(due, limit.ToString());
         (await shed.PostAsync($"/api/bikes/{bike}/servicing/paper", new { id = InTheShed.NewId(), paper = "insurance", until = "2032-02-29", note = (string?)null })).ShouldBeOk();
         await EveryPageAnswersAsync(shed, bike);
