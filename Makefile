@@ -46,12 +46,14 @@ api: node_modules/.installed
 	npm run api --workspace web
 
 format: node_modules/.installed
-	dotnet format --no-restore
+	dotnet tool restore
+	dotnet csharpier format .
 	npm run format --workspace web
 	npm run format --workspace tests/e2e
 
 lint: node_modules/.installed
-	dotnet format --verify-no-changes --no-restore
+	dotnet tool restore
+	dotnet csharpier check .
 	npm run lint --workspace web
 	npm run lint --workspace tests/e2e
 

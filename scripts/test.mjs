@@ -60,6 +60,8 @@ const finish = () => {
   process.exit(failed === 0 ? 0 : 1)
 }
 
+// The formatter is a tool of the repository's own.
+if (!check('tools are restored', run('dotnet', ['tool', 'restore']))) finish()
 // Neither of the two needs the other, nor a whole machine.
 const [restored, bundled] = await Promise.all([
   runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
@@ -74,7 +76,7 @@ if (!built) finish()
 
 check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))
 const [formatted, linted, browserLinted] = await Promise.all([
-  runBeside('dotnet', ['format', '--verify-no-changes', '--no-restore']),
+  runBeside('dotnet', ['csharpier', 'check', '.']),
   runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
   runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
 ])

@@ -9,8 +9,16 @@ internal static class AccessFile
     {
         var root = YamlMap.Load(file, text);
         var group = new AccessGroup(
-            root.Text("id"), root.Text("title"), root.Applies("applies"), [.. root.Maps("requires").Select(ReadNeed)], root.Flag("blocks-running"),
-            root.Whole("minutes", 0, 600), root.Provenance(), [.. root.Maps("open").Select(map => StepFile.Read(map, []))], [.. root.Maps("close").Select(map => StepFile.Read(map, []))]);
+            root.Text("id"),
+            root.Text("title"),
+            root.Applies("applies"),
+            [.. root.Maps("requires").Select(ReadNeed)],
+            root.Flag("blocks-running"),
+            root.Whole("minutes", 0, 600),
+            root.Provenance(),
+            [.. root.Maps("open").Select(map => StepFile.Read(map, []))],
+            [.. root.Maps("close").Select(map => StepFile.Read(map, []))]
+        );
         root.RefuseTheRest();
         Check(root, group);
         return group;
@@ -26,13 +34,18 @@ internal static class AccessFile
     /// <summary>All that comes off in opening goes back on in closing, and what waits for what follows from the order.</summary>
     private static void Check(YamlMap root, AccessGroup group)
     {
-        if (group.Open.IsEmpty != group.Close.IsEmpty) throw root.Wrong("a group that opens something closes it, and the other way round");
+        if (group.Open.IsEmpty != group.Close.IsEmpty)
+            throw root.Wrong("a group that opens something closes it, and the other way round");
         var all = group.Open.Concat(group.Close).ToList();
-        foreach (var step in all.Where(step => !step.After.IsEmpty || !step.Within.IsEmpty)) throw root.Wrong($"\"{step.Id}\": steps of a group follow each other; \"after\" and \"within\" belong to jobs");
-        foreach (var step in all.GroupBy(step => step.Id).Where(same => same.Count() > 1)) throw root.Wrong("id", $"\"{step.Key}\" stands twice");
+        foreach (var step in all.Where(step => !step.After.IsEmpty || !step.Within.IsEmpty))
+            throw root.Wrong($"\"{step.Id}\": steps of a group follow each other; \"after\" and \"within\" belong to jobs");
+        foreach (var step in all.GroupBy(step => step.Id).Where(same => same.Count() > 1))
+            throw root.Wrong("id", $"\"{step.Key}\" stands twice");
         var off = group.Open.SelectMany(step => step.Tray).Select(part => part.Id).ToList();
         var on = group.Close.SelectMany(step => step.Refits).ToList();
-        foreach (var part in off.Where(part => !on.Contains(part))) throw root.Wrong("close", $"no step refits \"{part}\"");
-        foreach (var part in on.Where(part => !off.Contains(part))) throw root.Wrong("close", $"nothing called \"{part}\" goes on the tray");
+        foreach (var part in off.Where(part => !on.Contains(part)))
+            throw root.Wrong("close", $"no step refits \"{part}\"");
+        foreach (var part in on.Where(part => !off.Contains(part)))
+            throw root.Wrong("close", $"nothing called \"{part}\" goes on the tray");
     }
 }

@@ -8,7 +8,12 @@ namespace MuddyLedger.Content;
 
 /// <summary>The content files, read and checked once at start.</summary>
 public sealed record ContentLibrary(
-    ImmutableArray<Schedule> Schedules, ImmutableArray<Job> Jobs, ImmutableDictionary<string, AccessGroup> Access, ImmutableArray<ProfileSet> Sets, ViewingContent Viewing)
+    ImmutableArray<Schedule> Schedules,
+    ImmutableArray<Job> Jobs,
+    ImmutableDictionary<string, AccessGroup> Access,
+    ImmutableArray<ProfileSet> Sets,
+    ViewingContent Viewing
+)
 {
     /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, limits/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
@@ -23,11 +28,23 @@ public sealed record ContentLibrary(
         var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
         CheckAccess(access, jobs);
-        foreach (var (file, job) in jobs) CheckJudges(file, job, limits);
+        foreach (var (file, job) in jobs)
+            CheckJudges(file, job, limits);
         var viewing = CheckViewing(points, claims, schedules);
-        return new([.. schedules.Select(pair => pair.Value)], [.. jobs.Select(pair => pair.Value)],
-            access.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.Value), [.. sets.Select(pair => pair.Value)], viewing)
-        { Limits = limits, JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))) };
+        return new(
+            [.. schedules.Select(pair => pair.Value)],
+            [.. jobs.Select(pair => pair.Value)],
+            access.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.Value),
+            [.. sets.Select(pair => pair.Value)],
+            viewing
+        )
+        {
+            Limits = limits,
+            JobTexts = jobs.ToImmutableDictionary(
+                pair => pair.Value.Id,
+                pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))
+            ),
+        };
     }
 
     /// <summary>What a reading is held against where the maker's figure is not known.</summary>
@@ -54,72 +71,124 @@ public sealed record ContentLibrary(
         var job = JobFile.Read(file, text);
         CheckAccess([.. Access.Values.Select(group => ("", group))], [(file, job)]);
         CheckJudges(file, job, Limits);
-        var tasks = Schedules.SelectMany(schedule => schedule.Components).SelectMany(component => component.Tasks).Select(task => task.Id).ToHashSet();
-        foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task))) throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+        var tasks = Schedules
+            .SelectMany(schedule => schedule.Components)
+            .SelectMany(component => component.Tasks)
+            .Select(task => task.Id)
+            .ToHashSet();
+        foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
+            throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
         return job;
     }
 
     private static void CheckJudges(string file, Job job, LimitTable limits)
     {
         foreach (var step in job.Steps)
-            if (step.Judge is { } row && limits.Row(row)?.Unit != Core.Units.Unit.Millilitre) throw new ContentException(file, 1, $"{step.Id}: the table of limits has no row \"{row}\" in ml");
+            if (step.Judge is { } row && limits.Row(row)?.Unit != Core.Units.Unit.Millilitre)
+                throw new ContentException(file, 1, $"{step.Id}: the table of limits has no row \"{row}\" in ml");
     }
 
     private static void CheckAccess(ImmutableArray<(string File, AccessGroup Value)> access, ImmutableArray<(string File, Job Value)> jobs)
     {
         var known = access.Select(pair => pair.Value.Id).ToHashSet();
         foreach (var (file, group) in access)
-            foreach (var need in group.Requires.Where(need => !known.Contains(need.Group))) throw new ContentException(file, 1, $"requires: there is no access group \"{need.Group}\"");
+        foreach (var need in group.Requires.Where(need => !known.Contains(need.Group)))
+            throw new ContentException(file, 1, $"requires: there is no access group \"{need.Group}\"");
         foreach (var (file, job) in jobs)
-            foreach (var step in job.Steps)
-                foreach (var id in step.Within.Concat(step.Closed).Where(id => !known.Contains(id))) throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
+        foreach (var step in job.Steps)
+        foreach (var id in step.Within.Concat(step.Closed).Where(id => !known.Contains(id)))
+            throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
     }
 
-    private static ImmutableArray<(string File, T Value)> ReadAll<T>(string folder, string kind, Func<string, string, T> read, Func<T, string> idOf)
+    private static ImmutableArray<(string File, T Value)> ReadAll<T>(
+        string folder,
+        string kind,
+        Func<string, string, T> read,
+        Func<T, string> idOf
+    )
     {
         var directory = Path.Combine(folder, kind);
-        if (!Directory.Exists(directory)) throw new ContentException($"{kind}/", 1, "this folder is missing");
-        var all = Directory.EnumerateFiles(directory, "*.yaml").Order(StringComparer.Ordinal)
-            .Select(path => (File: $"{kind}/{Path.GetFileName(path)}", Value: read($"{kind}/{Path.GetFileName(path)}", System.IO.File.ReadAllText(path)))).ToImmutableArray();
+        if (!Directory.Exists(directory))
+            throw new ContentException($"{kind}/", 1, "this folder is missing");
+        var all = Directory
+            .EnumerateFiles(directory, "*.yaml")
+            .Order(StringComparer.Ordinal)
+            .Select(path =>
+                (
+                    File: $"{kind}/{Path.GetFileName(path)}",
+                    Value: read($"{kind}/{Path.GetFileName(path)}", System.IO.File.ReadAllText(path))
+                )
+            )
+            .ToImmutableArray();
         foreach (var same in all.GroupBy(pair => idOf(pair.Value)).Where(group => group.Count() > 1))
             throw new ContentException(same.Last().File, 1, $"the id \"{same.Key}\" is taken by {same.First().File}");
         return all;
     }
 
-    private static ViewingContent CheckViewing(ImmutableArray<(string File, StagePoints Value)> stages, ImmutableArray<(string File, SellersWords Value)> claims, ImmutableArray<(string File, Schedule Value)> schedules)
+    private static ViewingContent CheckViewing(
+        ImmutableArray<(string File, StagePoints Value)> stages,
+        ImmutableArray<(string File, SellersWords Value)> claims,
+        ImmutableArray<(string File, Schedule Value)> schedules
+    )
     {
         var points = new Dictionary<string, Point>();
         foreach (var (file, stage) in stages)
-            foreach (var point in stage.Points)
-                if (!points.TryAdd(point.Id, point)) throw new ContentException(file, 1, $"the point \"{point.Id}\" stands twice");
+        foreach (var point in stage.Points)
+            if (!points.TryAdd(point.Id, point))
+                throw new ContentException(file, 1, $"the point \"{point.Id}\" stands twice");
         var known = new HashSet<string>();
         foreach (var (file, list) in claims)
-            foreach (var claim in list.Claims)
-            {
-                if (claim.Task is { } task && schedules.All(pair => pair.Value.Components.All(component => component.Tasks.All(one => one.Id != task)))) throw new ContentException(file, 1, $"{claim.Id}: no schedule has a task \"{task}\"");
-                if (!known.Add(claim.Id)) throw new ContentException(file, 1, $"the claim \"{claim.Id}\" stands twice");
-                foreach (var test in claim.Tests.Where(test => !points.ContainsKey(test.Point))) throw new ContentException(file, 1, $"{claim.Id}: there is no point \"{test.Point}\"");
-            }
+        foreach (var claim in list.Claims)
+        {
+            if (
+                claim.Task is { } task
+                && schedules.All(pair => pair.Value.Components.All(component => component.Tasks.All(one => one.Id != task)))
+            )
+                throw new ContentException(file, 1, $"{claim.Id}: no schedule has a task \"{task}\"");
+            if (!known.Add(claim.Id))
+                throw new ContentException(file, 1, $"the claim \"{claim.Id}\" stands twice");
+            foreach (var test in claim.Tests.Where(test => !points.ContainsKey(test.Point)))
+                throw new ContentException(file, 1, $"{claim.Id}: there is no point \"{test.Point}\"");
+        }
 
-        return new([.. points.Values], [.. claims.SelectMany(pair => pair.Value.Claims)], [.. claims.SelectMany(pair => pair.Value.Questions)]);
+        return new(
+            [.. points.Values],
+            [.. claims.SelectMany(pair => pair.Value.Claims)],
+            [.. claims.SelectMany(pair => pair.Value.Questions)]
+        );
     }
 
-    private static void CheckAcross(ImmutableArray<(string File, Schedule Value)> schedules, ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<(string File, ProfileSet Value)> sets)
+    private static void CheckAcross(
+        ImmutableArray<(string File, Schedule Value)> schedules,
+        ImmutableArray<(string File, Job Value)> jobs,
+        ImmutableArray<(string File, ProfileSet Value)> sets
+    )
     {
-        var tasks = schedules.SelectMany(pair => pair.Value.Components).SelectMany(component => component.Tasks).Select(task => task.Id).ToHashSet();
+        var tasks = schedules
+            .SelectMany(pair => pair.Value.Components)
+            .SelectMany(component => component.Tasks)
+            .Select(task => task.Id)
+            .ToHashSet();
         foreach (var (file, job) in jobs)
-            foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
-                throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+        foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
+            throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
         foreach (var (file, schedule) in schedules)
-            foreach (var task in schedule.Components.SelectMany(component => component.Tasks))
-            {
-                if (task.Job is { } job && jobs.All(pair => pair.Value.Id != job)) throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
-                foreach (var resets in task.Resets.Where(id => !tasks.Contains(id))) throw new ContentException(file, 1, $"{task.Id}: resets \"{resets}\", which is no task");
-            }
+        foreach (var task in schedule.Components.SelectMany(component => component.Tasks))
+        {
+            if (task.Job is { } job && jobs.All(pair => pair.Value.Id != job))
+                throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
+            foreach (var resets in task.Resets.Where(id => !tasks.Contains(id)))
+                throw new ContentException(file, 1, $"{task.Id}: resets \"{resets}\", which is no task");
+        }
 
         // Two files that give the same bike the same task would make it stand twice on its page.
         foreach (var (file, set) in sets)
-            foreach (var same in Schedule.TasksOf(set.Profile, schedules.Select(pair => pair.Value)).GroupBy(item => item.Task.Id).Where(group => group.Count() > 1))
-                throw new ContentException(file, 1, $"a bike of this set gets the task \"{same.Key}\" from more than one schedule");
+        foreach (
+            var same in Schedule
+                .TasksOf(set.Profile, schedules.Select(pair => pair.Value))
+                .GroupBy(item => item.Task.Id)
+                .Where(group => group.Count() > 1)
+        )
+            throw new ContentException(file, 1, $"a bike of this set gets the task \"{same.Key}\" from more than one schedule");
     }
 }

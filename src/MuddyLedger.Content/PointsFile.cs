@@ -20,7 +20,8 @@ internal static class PointsFile
         var applies = root.Applies("applies", ViewingPicture.Choices);
         var cautions = root.Words<Hazard>("cautions");
         var points = root.Maps("points");
-        if (points.IsEmpty) throw root.Wrong("\"points\" is missing or empty");
+        if (points.IsEmpty)
+            throw root.Wrong("\"points\" is missing or empty");
         var read = new StagePoints(stage, [.. points.Select(map => ReadPoint(map, stage, applies, cautions, limits))]);
         root.RefuseTheRest();
         return read;
@@ -33,12 +34,27 @@ internal static class PointsFile
         var say = map.OptionalText("say");
         var sayWorn = map.OptionalText("say-worn");
         var weight = map.Whole("weight", 0, 8);
-        if (weight is not (0 or 1 or 2 or 4 or 8)) throw map.Wrong("weight", "must be 0, 1, 2, 4 or 8");
+        if (weight is not (0 or 1 or 2 or 4 or 8))
+            throw map.Wrong("weight", "must be 0, 1, 2, 4 or 8");
         var point = new Point(
-            map.Text("id"), stage, map.Word<Zone>("zone"), map.Text("title"), map.Text("do"), map.Text("sound"), map.Text("bad"), say, kind, weight,
-            new Applies(ofStage.Wanted.SetItems(own.Wanted)), map.Has("cost") ? ReadCost(map.Map("cost")) : FaultCost.Nothing, say is null ? new(0.5, 0.5) : ReadChance(map),
-            map.Number("minutes", 0.1, 20), map.Texts("tools"), [.. cautions.Concat(map.Words<Hazard>("cautions")).Distinct()],
-            map.Has("provenance") ? map.Provenance() : Provenance.CommonPractice)
+            map.Text("id"),
+            stage,
+            map.Word<Zone>("zone"),
+            map.Text("title"),
+            map.Text("do"),
+            map.Text("sound"),
+            map.Text("bad"),
+            say,
+            kind,
+            weight,
+            new Applies(ofStage.Wanted.SetItems(own.Wanted)),
+            map.Has("cost") ? ReadCost(map.Map("cost")) : FaultCost.Nothing,
+            say is null ? new(0.5, 0.5) : ReadChance(map),
+            map.Number("minutes", 0.1, 20),
+            map.Texts("tools"),
+            [.. cautions.Concat(map.Words<Hazard>("cautions")).Distinct()],
+            map.Has("provenance") ? map.Provenance() : Provenance.CommonPractice
+        )
         {
             Scale = map.Has("measure") ? ReadScale(map.Map("measure"), limits) : null,
             Places = map.Has("places") ? map.Whole("places", 1, 8) : 1,
@@ -51,11 +67,15 @@ internal static class PointsFile
             DateCode = map.Flag("date-code"),
             AskedFirst = map.Flag("asked-first"),
         };
-        if (kind == PointKind.Measured != (point.Scale is not null)) throw map.Wrong("a measured point needs \"measure\", and no other has it");
-        if ((say is not null && kind != PointKind.YesNo) != (sayWorn is not null)) throw map.Wrong("\"say-worn\" belongs beside \"say\" of a point that has more answers than yes and no");
+        if (kind == PointKind.Measured != (point.Scale is not null))
+            throw map.Wrong("a measured point needs \"measure\", and no other has it");
+        if ((say is not null && kind != PointKind.YesNo) != (sayWorn is not null))
+            throw map.Wrong("\"say-worn\" belongs beside \"say\" of a point that has more answers than yes and no");
         point = point with { SayWorn = sayWorn };
-        if (say is not null && point.Cost == FaultCost.Nothing && point.KnockOut is null) throw map.Wrong("a fault that is told to a seller needs its \"cost\"");
-        if (say is null && point.Cost != FaultCost.Nothing) throw map.Wrong("a point with a \"cost\" needs \"say\"");
+        if (say is not null && point.Cost == FaultCost.Nothing && point.KnockOut is null)
+            throw map.Wrong("a fault that is told to a seller needs its \"cost\"");
+        if (say is null && point.Cost != FaultCost.Nothing)
+            throw map.Wrong("a point with a \"cost\" needs \"say\"");
         map.RefuseTheRest();
         return point;
     }
@@ -69,9 +89,12 @@ internal static class PointsFile
 
     private static FaultPrior ReadChance(YamlMap map)
     {
-        var chances = map.Texts("chance").Select(text => double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : double.NaN).ToList();
+        var chances = map.Texts("chance")
+            .Select(text => double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : double.NaN)
+            .ToList();
         return chances is [>= 0.001 and <= 0.9, >= 0.001 and <= 0.9] && chances[0] <= chances[1]
-            ? new(chances[0], chances[1]) : throw map.Wrong("chance", "two chances are wanted, as new and worn out, from 0.001 to 0.9");
+            ? new(chances[0], chances[1])
+            : throw map.Wrong("chance", "two chances are wanted, as new and worn out, from 0.001 to 0.9");
     }
 
     private static MeasureScale ReadScale(YamlMap map, LimitTable limits)
@@ -91,12 +114,27 @@ internal static class PointsFile
         }
 
         var unit = Unit.Find(map.Text("unit")) ?? throw map.Wrong("unit", "is not known here");
-        var ends = map.Text("sound").Split(" to ", StringSplitOptions.TrimEntries).Select(text => decimal.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"")).ToList();
-        if (ends is not [var from, var to] || from > to) throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"");
-        decimal? Limit(string key) => map.OptionalText(key) is { } text ? decimal.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw map.Wrong(key, "a number is wanted") : null;
+        var ends = map.Text("sound")
+            .Split(" to ", StringSplitOptions.TrimEntries)
+            .Select(text =>
+                decimal.TryParse(text, CultureInfo.InvariantCulture, out var value)
+                    ? value
+                    : throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"")
+            )
+            .ToList();
+        if (ends is not [var from, var to] || from > to)
+            throw map.Wrong("sound", "\"from to to\" is wanted, as \"3 to 5\"");
+        decimal? Limit(string key) =>
+            map.OptionalText(key) is { } text
+                ? decimal.TryParse(text, CultureInfo.InvariantCulture, out var value)
+                    ? value
+                    : throw map.Wrong(key, "a number is wanted")
+                : null;
         var (below, above) = (Limit("fails-below"), Limit("fails-above"));
-        if (below is null && above is null) throw map.Wrong("a scale needs \"fails-below\" or \"fails-above\"");
-        if (below > from || above < to) throw map.Wrong("the limits must lie outside of what is sound");
+        if (below is null && above is null)
+            throw map.Wrong("a scale needs \"fails-below\" or \"fails-above\"");
+        if (below > from || above < to)
+            throw map.Wrong("the limits must lie outside of what is sound");
         map.RefuseTheRest();
         return new(unit, from, to, below, above);
     }
@@ -111,7 +149,8 @@ internal static class ClaimsFile
     {
         var root = YamlMap.Load(file, text);
         var claims = root.Maps("claims");
-        if (claims.IsEmpty) throw root.Wrong("\"claims\" is missing or empty");
+        if (claims.IsEmpty)
+            throw root.Wrong("\"claims\" is missing or empty");
         var read = new SellersWords([.. claims.Select(ReadClaim)], [.. root.Maps("questions").Select(ReadQuestion)]);
         root.RefuseTheRest();
         return read;
@@ -127,8 +166,15 @@ internal static class ClaimsFile
     private static Claim ReadClaim(YamlMap map)
     {
         var tests = map.Maps("tests");
-        if (tests.IsEmpty) throw map.Wrong("a claim needs at least one of \"tests\"");
-        var claim = new Claim(map.Text("id"), map.Text("words"), [.. tests.Select(ReadTest)], map.Applies("applies"), map.OptionalText("task"));
+        if (tests.IsEmpty)
+            throw map.Wrong("a claim needs at least one of \"tests\"");
+        var claim = new Claim(
+            map.Text("id"),
+            map.Text("words"),
+            [.. tests.Select(ReadTest)],
+            map.Applies("applies"),
+            map.OptionalText("task")
+        );
         map.RefuseTheRest();
         return claim;
     }

@@ -12,7 +12,8 @@ internal static class ScheduleFile
     {
         var root = YamlMap.Load(file, text);
         var components = root.Maps("components");
-        if (components.IsEmpty) throw root.Wrong("\"components\" is missing or empty");
+        if (components.IsEmpty)
+            throw root.Wrong("\"components\" is missing or empty");
         var schedule = new Schedule(root.Text("id"), root.Text("title"), root.Applies("applies"), [.. components.Select(ReadComponent)]);
         root.RefuseTheRest();
         return schedule;
@@ -22,9 +23,15 @@ internal static class ScheduleFile
     {
         var id = map.Text("id");
         var tasks = map.Maps("tasks");
-        if (tasks.IsEmpty) throw map.Wrong("\"tasks\" is missing or empty");
-        var component = new Component(id, map.Text("title"), map.Word<BikePart>("part"), map.OptionalWord<ReservoirId>("reservoir"),
-            [.. tasks.Select(task => ReadTask(task, id))]);
+        if (tasks.IsEmpty)
+            throw map.Wrong("\"tasks\" is missing or empty");
+        var component = new Component(
+            id,
+            map.Text("title"),
+            map.Word<BikePart>("part"),
+            map.OptionalWord<ReservoirId>("reservoir"),
+            [.. tasks.Select(task => ReadTask(task, id))]
+        );
         map.RefuseTheRest();
         return component;
     }
@@ -32,11 +39,21 @@ internal static class ScheduleFile
     private static ServiceTask ReadTask(YamlMap map, string component)
     {
         var limits = map.Maps("limits");
-        if (limits.IsEmpty) throw map.Wrong("a task needs at least one limit");
+        if (limits.IsEmpty)
+            throw map.Wrong("a task needs at least one limit");
         var task = new ServiceTask(
-            $"{component}.{map.Text("act")}", map.Text("title"), map.Applies("applies"), [.. limits.Select(ReadLimit)], [.. map.Maps("severe").Select(ReadSeverity)],
-            map.OptionalText("also"), [.. map.Texts("resets").Select(act => $"{component}.{act}")], map.Whole("minutes", 1, 2000), map.OptionalText("job"),
-            map.Flag("safety"), map.OptionalText("why"))
+            $"{component}.{map.Text("act")}",
+            map.Text("title"),
+            map.Applies("applies"),
+            [.. limits.Select(ReadLimit)],
+            [.. map.Maps("severe").Select(ReadSeverity)],
+            map.OptionalText("also"),
+            [.. map.Texts("resets").Select(act => $"{component}.{act}")],
+            map.Whole("minutes", 1, 2000),
+            map.OptionalText("job"),
+            map.Flag("safety"),
+            map.OptionalText("why")
+        )
         {
             AfterRides = map.Words<Severity>("after-rides"),
             AfterEveryRide = map.Flag("after-every-ride"),
@@ -52,11 +69,17 @@ internal static class ScheduleFile
         {
             var every = map.Quantity("every", Dimension.Distance, Dimension.EngineHours);
             var first = map.Has("first") ? map.Quantity("first", every.Unit.Dimension) : (Quantity?)null;
-            limit = new UseLimit(MeterAmount.From(every), map.Provenance(), every.Unit, first is { } runningIn ? MeterAmount.From(runningIn) : null);
+            limit = new UseLimit(
+                MeterAmount.From(every),
+                map.Provenance(),
+                every.Unit,
+                first is { } runningIn ? MeterAmount.From(runningIn) : null
+            );
         }
         else if (map.OptionalText("until") is { } until)
         {
-            if (until != "entered") throw map.Wrong("until", "only \"entered\" is known: a day that the owner enters");
+            if (until != "entered")
+                throw map.Wrong("until", "only \"entered\" is known: a day that the owner enters");
             limit = new PaperLimit(map.Provenance());
         }
         else

@@ -55,7 +55,8 @@ internal static class SetFile
             Reservoirs = root.Maps("reservoirs").ToImmutableDictionary(map => map.Word<ReservoirId>("id"), ReadReservoir),
         };
         var set = new ProfileSet(root.Text("id"), root.Text("title"), root.Text("for"), profile);
-        foreach (var map in new[] { engine, chassis, meters, root }) map.RefuseTheRest();
+        foreach (var map in new[] { engine, chassis, meters, root })
+            map.RefuseTheRest();
         return set;
     }
 

@@ -40,24 +40,31 @@ internal sealed class YamlMap
     /// </summary>
     private static void Guard(string file, string text)
     {
-        if (text.Length > MostCharacters) throw new ContentException(file, 1, $"is longer than {MostCharacters:#,0} characters");
+        if (text.Length > MostCharacters)
+            throw new ContentException(file, 1, $"is longer than {MostCharacters:#,0} characters");
         var scan = new Parser(new StringReader(text));
         // For each thing that is open: whether it is a mapping, and whether a key comes next in it.
         var open = new Stack<(bool Mapping, bool Key)>();
         while (scan.MoveNext())
         {
             var now = scan.Current!;
-            if (now is AnchorAlias) throw new ContentException(file, now.Start.Line, "uses an alias (*name), which no file here may: write it out");
-            if (now is MappingEnd or SequenceEnd) open.Pop();
-            if (now is not (Scalar or MappingStart or SequenceStart)) continue;
+            if (now is AnchorAlias)
+                throw new ContentException(file, now.Start.Line, "uses an alias (*name), which no file here may: write it out");
+            if (now is MappingEnd or SequenceEnd)
+                open.Pop();
+            if (now is not (Scalar or MappingStart or SequenceStart))
+                continue;
             if (open.TryPop(out var outer))
             {
-                if (outer is (true, true) && now is not Scalar) throw new ContentException(file, now.Start.Line, "has a key that is not a plain word");
+                if (outer is (true, true) && now is not Scalar)
+                    throw new ContentException(file, now.Start.Line, "has a key that is not a plain word");
                 open.Push((outer.Mapping, outer.Mapping && !outer.Key));
             }
 
-            if (now is not Scalar) open.Push((now is MappingStart, now is MappingStart));
-            if (open.Count > MostDepth) throw new ContentException(file, now.Start.Line, $"is nested deeper than {MostDepth} levels");
+            if (now is not Scalar)
+                open.Push((now is MappingStart, now is MappingStart));
+            if (open.Count > MostDepth)
+                throw new ContentException(file, now.Start.Line, $"is nested deeper than {MostDepth} levels");
         }
     }
 
@@ -69,7 +76,8 @@ internal sealed class YamlMap
             Guard(file, text);
             var stream = new YamlStream();
             stream.Load(parser);
-            if (stream.Documents.Count != 1) throw new ContentException(file, 1, "must hold exactly one document");
+            if (stream.Documents.Count != 1)
+                throw new ContentException(file, 1, "must hold exactly one document");
             return Of(file, stream.Documents[0].RootNode);
         }
         catch (YamlException broken)
@@ -96,8 +104,10 @@ internal sealed class YamlMap
 
     public string? OptionalText(string key)
     {
-        if (Node(key) is not { } node) return null;
-        if (node is not YamlScalarNode { Value: { Length: > 0 } value }) throw Wrong(key, "a text is wanted");
+        if (Node(key) is not { } node)
+            return null;
+        if (node is not YamlScalarNode { Value: { Length: > 0 } value })
+            throw Wrong(key, "a text is wanted");
         return value.Trim();
     }
 
@@ -105,41 +115,56 @@ internal sealed class YamlMap
     {
         var text = Text(key);
         return int.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
-            ? value : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
+            ? value
+            : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
     }
 
     /// <summary>Three numbers in order, none below nought: low, likely, high.</summary>
     public Core.Viewings.Triangle Triangle(string key)
     {
-        var numbers = Texts(key).Select(text => double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw Wrong(key, $"\"{text}\" is not a number")).ToList();
+        var numbers = Texts(key)
+            .Select(text =>
+                double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw Wrong(key, $"\"{text}\" is not a number")
+            )
+            .ToList();
         return numbers is [>= 0, _, _] && numbers[0] <= numbers[1] && numbers[1] <= numbers[2]
-            ? new(numbers[0], numbers[1], numbers[2]) : throw Wrong(key, "three numbers are wanted: low, likely, high, in that order");
+            ? new(numbers[0], numbers[1], numbers[2])
+            : throw Wrong(key, "three numbers are wanted: low, likely, high, in that order");
     }
 
     public double Number(string key, double least, double most)
     {
         var text = Text(key);
         return double.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
-            ? value : throw Wrong(key, $"\"{text}\" is not a number from {least} to {most}");
+            ? value
+            : throw Wrong(key, $"\"{text}\" is not a number from {least} to {most}");
     }
 
     public decimal Share(string key) =>
         decimal.TryParse(Text(key), CultureInfo.InvariantCulture, out var value) && value is >= 0.1m and <= 1m
-            ? value : throw Wrong(key, "a number from 0.1 to 1 is wanted");
+            ? value
+            : throw Wrong(key, "a number from 0.1 to 1 is wanted");
 
-    public bool Flag(string key) => OptionalText(key) switch
-    {
-        null or "no" => false,
-        "yes" => true,
-        var other => throw Wrong(key, $"yes or no is wanted, not \"{other}\""),
-    };
+    public bool Flag(string key) =>
+        OptionalText(key) switch
+        {
+            null or "no" => false,
+            "yes" => true,
+            var other => throw Wrong(key, $"yes or no is wanted, not \"{other}\""),
+        };
 
-    public T Word<T>(string key) where T : struct, Enum => OptionalWord<T>(key) ?? throw Wrong($"\"{key}\" is missing");
+    public T Word<T>(string key)
+        where T : struct, Enum => OptionalWord<T>(key) ?? throw Wrong($"\"{key}\" is missing");
 
-    public T? OptionalWord<T>(string key) where T : struct, Enum =>
-        OptionalText(key) is { } text ? WordOf<T>(text) ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}") : null;
+    public T? OptionalWord<T>(string key)
+        where T : struct, Enum =>
+        OptionalText(key) is { } text
+            ? WordOf<T>(text)
+                ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}")
+            : null;
 
-    public static T? WordOf<T>(string text) where T : struct, Enum =>
+    public static T? WordOf<T>(string text)
+        where T : struct, Enum =>
         Enum.GetValues<T>().Where(value => Capabilities.Word(value) == text).Select(value => (T?)value).FirstOrDefault();
 
     /// <summary>A quantity with its unit always written: content never leaves one to be guessed.</summary>
@@ -147,7 +172,8 @@ internal sealed class YamlMap
     {
         var text = Text(key);
         var unit = Unit.Find(string.Concat(text.SkipWhile(letter => char.IsDigit(letter) || letter is '.' or ',' or ' ')));
-        if (unit is null || !dimensions.Contains(unit.Dimension)) throw Wrong(key, $"\"{text}\" has no unit that fits here");
+        if (unit is null || !dimensions.Contains(unit.Dimension))
+            throw Wrong(key, $"\"{text}\" has no unit that fits here");
         var read = QuantityText.Read(text, unit, decimal.MaxValue / 1e6m);
         return read.IsRefused ? throw Wrong(key, read.Refusal!) : read.Value;
     }
@@ -157,19 +183,38 @@ internal sealed class YamlMap
 
     public ImmutableArray<string> Texts(string key)
     {
-        if (Node(key) is not { } node) return [];
-        if (node is YamlScalarNode { Value: { Length: > 0 } one }) return [one.Trim()];
-        if (node is not YamlSequenceNode list) throw Wrong(key, "a list is wanted");
-        return [.. list.Select(item => item is YamlScalarNode { Value: { Length: > 0 } text } ? text.Trim() : throw new ContentException(_file, item.Start.Line, $"{key}: a text is wanted"))];
+        if (Node(key) is not { } node)
+            return [];
+        if (node is YamlScalarNode { Value: { Length: > 0 } one })
+            return [one.Trim()];
+        if (node is not YamlSequenceNode list)
+            throw Wrong(key, "a list is wanted");
+        return
+        [
+            .. list.Select(item =>
+                item is YamlScalarNode { Value: { Length: > 0 } text }
+                    ? text.Trim()
+                    : throw new ContentException(_file, item.Start.Line, $"{key}: a text is wanted")
+            ),
+        ];
     }
 
-    public ImmutableArray<T> Words<T>(string key) where T : struct, Enum =>
-        [.. Texts(key).Select(text => WordOf<T>(text) ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}"))];
+    public ImmutableArray<T> Words<T>(string key)
+        where T : struct, Enum =>
+        [
+            .. Texts(key)
+                .Select(text =>
+                    WordOf<T>(text)
+                    ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}")
+                ),
+        ];
 
     public ImmutableArray<YamlMap> Maps(string key)
     {
-        if (Node(key) is not { } node) return [];
-        if (node is not YamlSequenceNode list) throw Wrong(key, "a list is wanted");
+        if (Node(key) is not { } node)
+            return [];
+        if (node is not YamlSequenceNode list)
+            throw Wrong(key, "a list is wanted");
         return [.. list.Select(item => Of(_file, item))];
     }
 
@@ -181,14 +226,16 @@ internal sealed class YamlMap
     /// <summary>A structured match on the bike and on the run's choices.</summary>
     public Applies Applies(string key, ICollection<string>? choices = null)
     {
-        if (!Has(key)) return Core.Bikes.Applies.Always;
+        if (!Has(key))
+            return Core.Bikes.Applies.Always;
         var map = Map(key);
         foreach (var name in map.Keys)
         {
             var known = name.StartsWith(Core.Bikes.Applies.ChoicePrefix, StringComparison.Ordinal)
                 ? choices?.Contains(name[Core.Bikes.Applies.ChoicePrefix.Length..]) == true
                 : Capabilities.Keys.Contains(name);
-            if (!known) throw map.Wrong(name, "is nothing that a bike or this job can be matched on");
+            if (!known)
+                throw map.Wrong(name, "is nothing that a bike or this job can be matched on");
         }
 
         return new(map.Keys.ToImmutableDictionary(name => name, map.Texts));
@@ -197,7 +244,8 @@ internal sealed class YamlMap
     /// <summary>Refuses keys that nobody asked for: a misspelt key must not be silently ignored.</summary>
     public void RefuseTheRest()
     {
-        foreach (var key in Keys.Where(key => !_asked.Contains(key))) throw Wrong(key, "is not a key known here");
+        foreach (var key in Keys.Where(key => !_asked.Contains(key)))
+            throw Wrong(key, "is not a key known here");
     }
 
     private YamlNode? Node(string key)

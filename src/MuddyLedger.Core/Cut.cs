@@ -6,11 +6,13 @@ public static class Cut
     /// <summary>The text, or as many of its whole words as fit, and a sign that there was more.</summary>
     public static string To(string text, int most)
     {
-        if (text.Length <= most) return text;
+        if (text.Length <= most)
+            return text;
         var end = text.LastIndexOf(' ', most - 2);
         var kept = text[..(end > 0 ? end : most - 1)];
         // A sign of two halves is not cut in the middle.
-        if (char.IsHighSurrogate(kept[^1])) kept = kept[..^1];
+        if (char.IsHighSurrogate(kept[^1]))
+            kept = kept[..^1];
         return $"{kept.TrimEnd(' ', ',', ';')}\u2026";
     }
 
@@ -29,6 +31,7 @@ public static class Cut
             line += line.Length == 0 ? item : $"; {item}";
         }
 
-        if (line.Length > 0) yield return $"{start}{line}.";
+        if (line.Length > 0)
+            yield return $"{start}{line}.";
     }
 }

@@ -1,15 +1,26 @@
 namespace MuddyLedger.Core;
 
-public enum ProvenanceKind { Manual, Published, CommonPractice, House, Owner }
+public enum ProvenanceKind
+{
+    Manual,
+    Published,
+    CommonPractice,
+    House,
+    Owner,
+}
 
-/// <summary>Where a number comes from. The maker's manual wins over all others; a house value is our own choice and may be changed.</summary>
+/// <summary>
+/// Where a number comes from. The maker's manual wins over all others; a house value is our own choice and may be changed.
+/// </summary>
 /// <param name="Source">The page, standard or book; never empty for <see cref="ProvenanceKind.Published"/>.</param>
 public sealed record Provenance(ProvenanceKind Kind, string? Source = null)
 {
     public static readonly Provenance House = new(ProvenanceKind.House);
     public static readonly Provenance CommonPractice = new(ProvenanceKind.CommonPractice);
 
-    /// <summary>Reads "house", "common practice", "owner", "manual: p. 3-12" or "published: NIST SP 811"; null where it is none of these.</summary>
+    /// <summary>
+    /// Reads "house", "common practice", "owner", "manual: p. 3-12" or "published: NIST SP 811"; null where it is none of these.
+    /// </summary>
     public static Provenance? Read(string text)
     {
         var parts = text.Split(':', 2, StringSplitOptions.TrimEntries);

@@ -11,7 +11,14 @@ public sealed record OwnJob(string Id, string Text, int Version, Instant Changed
 public sealed class OwnJobStore(ShedContext context)
 {
     public async Task<ImmutableArray<OwnJob>> AllAsync(CancellationToken cancel) =>
-        [.. (await context.OwnJobs.AsNoTracking().OrderBy(row => row.Id).ToListAsync(cancel)).Select(row => new OwnJob(row.Id, row.Text, row.Version, row.ChangedAt))];
+        [
+            .. (await context.OwnJobs.AsNoTracking().OrderBy(row => row.Id).ToListAsync(cancel)).Select(row => new OwnJob(
+                row.Id,
+                row.Text,
+                row.Version,
+                row.ChangedAt
+            )),
+        ];
 
     /// <param name="version">That is replaced; null where there is none yet.</param>
     /// <param name="text">Null takes it away.</param>
@@ -20,7 +27,16 @@ public sealed class OwnJobStore(ShedContext context)
         var row = version is null ? null : await context.OwnJobs.SingleAsync(one => one.Id == id, cancel);
         if (row is null)
         {
-            if (text is not null) context.OwnJobs.Add(new OwnJobRow { Id = id, Text = text, Version = 1, ChangedAt = at });
+            if (text is not null)
+                context.OwnJobs.Add(
+                    new OwnJobRow
+                    {
+                        Id = id,
+                        Text = text,
+                        Version = 1,
+                        ChangedAt = at,
+                    }
+                );
             return;
         }
 

@@ -11,7 +11,10 @@ public sealed class BikeRow
     public Guid Id { get; init; }
     public required string Profile { get; set; }
     public int Version { get; set; }
-    /// <summary>Counts every line, strike, run and tap of this bike. Kept by triggers of the store itself, so that nothing can be written past it.</summary>
+
+    /// <summary>
+    /// Counts every line, strike, run and tap of this bike. Kept by triggers of the store itself, so that nothing can be written past it.
+    /// </summary>
     public long LedgerVersion { get; private set; }
     public Instant AddedAt { get; init; }
 }
@@ -46,6 +49,7 @@ public sealed class RunRow
     public required string Job { get; init; }
     public Instant StartedAt { get; init; }
     public RunStatus Status { get; set; }
+
     /// <summary>Counts events and changes of status; the run's ETag.</summary>
     public int Version { get; set; }
     public Instant? EndedAt { get; set; }
@@ -70,8 +74,10 @@ public sealed class ViewingRow
     public int Version { get; set; }
     public Instant AddedAt { get; init; }
     public Instant? EndedAt { get; set; }
+
     /// <summary>Why it was not bought, in the owner's words.</summary>
     public string? Ended { get; set; }
+
     /// <summary>The bike that it became.</summary>
     public Guid? BikeId { get; set; }
 }
@@ -109,6 +115,7 @@ public sealed class StockItemRow
     public required string Item { get; set; }
     public int Version { get; set; }
     public Instant AddedAt { get; init; }
+
     /// <summary>Not kept any more; its moves stay.</summary>
     public bool Gone { get; set; }
 }
@@ -128,13 +135,17 @@ public sealed class StockMoveRow
     public Guid? RunId { get; init; }
 }
 
-/// <summary>A picture as stored: made anew from what was sent, so that nothing else that was in the file came along. Never changed.</summary>
+/// <summary>
+/// A picture as stored: made anew from what was sent, so that nothing else that was in the file came along. Never changed.
+/// </summary>
 public sealed class PhotoRow
 {
     public Guid Id { get; init; }
     public Instant AddedAt { get; init; }
+
     /// <summary>A JPEG, upright.</summary>
     public required byte[] Image { get; init; }
+
     /// <summary>The same, as large as a stamp.</summary>
     public required byte[] Small { get; init; }
 }
@@ -143,6 +154,7 @@ public sealed class PhotoRow
 public sealed class WriteRow
 {
     public Guid Id { get; init; }
+
     /// <summary>SHA-256 of what was asked: the same id with another body is refused.</summary>
     public required string Asked { get; init; }
     public Instant At { get; init; }

@@ -104,7 +104,12 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
         });
         modelBuilder.Entity<PriceRow>().HasKey(row => row.Point);
         modelBuilder.Entity<BikeRow>().Property(row => row.Version).IsConcurrencyToken();
-        modelBuilder.Entity<BikeRow>().Property(row => row.LedgerVersion).HasDefaultValue(0L).ValueGeneratedOnAddOrUpdate().Metadata.SetAfterSaveBehavior(PropertySaveBehavior.Ignore);
+        modelBuilder
+            .Entity<BikeRow>()
+            .Property(row => row.LedgerVersion)
+            .HasDefaultValue(0L)
+            .ValueGeneratedOnAddOrUpdate()
+            .Metadata.SetAfterSaveBehavior(PropertySaveBehavior.Ignore);
         modelBuilder.Entity<SettingsRow>().Property(row => row.Version).IsConcurrencyToken();
         modelBuilder.Entity<SettingsRow>().Property(row => row.Id).ValueGeneratedNever();
     }
@@ -113,15 +118,16 @@ public sealed class ShedContext(DbContextOptions<ShedContext> options) : DbConte
     internal static LocalDate ReadDate(string text) => LocalDate.FromDateOnly(DateOnly.ParseExact(text, "O", CultureInfo.InvariantCulture));
 
     /// <exception cref="FormatException">The text is no moment as the store writes it.</exception>
-    internal static Instant ReadInstant(string text) => Instant.FromDateTimeUtc(DateTime.ParseExact(text, "O", CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind));
+    internal static Instant ReadInstant(string text) =>
+        Instant.FromDateTimeUtc(DateTime.ParseExact(text, "O", CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind));
 
-    /// <summary>ISO dates sort as text. Read by the framework's round-trip format, which costs a tenth of a pattern, two hundred thousand times.</summary>
-    private sealed class DateText() : ValueConverter<LocalDate, string>(
-        date => LocalDatePattern.Iso.Format(date), text => ReadDate(text));
+    /// <summary>
+    /// ISO dates sort as text. Read by the framework's round-trip format, which costs a tenth of a pattern, two hundred thousand times.
+    /// </summary>
+    private sealed class DateText() : ValueConverter<LocalDate, string>(date => LocalDatePattern.Iso.Format(date), text => ReadDate(text));
 
     /// <summary>A fixed number of decimals, so that instants sort as text; it is the framework's round-trip format.</summary>
-    private sealed class InstantText() : ValueConverter<Instant, string>(
-        instant => Pattern.Format(instant), text => ReadInstant(text))
+    private sealed class InstantText() : ValueConverter<Instant, string>(instant => Pattern.Format(instant), text => ReadInstant(text))
     {
         private static readonly InstantPattern Pattern = InstantPattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm:ss.fffffff'Z'");
     }

@@ -10,10 +10,20 @@ using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <param name="LedgerVersion">Counts every line, strike, run and tap of the bike; what is computed from them holds for as long as it does.</param>
+/// <param name="LedgerVersion">Counts every line, strike, run and tap of the bike; what is computed from them holds for as long as it
+/// does.</param>
 public sealed record StoredBike(BikeId Id, Profile Profile, int Version, long LedgerVersion);
 
-public sealed record StoredRun(RunId Id, BikeId Bike, Job Job, Instant Started, RunStatus Status, int Version, Instant? Ended, ImmutableArray<RunEvent> Events)
+public sealed record StoredRun(
+    RunId Id,
+    BikeId Bike,
+    Job Job,
+    Instant Started,
+    RunStatus Status,
+    int Version,
+    Instant? Ended,
+    ImmutableArray<RunEvent> Events
+)
 {
     public RunState State => RunState.Of(Job, Started, Events);
 }
@@ -35,7 +45,9 @@ public sealed class ShedReader(ShedContext context)
 {
     public async Task<ReadBikes> BikesAsync(CancellationToken cancel)
     {
-        var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel)).Select(row => (row.Id, Bike: Readable.OrNull(() => Bike(row)))).ToList();
+        var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel))
+            .Select(row => (row.Id, Bike: Readable.OrNull(() => Bike(row))))
+            .ToList();
         return new([.. rows.Select(row => row.Bike).OfType<StoredBike>()], [.. rows.Where(row => row.Bike is null).Select(row => row.Id)]);
     }
 
@@ -48,71 +60,138 @@ public sealed class ShedReader(ShedContext context)
     public async Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel)
     {
         var id = bike.Value;
-        var (count, last) = await context.Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}").SingleAsync(cancel) is { } now ? (now.Lines, now.Place) : default;
+        var (count, last) = await context
+            .Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}")
+            .SingleAsync(cancel)
+            is { } now
+            ? (now.Lines, now.Place)
+            : default;
         var after = known?.Place ?? 0;
         var rows = await LinesAsync(context, id, after, cancel);
         var fresh = Read(bike, rows);
         var damaged = (known?.Damaged ?? 0) + rows.Count - fresh.Length;
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
-        if (known is not null && known.Ledger.All.Length + fresh.Length + damaged != count) return await LedgerAsync(bike, null, cancel);
-        var strikes = await (from strike in context.Strikes.AsNoTracking()
-                             join entry in context.Entries on strike.EntryId equals entry.Id
-                             where entry.BikeId == id
-                             select strike).ToListAsync(cancel);
-        return new(BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))), last, damaged);
+        if (known is not null && known.Ledger.All.Length + fresh.Length + damaged != count)
+            return await LedgerAsync(bike, null, cancel);
+        var strikes = await (
+            from strike in context.Strikes.AsNoTracking()
+            join entry in context.Entries on strike.EntryId equals entry.Id
+            where entry.BikeId == id
+            select strike
+        ).ToListAsync(cancel);
+        return new(
+            BikeLedger.Of(
+                bike,
+                known is null ? fresh : known.Ledger.All.Concat(fresh),
+                strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))
+            ),
+            last,
+            damaged
+        );
     }
 
     /// <summary>Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.</summary>
-    internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) => context.Database.SqlQuery<Line>(
-        $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid").ToListAsync(cancel);
+    internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) =>
+        context
+            .Database.SqlQuery<Line>(
+                $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid"
+            )
+            .ToListAsync(cancel);
 
-    /// <summary>Reads the lines' words on every core, and keeps once what recurs in thousands of them. A line that cannot be read is left out.</summary>
+    /// <summary>
+    /// Reads the lines' words on every core, and keeps once what recurs in thousands of them. A line that cannot be read is left out.
+    /// </summary>
     private static LedgerEntry[] Read(BikeId bike, List<Line> rows)
     {
         var devices = new ConcurrentDictionary<string, string>();
         LedgerEntry? One(Line row) => Readable.OrNull(() => Entry(bike, row, devices.GetOrAdd(row.Device, row.Device)));
-        return rows.Count < FewRows ? [.. rows.Select(One).OfType<LedgerEntry>()] : [.. rows.AsParallel().AsOrdered().Select(One).OfType<LedgerEntry>()];
+        return rows.Count < FewRows
+            ? [.. rows.Select(One).OfType<LedgerEntry>()]
+            : [.. rows.AsParallel().AsOrdered().Select(One).OfType<LedgerEntry>()];
     }
 
     private const int FewRows = 200;
 
     /// <summary>As it is stored: what it says is read by itself, so that one that cannot be read does not take the others along.</summary>
-    internal sealed record Line(Guid Id, string Date, string WrittenAt, string Device, string Body, Guid? RunId, Guid? CorrectsId, string? Reason);
+    internal sealed record Line(
+        Guid Id,
+        string Date,
+        string WrittenAt,
+        string Device,
+        string Body,
+        Guid? RunId,
+        Guid? CorrectsId,
+        string? Reason
+    );
 
     private sealed record LastLine(long Lines, long Place);
 
     /// <summary>The bike whose book holds a line; null where there is no such line.</summary>
     public async Task<BikeId?> BikeOfEntryAsync(EntryId id, CancellationToken cancel) =>
-        await context.Entries.AsNoTracking().Where(row => row.Id == id.Value).Select(row => (Guid?)row.BikeId).SingleOrDefaultAsync(cancel) is { } bike ? new BikeId(bike) : null;
+        await context.Entries.AsNoTracking().Where(row => row.Id == id.Value).Select(row => (Guid?)row.BikeId).SingleOrDefaultAsync(cancel)
+            is { } bike
+            ? new BikeId(bike)
+            : null;
 
     public async Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel)
     {
         var row = await context.Runs.AsNoTracking().SingleOrDefaultAsync(run => run.Id == id.Value, cancel);
-        return row is null ? null : Run(row, await context.RunEvents.AsNoTracking().Where(act => act.RunId == id.Value).OrderBy(act => act.Sequence).ToListAsync(cancel));
+        return row is null
+            ? null
+            : Run(
+                row,
+                await context.RunEvents.AsNoTracking().Where(act => act.RunId == id.Value).OrderBy(act => act.Sequence).ToListAsync(cancel)
+            );
     }
 
     public async Task<ReadRuns> RunningAsync(CancellationToken cancel)
     {
-        var rows = await context.Runs.AsNoTracking().Where(run => run.Status == RunStatus.Running).OrderBy(run => run.StartedAt).ToListAsync(cancel);
-        var events = await (from act in context.RunEvents.AsNoTracking()
-                            join run in context.Runs on act.RunId equals run.Id
-                            where run.Status == RunStatus.Running
-                            orderby act.Sequence
-                            select act).ToListAsync(cancel);
+        var rows = await context
+            .Runs.AsNoTracking()
+            .Where(run => run.Status == RunStatus.Running)
+            .OrderBy(run => run.StartedAt)
+            .ToListAsync(cancel);
+        var events = await (
+            from act in context.RunEvents.AsNoTracking()
+            join run in context.Runs on act.RunId equals run.Id
+            where run.Status == RunStatus.Running
+            orderby act.Sequence
+            select act
+        ).ToListAsync(cancel);
         var byRun = events.ToLookup(act => act.RunId);
         var runs = rows.Select(row => (Row: row, Run: Readable.OrNull(() => Run(row, byRun[row.Id])))).ToList();
-        return new([.. runs.Select(one => one.Run).OfType<StoredRun>()], [.. runs.Where(one => one.Run is null).Select(one => new DamagedRow(one.Row.BikeId, one.Row.Id))]);
+        return new(
+            [.. runs.Select(one => one.Run).OfType<StoredRun>()],
+            [.. runs.Where(one => one.Run is null).Select(one => new DamagedRow(one.Row.BikeId, one.Row.Id))]
+        );
     }
 
     private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
 
-    internal static LedgerEntry Entry(BikeId bike, Line row, string device) => new(
-        new(row.Id), bike, ShedContext.ReadDate(row.Date), ShedContext.ReadInstant(row.WrittenAt), device, CoreJson.Read<EntryBody>(row.Body),
-        row.RunId is { } run ? new RunId(run) : null, row.CorrectsId is { } corrects ? new EntryId(corrects) : null, row.Reason);
+    internal static LedgerEntry Entry(BikeId bike, Line row, string device) =>
+        new(
+            new(row.Id),
+            bike,
+            ShedContext.ReadDate(row.Date),
+            ShedContext.ReadInstant(row.WrittenAt),
+            device,
+            CoreJson.Read<EntryBody>(row.Body),
+            row.RunId is { } run ? new RunId(run) : null,
+            row.CorrectsId is { } corrects ? new EntryId(corrects) : null,
+            row.Reason
+        );
 
-    private static StoredRun Run(RunRow row, IEnumerable<RunEventRow> events) => new(
-        new(row.Id), new(row.BikeId), CoreJson.Read<Job>(row.Job), row.StartedAt, row.Status, row.Version, row.EndedAt,
-        [.. events.Select(act => new RunEvent(act.Id, act.At, act.Device, CoreJson.Read<RunAct>(act.Act)))]);
+    private static StoredRun Run(RunRow row, IEnumerable<RunEventRow> events) =>
+        new(
+            new(row.Id),
+            new(row.BikeId),
+            CoreJson.Read<Job>(row.Job),
+            row.StartedAt,
+            row.Status,
+            row.Version,
+            row.EndedAt,
+            [.. events.Select(act => new RunEvent(act.Id, act.At, act.Device, CoreJson.Read<RunAct>(act.Act)))]
+        );
 }
 
 /// <summary>Reads what may be damaged.</summary>
@@ -126,7 +205,16 @@ internal static class Readable
         {
             return read();
         }
-        catch (Exception broken) when (broken is System.Text.Json.JsonException or FormatException or ArgumentException or OverflowException or InvalidOperationException or NotSupportedException or NullReferenceException)
+        catch (Exception broken)
+            when (broken
+                    is System.Text.Json.JsonException
+                        or FormatException
+                        or ArgumentException
+                        or OverflowException
+                        or InvalidOperationException
+                        or NotSupportedException
+                        or NullReferenceException
+            )
         {
             return null;
         }

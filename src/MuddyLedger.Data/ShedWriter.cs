@@ -14,10 +14,13 @@ namespace MuddyLedger.Data;
 public enum WriteOutcome
 {
     Written,
+
     /// <summary>The same request was acknowledged before: nothing was changed again.</summary>
     Repeated,
+
     /// <summary>The id was used for something else: nothing was changed.</summary>
     OtherBody,
+
     /// <summary>Somebody else changed the thing since it was read: nothing was changed.</summary>
     Stale,
 }
@@ -30,38 +33,63 @@ public sealed class ShedWriter(ShedContext context)
     /// <summary>Whether this id was acknowledged before, and for the same request.</summary>
     public async Task<WriteOutcome?> BeforeAsync(Guid id, string asked, CancellationToken cancel) =>
         await context.Writes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row ? null
-            : row.Asked == Digest(asked) ? WriteOutcome.Repeated : WriteOutcome.OtherBody;
+        : row.Asked == Digest(asked) ? WriteOutcome.Repeated
+        : WriteOutcome.OtherBody;
 
     /// <summary>Whether this id was acknowledged before, for whatever request.</summary>
     public Task<bool> WasUsedAsync(Guid id, CancellationToken cancel) => context.Writes.AnyAsync(row => row.Id == id, cancel);
 
     public void AddBike(BikeId id, Profile profile, Instant at) =>
-        context.Bikes.Add(new BikeRow { Id = id.Value, Profile = CoreJson.Write(profile), Version = 1, AddedAt = at });
+        context.Bikes.Add(
+            new BikeRow
+            {
+                Id = id.Value,
+                Profile = CoreJson.Write(profile),
+                Version = 1,
+                AddedAt = at,
+            }
+        );
 
     public void ChangeProfile(StoredBike bike, Profile profile)
     {
         // Attached at the version that was read, so that a change in between makes the commit fail.
-        var row = new BikeRow { Id = bike.Id.Value, Profile = "", Version = bike.Version };
+        var row = new BikeRow
+        {
+            Id = bike.Id.Value,
+            Profile = "",
+            Version = bike.Version,
+        };
         context.Bikes.Attach(row);
         row.Profile = CoreJson.Write(profile);
         row.Version = bike.Version + 1;
     }
 
-    public void AddEntry(LedgerEntry entry) => context.Entries.Add(new EntryRow
-    {
-        Id = entry.Id.Value,
-        BikeId = entry.Bike.Value,
-        Date = entry.Date,
-        WrittenAt = entry.WrittenAt,
-        Device = entry.Device,
-        Body = CoreJson.Write(entry.Body),
-        RunId = entry.Run?.Value,
-        CorrectsId = entry.Corrects?.Value,
-        Reason = entry.Reason,
-    });
+    public void AddEntry(LedgerEntry entry) =>
+        context.Entries.Add(
+            new EntryRow
+            {
+                Id = entry.Id.Value,
+                BikeId = entry.Bike.Value,
+                Date = entry.Date,
+                WrittenAt = entry.WrittenAt,
+                Device = entry.Device,
+                Body = CoreJson.Write(entry.Body),
+                RunId = entry.Run?.Value,
+                CorrectsId = entry.Corrects?.Value,
+                Reason = entry.Reason,
+            }
+        );
 
     public void AddStrike(Strike strike) =>
-        context.Strikes.Add(new StrikeRow { EntryId = strike.Entry.Value, At = strike.At, Device = strike.Device, Reason = strike.Reason });
+        context.Strikes.Add(
+            new StrikeRow
+            {
+                EntryId = strike.Entry.Value,
+                At = strike.At,
+                Device = strike.Device,
+                Reason = strike.Reason,
+            }
+        );
 
     public void AddEvent(StoredRun run, RunEvent act)
     {
@@ -72,28 +100,31 @@ public sealed class ShedWriter(ShedContext context)
     /// <summary>A new run, with the events it may have already.</summary>
     public void AddRun(StoredRun run)
     {
-        context.Runs.Add(new RunRow
-        {
-            Id = run.Id.Value,
-            BikeId = run.Bike.Value,
-            Job = CoreJson.Write(run.Job),
-            StartedAt = run.Started,
-            Status = run.Status,
-            Version = run.Version,
-            EndedAt = run.Ended,
-        });
+        context.Runs.Add(
+            new RunRow
+            {
+                Id = run.Id.Value,
+                BikeId = run.Bike.Value,
+                Job = CoreJson.Write(run.Job),
+                StartedAt = run.Started,
+                Status = run.Status,
+                Version = run.Version,
+                EndedAt = run.Ended,
+            }
+        );
         context.RunEvents.AddRange(run.Events.Select((act, at) => RowOf(run, act, at + 1)));
     }
 
-    private static RunEventRow RowOf(StoredRun run, RunEvent act, int sequence) => new()
-    {
-        Id = act.Id,
-        RunId = run.Id.Value,
-        Sequence = sequence,
-        At = act.At,
-        Device = act.Device,
-        Act = CoreJson.Write(act.Act),
-    };
+    private static RunEventRow RowOf(StoredRun run, RunEvent act, int sequence) =>
+        new()
+        {
+            Id = act.Id,
+            RunId = run.Id.Value,
+            Sequence = sequence,
+            At = act.At,
+            Device = act.Device,
+            Act = CoreJson.Write(act.Act),
+        };
 
     public void EndRun(StoredRun run, RunStatus status, Instant? at)
     {
@@ -107,16 +138,32 @@ public sealed class ShedWriter(ShedContext context)
     /// <param name="version">The version that was read; 0 where none was ever kept.</param>
     public void ChangeSettings(string volumeUnit, string torqueUnit, string currency, int version)
     {
-        var row = new SettingsRow { Id = 1, VolumeUnit = volumeUnit, TorqueUnit = torqueUnit, Currency = currency, Version = version };
-        if (version == 0) context.Settings.Add(row);
-        else context.Settings.Attach(row).State = EntityState.Modified;
+        var row = new SettingsRow
+        {
+            Id = 1,
+            VolumeUnit = volumeUnit,
+            TorqueUnit = torqueUnit,
+            Currency = currency,
+            Version = version,
+        };
+        if (version == 0)
+            context.Settings.Add(row);
+        else
+            context.Settings.Attach(row).State = EntityState.Modified;
         row.Version = version + 1;
     }
 
     /// <summary>All of it or nothing.</summary>
     public async Task<WriteOutcome> CommitAsync(Guid id, string asked, Instant at, CancellationToken cancel)
     {
-        context.Writes.Add(new WriteRow { Id = id, Asked = Digest(asked), At = at });
+        context.Writes.Add(
+            new WriteRow
+            {
+                Id = id,
+                Asked = Digest(asked),
+                At = at,
+            }
+        );
         try
         {
             await context.SaveChangesAsync(cancel); // one transaction
@@ -130,7 +177,12 @@ public sealed class ShedWriter(ShedContext context)
         {
             // Two of the same at the same moment: the other one won. Or the id is that of something else: a line, a bike, a run.
             context.ChangeTracker.Clear();
-            return await BeforeAsync(id, asked, cancel) ?? (((Microsoft.Data.Sqlite.SqliteException)clash.InnerException).SqliteExtendedErrorCode == PrimaryKeyTaken ? WriteOutcome.OtherBody : WriteOutcome.Stale);
+            return await BeforeAsync(id, asked, cancel)
+                ?? (
+                    ((Microsoft.Data.Sqlite.SqliteException)clash.InnerException).SqliteExtendedErrorCode == PrimaryKeyTaken
+                        ? WriteOutcome.OtherBody
+                        : WriteOutcome.Stale
+                );
         }
     }
 
@@ -139,8 +191,18 @@ public sealed class ShedWriter(ShedContext context)
 
     private RunRow Touch(StoredRun run)
     {
-        if (context.Runs.Local.FirstOrDefault(touched => touched.Id == run.Id.Value) is { } already) return already;
-        var row = new RunRow { Id = run.Id.Value, BikeId = run.Bike.Value, Job = "", StartedAt = run.Started, Status = run.Status, Version = run.Version, EndedAt = run.Ended };
+        if (context.Runs.Local.FirstOrDefault(touched => touched.Id == run.Id.Value) is { } already)
+            return already;
+        var row = new RunRow
+        {
+            Id = run.Id.Value,
+            BikeId = run.Bike.Value,
+            Job = "",
+            StartedAt = run.Started,
+            Status = run.Status,
+            Version = run.Version,
+            EndedAt = run.Ended,
+        };
         context.Runs.Attach(row);
         row.Version = run.Version + 1;
         return row;

@@ -13,11 +13,22 @@ public sealed record StoredItem(Guid Id, StockItem Item, int Version, Instant Ad
 public sealed class ShelfStore(ShedContext context)
 {
     public async Task<ImmutableArray<StoredItem>> ItemsAsync(CancellationToken cancel) =>
-        [.. (await context.StockItems.AsNoTracking().Where(row => !row.Gone).OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel))
-            .Select(row => Readable.OrNull(() => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt))).OfType<StoredItem>()];
+        [
+            .. (
+                await context
+                    .StockItems.AsNoTracking()
+                    .Where(row => !row.Gone)
+                    .OrderBy(row => row.AddedAt)
+                    .ThenBy(row => row.Id)
+                    .ToListAsync(cancel)
+            )
+                .Select(row => Readable.OrNull(() => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt)))
+                .OfType<StoredItem>(),
+        ];
 
     /// <summary>Things of the shelf that are there and cannot be read.</summary>
-    public async Task<int> DamagedAsync(CancellationToken cancel) => await context.StockItems.CountAsync(row => !row.Gone, cancel) - (await ItemsAsync(cancel)).Length;
+    public async Task<int> DamagedAsync(CancellationToken cancel) =>
+        await context.StockItems.CountAsync(row => !row.Gone, cancel) - (await ItemsAsync(cancel)).Length;
 
     public async Task<ImmutableArray<Stock>> StockAsync(CancellationToken cancel)
     {
@@ -27,36 +38,69 @@ public sealed class ShelfStore(ShedContext context)
 
     /// <summary>In the order in which they were written.</summary>
     public async Task<ImmutableArray<StockMove>> MovesAsync(CancellationToken cancel, Guid? item = null) =>
-        [.. (await context.StockMoves.AsNoTracking().Where(row => item == null || row.ItemId == item).OrderBy(row => row.At).ThenBy(row => row.Id).ToListAsync(cancel)).Select(MoveOf)];
+        [
+            .. (
+                await context
+                    .StockMoves.AsNoTracking()
+                    .Where(row => item == null || row.ItemId == item)
+                    .OrderBy(row => row.At)
+                    .ThenBy(row => row.Id)
+                    .ToListAsync(cancel)
+            ).Select(MoveOf),
+        ];
 
     public async Task<ImmutableArray<StockMove>> OfRunAsync(Guid run, CancellationToken cancel) =>
-        [.. (await context.StockMoves.AsNoTracking().Where(row => row.RunId == run).OrderBy(row => row.At).ThenBy(row => row.Id).ToListAsync(cancel)).Select(MoveOf)];
+        [
+            .. (
+                await context
+                    .StockMoves.AsNoTracking()
+                    .Where(row => row.RunId == run)
+                    .OrderBy(row => row.At)
+                    .ThenBy(row => row.Id)
+                    .ToListAsync(cancel)
+            ).Select(MoveOf),
+        ];
 
-    public void Add(Guid id, StockItem item, Instant at) => context.StockItems.Add(new StockItemRow { Id = id, Item = CoreJson.Write(item), Version = 1, AddedAt = at });
+    public void Add(Guid id, StockItem item, Instant at) =>
+        context.StockItems.Add(
+            new StockItemRow
+            {
+                Id = id,
+                Item = CoreJson.Write(item),
+                Version = 1,
+                AddedAt = at,
+            }
+        );
 
     /// <param name="item">Null where it is not kept any more.</param>
     public async Task ChangeAsync(Guid id, int version, StockItem? item, CancellationToken cancel)
     {
         var row = await context.StockItems.SingleAsync(one => one.Id == id, cancel);
         context.Entry(row).Property(one => one.Version).OriginalValue = version;
-        if (item is null) row.Gone = true;
-        else row.Item = CoreJson.Write(item);
+        if (item is null)
+            row.Gone = true;
+        else
+            row.Item = CoreJson.Write(item);
         row.Version = version + 1;
     }
 
-    public void Add(StockMove move, Instant at, string device) => context.StockMoves.Add(new StockMoveRow
-    {
-        Id = move.Id,
-        ItemId = move.Item,
-        ContainerId = move.Container,
-        Amount = move.Amount,
-        Date = move.Date,
-        At = at,
-        Device = device,
-        Cause = move.Cause,
-        Note = move.Note,
-        RunId = move.Run,
-    });
+    public void Add(StockMove move, Instant at, string device) =>
+        context.StockMoves.Add(
+            new StockMoveRow
+            {
+                Id = move.Id,
+                ItemId = move.Item,
+                ContainerId = move.Container,
+                Amount = move.Amount,
+                Date = move.Date,
+                At = at,
+                Device = device,
+                Cause = move.Cause,
+                Note = move.Note,
+                RunId = move.Run,
+            }
+        );
 
-    private static StockMove MoveOf(StockMoveRow row) => new(row.Id, row.ItemId, row.ContainerId, row.Amount, row.Date, row.Cause, row.Note, row.RunId);
+    private static StockMove MoveOf(StockMoveRow row) =>
+        new(row.Id, row.ItemId, row.ContainerId, row.Amount, row.Date, row.Cause, row.Note, row.RunId);
 }

@@ -10,59 +10,95 @@ namespace MuddyLedger.Data;
 /// <param name="Ended">Why it was not bought.</param>
 /// <param name="Bike">The bike that it became.</param>
 public sealed record StoredViewing(
-    ViewingId Id, ViewingDetails Details, ViewingStatus Status, int Version, Instant AddedAt, Instant? EndedAt, string? Ended, BikeId? Bike, ImmutableArray<ViewingEvent> Events);
+    ViewingId Id,
+    ViewingDetails Details,
+    ViewingStatus Status,
+    int Version,
+    Instant AddedAt,
+    Instant? EndedAt,
+    string? Ended,
+    BikeId? Bike,
+    ImmutableArray<ViewingEvent> Events
+);
 
-/// <summary>Viewings and the price book out of their rows, and into them; whoever writes commits once through the <see cref="ShedWriter"/>.</summary>
+/// <summary>
+/// Viewings and the price book out of their rows, and into them; whoever writes commits once through the <see cref="ShedWriter"/>.
+/// </summary>
 public sealed class ViewingStore(ShedContext context)
 {
     public async Task<ImmutableArray<StoredViewing>> AllAsync(CancellationToken cancel)
     {
         await using var reading = await context.ReadingAsync(cancel);
         var rows = await context.Viewings.AsNoTracking().OrderBy(row => row.AddedAt).ThenBy(row => row.Id).ToListAsync(cancel);
-        var events = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row => row.ViewingId);
+        var events = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row =>
+            row.ViewingId
+        );
         return [.. rows.Select(row => Readable.OrNull(() => Of(row, events[row.Id]))).OfType<StoredViewing>()];
     }
 
     /// <summary>Viewings that are there and cannot be read.</summary>
-    public async Task<int> DamagedAsync(CancellationToken cancel) => await context.Viewings.CountAsync(cancel) - (await AllAsync(cancel)).Length;
+    public async Task<int> DamagedAsync(CancellationToken cancel) =>
+        await context.Viewings.CountAsync(cancel) - (await AllAsync(cancel)).Length;
 
     public async Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel)
     {
         await using var reading = await context.ReadingAsync(cancel);
-        return await context.Viewings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row ? null
-            : Of(row, await context.ViewingEvents.AsNoTracking().Where(act => act.ViewingId == id).OrderBy(act => act.Sequence).ToListAsync(cancel));
+        return await context.Viewings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row
+            ? null
+            : Of(
+                row,
+                await context
+                    .ViewingEvents.AsNoTracking()
+                    .Where(act => act.ViewingId == id)
+                    .OrderBy(act => act.Sequence)
+                    .ToListAsync(cancel)
+            );
     }
 
     public async Task<ImmutableSortedDictionary<string, FaultCost>> PricesAsync(CancellationToken cancel) =>
-        (await context.Prices.AsNoTracking().ToListAsync(cancel)).ToImmutableSortedDictionary(row => row.Point, row => CoreJson.Read<FaultCost>(row.Cost), StringComparer.Ordinal);
+        (await context.Prices.AsNoTracking().ToListAsync(cancel)).ToImmutableSortedDictionary(
+            row => row.Point,
+            row => CoreJson.Read<FaultCost>(row.Cost),
+            StringComparer.Ordinal
+        );
 
     public void Add(StoredViewing viewing)
     {
-        context.Viewings.Add(new ViewingRow
-        {
-            Id = viewing.Id.Value,
-            Details = CoreJson.Write(viewing.Details),
-            Status = viewing.Status,
-            Version = viewing.Version,
-            AddedAt = viewing.AddedAt,
-            EndedAt = viewing.EndedAt,
-            Ended = viewing.Ended,
-            BikeId = viewing.Bike?.Value,
-        });
+        context.Viewings.Add(
+            new ViewingRow
+            {
+                Id = viewing.Id.Value,
+                Details = CoreJson.Write(viewing.Details),
+                Status = viewing.Status,
+                Version = viewing.Version,
+                AddedAt = viewing.AddedAt,
+                EndedAt = viewing.EndedAt,
+                Ended = viewing.Ended,
+                BikeId = viewing.Bike?.Value,
+            }
+        );
         context.ViewingEvents.AddRange(viewing.Events.Select((act, at) => RowOf(viewing.Id, act, at + 1)));
     }
 
-    public void AddEvent(StoredViewing viewing, ViewingEvent act, int after = 0) => context.ViewingEvents.Add(RowOf(viewing.Id, act, viewing.Events.Length + 1 + after));
+    public void AddEvent(StoredViewing viewing, ViewingEvent act, int after = 0) =>
+        context.ViewingEvents.Add(RowOf(viewing.Id, act, viewing.Events.Length + 1 + after));
 
     /// <summary>Attached at the version that was read, so that a change in between makes the commit fail.</summary>
     public void Change(StoredViewing was, StoredViewing now)
     {
-        var row = new ViewingRow { Id = was.Id.Value, Details = "", Version = was.Version, AddedAt = was.AddedAt };
+        var row = new ViewingRow
+        {
+            Id = was.Id.Value,
+            Details = "",
+            Version = was.Version,
+            AddedAt = was.AddedAt,
+        };
         context.Viewings.Attach(row);
         row.Details = CoreJson.Write(now.Details);
         (row.Status, row.EndedAt, row.Ended, row.BikeId) = (now.Status, now.EndedAt, now.Ended, now.Bike?.Value);
         row.Version = was.Version + 1;
-        foreach (var changed in new[] { nameof(row.Status), nameof(row.EndedAt), nameof(row.Ended), nameof(row.BikeId) }) context.Entry(row).Property(changed).IsModified = true;
+        foreach (var changed in new[] { nameof(row.Status), nameof(row.EndedAt), nameof(row.Ended), nameof(row.BikeId) })
+            context.Entry(row).Property(changed).IsModified = true;
     }
 
     /// <param name="cost">Null to go back to the shipped figure.</param>
@@ -71,16 +107,36 @@ public sealed class ViewingStore(ShedContext context)
         var row = await context.Prices.SingleOrDefaultAsync(price => price.Point == point, cancel);
         if (cost is null)
         {
-            if (row is not null) context.Prices.Remove(row);
+            if (row is not null)
+                context.Prices.Remove(row);
         }
-        else if (row is null) context.Prices.Add(new PriceRow { Point = point, Cost = CoreJson.Write(cost) });
-        else row.Cost = CoreJson.Write(cost);
+        else if (row is null)
+            context.Prices.Add(new PriceRow { Point = point, Cost = CoreJson.Write(cost) });
+        else
+            row.Cost = CoreJson.Write(cost);
     }
 
     private static ViewingEventRow RowOf(ViewingId viewing, ViewingEvent act, int sequence) =>
-        new() { Id = act.Id, ViewingId = viewing.Value, Sequence = sequence, At = act.At, Device = act.Device, Act = CoreJson.Write(act.Act) };
+        new()
+        {
+            Id = act.Id,
+            ViewingId = viewing.Value,
+            Sequence = sequence,
+            At = act.At,
+            Device = act.Device,
+            Act = CoreJson.Write(act.Act),
+        };
 
-    private static StoredViewing Of(ViewingRow row, IEnumerable<ViewingEventRow> events) => new(
-        new(row.Id), CoreJson.Read<ViewingDetails>(row.Details), row.Status, row.Version, row.AddedAt, row.EndedAt, row.Ended, row.BikeId is { } bike ? new BikeId(bike) : null,
-        [.. events.Select(act => new ViewingEvent(act.Id, act.At, act.Device, CoreJson.Read<ViewingAct>(act.Act)))]);
+    private static StoredViewing Of(ViewingRow row, IEnumerable<ViewingEventRow> events) =>
+        new(
+            new(row.Id),
+            CoreJson.Read<ViewingDetails>(row.Details),
+            row.Status,
+            row.Version,
+            row.AddedAt,
+            row.EndedAt,
+            row.Ended,
+            row.BikeId is { } bike ? new BikeId(bike) : null,
+            [.. events.Select(act => new ViewingEvent(act.Id, act.At, act.Device, CoreJson.Read<ViewingAct>(act.Act)))]
+        );
 }

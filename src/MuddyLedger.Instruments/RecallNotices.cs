@@ -37,9 +37,12 @@ public sealed class SimulatedRecallNotices : IRecallNotices
     {
         // The same on every machine and at every start.
         var seed = frameNumber.Trim().ToUpperInvariant().Aggregate(17u, (hash, letter) => unchecked((hash * 31) ^ letter));
-        if (seed % 3 != 0) return Task.FromResult(ImmutableArray<RecallNotice>.Empty);
+        if (seed % 3 != 0)
+            return Task.FromResult(ImmutableArray<RecallNotice>.Empty);
         var (title, danger) = Known[(int)(seed / 3 % (uint)Known.Length)];
         var issued = new LocalDate(2015, 1, 1).PlusDays((int)(seed / 7 % 3_600));
-        return Task.FromResult(ImmutableArray.Create(new RecallNotice($"MADE-UP-{seed % 1_000:000}", title, danger, issued, Done: seed / 5 % 2 == 0)));
+        return Task.FromResult(
+            ImmutableArray.Create(new RecallNotice($"MADE-UP-{seed % 1_000:000}", title, danger, issued, Done: seed / 5 % 2 == 0))
+        );
     }
 }

@@ -22,7 +22,9 @@ public sealed class SimulatedWeather : IWeatherForecast
     public bool Simulated => true;
 
     public Task<ImmutableArray<DayOfWeather>> ComingAsync(LocalDate from, int days, CancellationToken cancel) =>
-        Task.FromResult<ImmutableArray<DayOfWeather>>([.. Enumerable.Range(0, Math.Clamp(days, 0, 366)).Select(day => Of(from.PlusDays(day)))]);
+        Task.FromResult<ImmutableArray<DayOfWeather>>([
+            .. Enumerable.Range(0, Math.Clamp(days, 0, 366)).Select(day => Of(from.PlusDays(day))),
+        ]);
 
     private static DayOfWeather Of(LocalDate date)
     {

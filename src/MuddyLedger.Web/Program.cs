@@ -14,51 +14,78 @@ if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocumen
 
 var data = new Option<DirectoryInfo>("--data") { Description = "Where the shed is kept.", DefaultValueFactory = _ => new(DefaultFolder()) };
 var port = new Option<int>("--port") { Description = "Port on the loopback address.", DefaultValueFactory = _ => 5210 };
-var content = new Option<DirectoryInfo>("--content") { Description = "Schedules, jobs and sets.", DefaultValueFactory = _ => new(Path.Combine(AppContext.BaseDirectory, "content")) };
+var content = new Option<DirectoryInfo>("--content")
+{
+    Description = "Schedules, jobs and sets.",
+    DefaultValueFactory = _ => new(Path.Combine(AppContext.BaseDirectory, "content")),
+};
 var today = new Option<string?>("--today") { Description = "Take this for today: 2026-04-18, or 2026-04-18T10:20." };
 var demo = new Option<bool>("--demo") { Description = "Fill an empty folder with the Fallow Tarn shed." };
 var command = new RootCommand("Muddy Ledger: servicing, work and records for dirt and road bikes.") { data, port, content, today, demo };
 
-command.SetAction(async (arguments, cancel) =>
-{
-    if (Zone() is not { } zone) return Fail($"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again.");
-    if (ReadClock(arguments.GetValue(today), zone) is not { } clock) return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");
-    var options = new ShedOptions(arguments.GetValue(data)!.FullName, arguments.GetValue(content)!.FullName, arguments.GetValue(port), clock, zone, arguments.GetValue(demo));
-    try
+command.SetAction(
+    async (arguments, cancel) =>
     {
-        await using var server = await ShedServer.StartAsync(options, cancel);
-        if (server.Store.Made) Console.WriteLine($"There was no shed in {options.Folder}: a new one was made.");
-        if (server.Store.LookOnly is { } only) Console.Error.WriteLine(only.Found is { } found ? $"{only.Words}\nThe store says: {found}" : only.Words);
-        Console.WriteLine($"Muddy Ledger is at {server.Address}  (data in {options.Folder}; Ctrl+C stops it)");
-        await server.StoppedAsync();
-        return 0;
+        if (Zone() is not { } zone)
+            return Fail(
+                $"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again."
+            );
+        if (ReadClock(arguments.GetValue(today), zone) is not { } clock)
+            return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");
+        var options = new ShedOptions(
+            arguments.GetValue(data)!.FullName,
+            arguments.GetValue(content)!.FullName,
+            arguments.GetValue(port),
+            clock,
+            zone,
+            arguments.GetValue(demo)
+        );
+        try
+        {
+            await using var server = await ShedServer.StartAsync(options, cancel);
+            if (server.Store.Made)
+                Console.WriteLine($"There was no shed in {options.Folder}: a new one was made.");
+            if (server.Store.LookOnly is { } only)
+                Console.Error.WriteLine(only.Found is { } found ? $"{only.Words}\nThe store says: {found}" : only.Words);
+            Console.WriteLine($"Muddy Ledger is at {server.Address}  (data in {options.Folder}; Ctrl+C stops it)");
+            await server.StoppedAsync();
+            return 0;
+        }
+        catch (ContentException broken)
+        {
+            return Fail($"A content file cannot be used. {broken.Message}");
+        }
+        catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
+        {
+            return Fail(refused.Message);
+        }
     }
-    catch (ContentException broken)
-    {
-        return Fail($"A content file cannot be used. {broken.Message}");
-    }
-    catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
-    {
-        return Fail(refused.Message);
-    }
-});
+);
 
 var to = new Option<DirectoryInfo>("--to") { Description = "Where the copy is put, in a folder of its own.", Required = true };
 var backup = new Command("backup", "Copy the shed while it is in use, and prove the copy whole.") { data, to };
-backup.SetAction(arguments => Try(() =>
-{
-    var copy = ShedBackup.Make(arguments.GetValue(data)!.FullName, arguments.GetValue(to)!.FullName, SystemClock.Instance.GetCurrentInstant());
-    var manifest = ShedBackup.Verify(copy);
-    Console.WriteLine($"Backed up and proven whole: {manifest.Bikes} bikes, {manifest.Entries} lines, in {copy}");
-}));
+backup.SetAction(arguments =>
+    Try(() =>
+    {
+        var copy = ShedBackup.Make(
+            arguments.GetValue(data)!.FullName,
+            arguments.GetValue(to)!.FullName,
+            SystemClock.Instance.GetCurrentInstant()
+        );
+        var manifest = ShedBackup.Verify(copy);
+        Console.WriteLine($"Backed up and proven whole: {manifest.Bikes} bikes, {manifest.Entries} lines, in {copy}");
+    })
+);
 
 var from = new Option<DirectoryInfo>("--from") { Description = "The folder of a backup.", Required = true };
 var restore = new Command("restore", "Prove a backup whole and put it into an empty folder.") { data, from };
-restore.SetAction(arguments => Try(() =>
-{
-    var manifest = ShedBackup.Restore(arguments.GetValue(from)!.FullName, arguments.GetValue(data)!.FullName);
-    Console.WriteLine($"Restored: {manifest.Bikes} bikes, {manifest.Entries} lines, in {arguments.GetValue(data)!.FullName}");
-}));
+restore.SetAction(arguments =>
+    Try(() =>
+    {
+        var manifest = ShedBackup.Restore(arguments.GetValue(from)!.FullName, arguments.GetValue(data)!.FullName);
+        Console.WriteLine($"Restored: {manifest.Bikes} bikes, {manifest.Entries} lines, in {arguments.GetValue(data)!.FullName}");
+    })
+);
 var schema = new Command("schema", "Print the JSON Schema of a shed's copy.");
 schema.SetAction(_ => Console.Out.Write(MuddyLedger.Core.Exchange.ShedCopySchema.Text()));
 command.Subcommands.Add(schema);
@@ -80,7 +107,11 @@ static int Try(Action act)
     }
 }
 
-static string DefaultFolder() => Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create), "muddy-ledger");
+static string DefaultFolder() =>
+    Path.Combine(
+        Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create),
+        "muddy-ledger"
+    );
 
 static int Fail(string words)
 {
@@ -91,23 +122,35 @@ static int Fail(string words)
 static DateTimeZone? Zone()
 {
     // A zone that is named and not known would else be taken for UTC without a word.
-    if (NamedZone() is { } named) return DateTimeZoneProviders.Tzdb.GetZoneOrNull(named);
+    if (NamedZone() is { } named)
+        return DateTimeZoneProviders.Tzdb.GetZoneOrNull(named);
     try
     {
         return DateTimeZoneProviders.Tzdb.GetSystemDefault();
     }
-    catch (Exception unknown) when (unknown is NodaTime.TimeZones.DateTimeZoneNotFoundException or TimeZoneNotFoundException or InvalidTimeZoneException)
+    catch (Exception unknown)
+        when (unknown is NodaTime.TimeZones.DateTimeZoneNotFoundException or TimeZoneNotFoundException or InvalidTimeZoneException)
     {
         return null;
     }
 }
 
-static string? NamedZone() => Environment.GetEnvironmentVariable("TZ")?.TrimStart(':') is { Length: > 0 } named && named[0] != '/' ? named : null;
+static string? NamedZone() =>
+    Environment.GetEnvironmentVariable("TZ")?.TrimStart(':') is { Length: > 0 } named && named[0] != '/' ? named : null;
 
 static IClock? ReadClock(string? text, DateTimeZone zone)
 {
-    if (text is null) return SystemClock.Instance;
-    if (!int.TryParse(text.AsSpan(0, Math.Min(4, text.Length)), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var year) || year is < 1950 or > 2200) return null;
+    if (text is null)
+        return SystemClock.Instance;
+    if (
+        !int.TryParse(
+            text.AsSpan(0, Math.Min(4, text.Length)),
+            System.Globalization.NumberStyles.None,
+            System.Globalization.CultureInfo.InvariantCulture,
+            out var year
+        ) || year is < 1950 or > 2200
+    )
+        return null;
     if (LocalDatePattern.Iso.Parse(text) is { Success: true } day)
         return SetClock.To(day.Value.At(SystemClock.Instance.GetCurrentInstant().InZone(zone).TimeOfDay), SystemClock.Instance, zone);
     return LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } moment

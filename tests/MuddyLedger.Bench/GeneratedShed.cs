@@ -21,7 +21,8 @@ internal static class GeneratedShed
     public static async Task<Guid[]> WriteAsync(string folder, ContentLibrary content, LocalDate today, int bikes = Bikes)
     {
         var ids = new Guid[bikes];
-        using (var store = new ShedStore(folder)) await store.OpenAsync(Instant.FromUtc(2016, 1, 1, 12, 0), DateTimeZone.Utc);
+        using (var store = new ShedStore(folder))
+            await store.OpenAsync(Instant.FromUtc(2016, 1, 1, 12, 0), DateTimeZone.Utc);
         for (var bike = 0; bike < bikes; bike++)
         {
             var options = new DbContextOptionsBuilder<ShedContext>();
@@ -42,7 +43,8 @@ internal static class GeneratedShed
         var from = today.PlusDays(-365 * Years);
         var at = Instant.FromUtc(2016, 1, 1, 12, 0);
         writer.AddBike(id, profile, at);
-        void Entry(LocalDate on, EntryBody body) => writer.AddEntry(new(new(Guid.CreateVersion7()), id, on, at += Duration.FromSeconds(1), "bench", body));
+        void Entry(LocalDate on, EntryBody body) =>
+            writer.AddEntry(new(new(Guid.CreateVersion7()), id, on, at += Duration.FromSeconds(1), "bench", body));
 
         var tasks = Schedule.TasksOf(profile, content.Schedules).Select(item => item.Task.Id).ToList();
         var meter = profile.Odometer is not null ? MeterKind.Odometer : MeterKind.HourMeter;
@@ -50,13 +52,38 @@ internal static class GeneratedShed
         for (var day = 0; day < 365 * Years; day++)
         {
             var on = from.PlusDays(day);
-            if (day % 4 == 0 && profile.Has(meter)) Entry(on, new MeterRead(MeterAmount.Of(meter, shown += meter == MeterKind.Odometer ? random.Next(0, 200_000) : random.Next(0, 30) / 10m)));
-            if (day % 2 == 0) Entry(on, new RideDone(Distance.FromMetres(random.Next(5_000, 90_000)), EngineHours.FromHours(random.Next(5, 40) / 10m), "moor road"));
-            if (day % 9 == 0) Entry(on, new FuelBought(Volume.FromLitres(random.Next(40, 160) / 10m), Money.Of(random.Next(10, 30)), true));
-            if (day % 14 == 0 && tasks.Count > 0) Entry(on, new TaskDone(tasks[random.Next(tasks.Count)], Evidence.DoneHere));
-            if (day % 30 == 0) Entry(on, new CostPaid("parts", Money.Of(random.Next(5, 90))));
-            if (day % 90 != 0) continue;
-            Entry(on, new FluidDrained(ReservoirId.Engine, Volume.FromLitres(2.4m), new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false)));
+            if (day % 4 == 0 && profile.Has(meter))
+                Entry(
+                    on,
+                    new MeterRead(
+                        MeterAmount.Of(meter, shown += meter == MeterKind.Odometer ? random.Next(0, 200_000) : random.Next(0, 30) / 10m)
+                    )
+                );
+            if (day % 2 == 0)
+                Entry(
+                    on,
+                    new RideDone(
+                        Distance.FromMetres(random.Next(5_000, 90_000)),
+                        EngineHours.FromHours(random.Next(5, 40) / 10m),
+                        "moor road"
+                    )
+                );
+            if (day % 9 == 0)
+                Entry(on, new FuelBought(Volume.FromLitres(random.Next(40, 160) / 10m), Money.Of(random.Next(10, 30)), true));
+            if (day % 14 == 0 && tasks.Count > 0)
+                Entry(on, new TaskDone(tasks[random.Next(tasks.Count)], Evidence.DoneHere));
+            if (day % 30 == 0)
+                Entry(on, new CostPaid("parts", Money.Of(random.Next(5, 90))));
+            if (day % 90 != 0)
+                continue;
+            Entry(
+                on,
+                new FluidDrained(
+                    ReservoirId.Engine,
+                    Volume.FromLitres(2.4m),
+                    new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false)
+                )
+            );
             Entry(on, new FluidFilled(ReservoirId.Engine, Volume.FromLitres(2.6m), "10W-40"));
         }
 

@@ -24,9 +24,12 @@ var failed = 0;
 var written = Stopwatch.StartNew();
 var bikes = await GeneratedShed.WriteAsync(folder, content, today);
 var file = Path.Combine(folder, ShedFile.Name);
-Console.WriteLine($"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, written in {written.Elapsed.TotalSeconds:0} s");
+Console.WriteLine(
+    $"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, written in {written.Elapsed.TotalSeconds:0} s"
+);
 
 ShedOptions Options(string at) => new(at, contentFolder, 0, SystemClock.Instance, DateTimeZone.Utc);
+
 // The code is warmed on a smaller shed, read anew several times, so that "cold" means an empty cache and not a compiler at work.
 var small = Directory.CreateTempSubdirectory("muddy-bench-small-").FullName;
 var few = await GeneratedShed.WriteAsync(small, content, today, 8);
@@ -35,7 +38,8 @@ for (var round = 0; round < 6; round++)
     await using var warm = await ShedServer.StartAsync(Options(small));
     using var http = new HttpClient { BaseAddress = new Uri(warm.Address) };
     await http.GetStringAsync("/api/shed");
-    foreach (var bike in few) await http.GetStringAsync($"/api/bikes/{bike}");
+    foreach (var bike in few)
+        await http.GetStringAsync($"/api/bikes/{bike}");
 }
 
 await using (var server = await ShedServer.StartAsync(Options(folder)))
@@ -44,12 +48,15 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
     var one = bikes.OrderByDescending(Lines).First();
     ReadRows(one);
     var plainOne = Median(15, () => ReadRows(one));
-    var bikeCold = Median(15, () =>
-    {
-        // A line more, written past the server, so that nothing computed of this bike holds; the line itself is not timed.
-        Insert(one);
-        return Time(() => http.GetStringAsync($"/api/bikes/{one}").GetAwaiter().GetResult());
-    });
+    var bikeCold = Median(
+        15,
+        () =>
+        {
+            // A line more, written past the server, so that nothing computed of this bike holds; the line itself is not timed.
+            Insert(one);
+            return Time(() => http.GetStringAsync($"/api/bikes/{one}").GetAwaiter().GetResult());
+        }
+    );
     Row("one bike after a write", bikeCold, plainOne, 3);
     Row("one bike, warm", Median(15, () => Time(() => http.GetStringAsync($"/api/bikes/{one}").GetAwaiter().GetResult())), plainOne, 3);
     var loaded = Load(one);
@@ -66,7 +73,9 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
     await ViewingAsync(http);
     var writes = Enumerable.Range(0, 200).Select(_ => Time(() => Post(http, one).GetAwaiter().GetResult())).Order().ToArray();
     var syncs = Syncs(200);
-    Console.WriteLine($"durable write, p50 {writes[100]:0.0} ms, p99 {writes[197]:0.0} ms; a bare fsync, p50 {syncs[100]:0.0} ms, p99 {syncs[197]:0.0} ms");
+    Console.WriteLine(
+        $"durable write, p50 {writes[100]:0.0} ms, p99 {writes[197]:0.0} ms; a bare fsync, p50 {syncs[100]:0.0} ms, p99 {syncs[197]:0.0} ms"
+    );
 }
 
 Start();
@@ -86,50 +95,116 @@ int Lines(Guid bike) => Convert.ToInt32(Scalar($"SELECT count(*) FROM Entries WH
     using var context = new ShedContext(options.Options);
     var reader = new ShedReader(context);
     var id = new MuddyLedger.Core.BikeId(bike);
-    return (reader.BikeAsync(id, default).GetAwaiter().GetResult()!.Profile, reader.LedgerAsync(id, null, default).GetAwaiter().GetResult().Ledger);
+    return (
+        reader.BikeAsync(id, default).GetAwaiter().GetResult()!.Profile,
+        reader.LedgerAsync(id, null, default).GetAwaiter().GetResult().Ledger
+    );
 }
 
 void Compute(MuddyLedger.Core.Bikes.Profile profile, BikeLedger ledger)
 {
     var meters = BikeMeters.Of(profile, ledger);
-    if (Servicing.Of(profile, content.Schedules, ledger, meters, today).IsEmpty) throw new InvalidOperationException("Nothing was computed.");
+    if (Servicing.Of(profile, content.Schedules, ledger, meters, today).IsEmpty)
+        throw new InvalidOperationException("Nothing was computed.");
 }
 
 // The plain read of the same rows: every column of every line, as text.
-double ReadRows(Guid? bike) => Time(() =>
-{
-    using var connection = Open();
-    using var command = connection.CreateCommand();
-    command.CommandText = "SELECT Id, BikeId, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries" + (bike is { } id ? $" WHERE BikeId = '{id.ToString().ToUpperInvariant()}'" : "");
-    using var rows = command.ExecuteReader();
-    var bytes = 0L;
-    while (rows.Read()) for (var at = 0; at < rows.FieldCount; at++) bytes += rows.IsDBNull(at) ? 0 : rows.GetString(at).Length;
-    if (bytes == 0) throw new InvalidOperationException("Nothing was read.");
-});
+double ReadRows(Guid? bike) =>
+    Time(() =>
+    {
+        using var connection = Open();
+        using var command = connection.CreateCommand();
+        command.CommandText =
+            "SELECT Id, BikeId, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries"
+            + (bike is { } id ? $" WHERE BikeId = '{id.ToString().ToUpperInvariant()}'" : "");
+        using var rows = command.ExecuteReader();
+        var bytes = 0L;
+        while (rows.Read())
+            for (var at = 0; at < rows.FieldCount; at++)
+                bytes += rows.IsDBNull(at) ? 0 : rows.GetString(at).Length;
+        if (bytes == 0)
+            throw new InvalidOperationException("Nothing was read.");
+    });
 
 // A viewing with all of its points answered but one, and that one tapped to and fro.
 async Task ViewingAsync(HttpClient http)
 {
-    var details = new { set = "road-twin", name = "Bench", make = "Fellhound", model = "Scree", year = 2014, soldAs = "runner", title = "road-title", frameNumber = (string?)null, meter = "40000 mi", asking = "3000", lastRunYear = (int?)null, where = (string?)null, note = (string?)null, needsPapers = false, willRebuild = false, budget = (string?)null, hourlyRate = "12", papersDiscount = "0", statedValue = "3200", lift = "0" };
+    var details = new
+    {
+        set = "road-twin",
+        name = "Bench",
+        make = "Fellhound",
+        model = "Scree",
+        year = 2014,
+        soldAs = "runner",
+        title = "road-title",
+        frameNumber = (string?)null,
+        meter = "40000 mi",
+        asking = "3000",
+        lastRunYear = (int?)null,
+        where = (string?)null,
+        note = (string?)null,
+        needsPapers = false,
+        willRebuild = false,
+        budget = (string?)null,
+        hourlyRate = "12",
+        papersDiscount = "0",
+        statedValue = "3200",
+        lift = "0",
+    };
     var viewing = Guid.CreateVersion7();
-    using (var made = await http.PostAsJsonAsync("/api/viewings", new { id = viewing, details })) made.EnsureSuccessStatusCode();
-    var points = Regex.Matches(await http.GetStringAsync($"/api/viewings/{viewing}"), "\"id\":\"([a-z-]+\\.[a-z-]+)\"").Select(match => match.Groups[1].Value).Distinct().Where(id => !id.StartsWith("ride.", StringComparison.Ordinal)).ToList();
+    using (var made = await http.PostAsJsonAsync("/api/viewings", new { id = viewing, details }))
+        made.EnsureSuccessStatusCode();
+    var points = Regex
+        .Matches(await http.GetStringAsync($"/api/viewings/{viewing}"), "\"id\":\"([a-z-]+\\.[a-z-]+)\"")
+        .Select(match => match.Groups[1].Value)
+        .Distinct()
+        .Where(id => !id.StartsWith("ride.", StringComparison.Ordinal))
+        .ToList();
     async Task Tap(string point, string grade)
     {
-        using var response = await http.PostAsJsonAsync($"/api/viewings/{viewing}/acts", new { id = Guid.CreateVersion7(), act = "graded", point, grade });
+        using var response = await http.PostAsJsonAsync(
+            $"/api/viewings/{viewing}/acts",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                act = "graded",
+                point,
+                grade,
+            }
+        );
         response.EnsureSuccessStatusCode();
     }
 
     var half = Median(31, () => Time(() => Tap("standing.pegs", Random.Shared.Next(2) == 0 ? "worn" : "sound").GetAwaiter().GetResult()));
     Limit($"a tap at a viewing of {points.Count} points, none seen", half, 50, "ms");
-    foreach (var (point, at) in points.Select((point, at) => (point, at)).Where(pair => pair.at % 2 == 0)) await Tap(point, at % 10 == 0 ? "failed" : "sound");
-    Limit("the same with half of them seen", Median(31, () => Time(() => Tap("standing.pegs", Random.Shared.Next(2) == 0 ? "worn" : "sound").GetAwaiter().GetResult())), 50, "ms");
-    Limit("what to look at next", Median(15, () => Time(() => http.GetStringAsync($"/api/viewings/{viewing}/next").GetAwaiter().GetResult())), 250, "ms");
+    foreach (var (point, at) in points.Select((point, at) => (point, at)).Where(pair => pair.at % 2 == 0))
+        await Tap(point, at % 10 == 0 ? "failed" : "sound");
+    Limit(
+        "the same with half of them seen",
+        Median(31, () => Time(() => Tap("standing.pegs", Random.Shared.Next(2) == 0 ? "worn" : "sound").GetAwaiter().GetResult())),
+        50,
+        "ms"
+    );
+    Limit(
+        "what to look at next",
+        Median(15, () => Time(() => http.GetStringAsync($"/api/viewings/{viewing}/next").GetAwaiter().GetResult())),
+        250,
+        "ms"
+    );
 }
 
 async Task Post(HttpClient http, Guid bike)
 {
-    using var response = await http.PostAsJsonAsync($"/api/bikes/{bike}/notes", new { id = Guid.CreateVersion7(), date = $"{today:uuuu-MM-dd}", text = "bench" });
+    using var response = await http.PostAsJsonAsync(
+        $"/api/bikes/{bike}/notes",
+        new
+        {
+            id = Guid.CreateVersion7(),
+            date = $"{today:uuuu-MM-dd}",
+            text = "bench",
+        }
+    );
     response.EnsureSuccessStatusCode();
 }
 
@@ -138,31 +213,48 @@ void Insert(Guid bike)
     using var connection = new SqliteConnection($"Data Source={file}");
     connection.Open();
     using var command = connection.CreateCommand();
-    command.CommandText = $"INSERT INTO Entries (Id, BikeId, Date, WrittenAt, Device, Body) SELECT '{Guid.CreateVersion7().ToString().ToUpperInvariant()}', BikeId, Date, WrittenAt, Device, Body FROM Entries WHERE BikeId = '{bike.ToString().ToUpperInvariant()}' LIMIT 1";
-    if (command.ExecuteNonQuery() != 1) throw new InvalidOperationException("Nothing was written.");
+    command.CommandText =
+        $"INSERT INTO Entries (Id, BikeId, Date, WrittenAt, Device, Body) SELECT '{Guid.CreateVersion7().ToString().ToUpperInvariant()}', BikeId, Date, WrittenAt, Device, Body FROM Entries WHERE BikeId = '{bike.ToString().ToUpperInvariant()}' LIMIT 1";
+    if (command.ExecuteNonQuery() != 1)
+        throw new InvalidOperationException("Nothing was written.");
 }
 
 double[] Syncs(int count)
 {
     using var stream = new FileStream(Path.Combine(folder, "sync"), FileMode.Create);
-    return [.. Enumerable.Range(0, count).Select(_ => Time(() =>
-    {
-        stream.Write(new byte[4096]);
-        stream.Flush(flushToDisk: true);
-    })).Order()];
+    return
+    [
+        .. Enumerable
+            .Range(0, count)
+            .Select(_ =>
+                Time(() =>
+                {
+                    stream.Write(new byte[4096]);
+                    stream.Flush(flushToDisk: true);
+                })
+            )
+            .Order(),
+    ];
 }
 
 // A process of its own, as an owner starts it: from nothing to the first answer, and what it then holds in memory with the shed loaded.
 void Start()
 {
     var clock = Stopwatch.StartNew();
-    using var process = Process.Start(new ProcessStartInfo("dotnet") { ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", folder, "--port", "0", "--content", contentFolder }, RedirectStandardOutput = true })!;
+    using var process = Process.Start(
+        new ProcessStartInfo("dotnet")
+        {
+            ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", folder, "--port", "0", "--content", contentFolder },
+            RedirectStandardOutput = true,
+        }
+    )!;
     var address = Regex.Match(process.StandardOutput.ReadLine()!, "http://[^ ]+").Value;
     using var http = new HttpClient { BaseAddress = new Uri(address) };
     http.GetStringAsync("/api/settings").GetAwaiter().GetResult();
     var first = clock.Elapsed.TotalSeconds;
     http.GetStringAsync("/api/shed").GetAwaiter().GetResult();
-    foreach (var bike in bikes) http.GetStringAsync($"/api/bikes/{bike}").GetAwaiter().GetResult();
+    foreach (var bike in bikes)
+        http.GetStringAsync($"/api/bikes/{bike}").GetAwaiter().GetResult();
     process.Refresh();
     Console.WriteLine($"cold start to the first answer: {first:0.0} s");
     Limit("resident memory with every bike opened", process.WorkingSet64 / 1e6, 300, "MB");
@@ -186,7 +278,9 @@ async Task ExchangeAsync()
         });
         Console.WriteLine($"export of {new FileInfo(copy).Length / 1e6:0} MB in {took.Elapsed.TotalSeconds:0.0} s");
         Limit("memory beyond idle, export", most - idle, 150, "MB");
-        most = await from.MostWhileAsync(async () => (await from.Http.PostAsJsonAsync("/api/copies", new { id = Guid.CreateVersion7() })).EnsureSuccessStatusCode());
+        most = await from.MostWhileAsync(async () =>
+            (await from.Http.PostAsJsonAsync("/api/copies", new { id = Guid.CreateVersion7() })).EnsureSuccessStatusCode()
+        );
         Limit("memory beyond idle, backup", most - idle, 150, "MB");
     }
 
@@ -200,7 +294,8 @@ async Task ExchangeAsync()
             await using var stream = File.OpenRead(copy);
             using var body = new StreamContent(stream) { Headers = { ContentType = new("application/json") } };
             using var answer = await into.Http.PostAsync($"/api/import?id={Guid.CreateVersion7()}", body);
-            if (!answer.IsSuccessStatusCode) throw new InvalidOperationException(await answer.Content.ReadAsStringAsync());
+            if (!answer.IsSuccessStatusCode)
+                throw new InvalidOperationException(await answer.Content.ReadAsStringAsync());
         });
         Console.WriteLine($"import in {took.Elapsed.TotalSeconds:0.0} s");
         Limit("memory beyond idle, import", most - idle, 150, "MB");
@@ -211,9 +306,16 @@ async Task ExchangeAsync()
 
 Served Serve(string at)
 {
-    var process = Process.Start(new ProcessStartInfo("dotnet") { ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", at, "--port", "0", "--content", contentFolder }, RedirectStandardOutput = true })!;
+    var process = Process.Start(
+        new ProcessStartInfo("dotnet")
+        {
+            ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", at, "--port", "0", "--content", contentFolder },
+            RedirectStandardOutput = true,
+        }
+    )!;
     while (process.StandardOutput.ReadLine() is { } line)
-        if (Regex.Match(line, "http://[^ ]+") is { Success: true } found) return new(process, found.Value);
+        if (Regex.Match(line, "http://[^ ]+") is { Success: true } found)
+            return new(process, found.Value);
     throw new InvalidOperationException("The server did not start.");
 }
 
@@ -221,26 +323,35 @@ void Script()
 {
     var root = Path.Combine(AppContext.BaseDirectory, "wwwroot");
     var html = File.ReadAllText(Path.Combine(root, "index.html"));
-    var bytes = Regex.Matches(html, "(?:src|href)=\"/?(assets/[^\"]+\\.js)\"").Select(match => match.Groups[1].Value).Distinct().Sum(name =>
-    {
-        using var packed = new MemoryStream();
-        using (var gzip = new GZipStream(packed, CompressionLevel.SmallestSize, leaveOpen: true)) gzip.Write(File.ReadAllBytes(Path.Combine(root, name)));
-        return packed.Length;
-    });
+    var bytes = Regex
+        .Matches(html, "(?:src|href)=\"/?(assets/[^\"]+\\.js)\"")
+        .Select(match => match.Groups[1].Value)
+        .Distinct()
+        .Sum(name =>
+        {
+            using var packed = new MemoryStream();
+            using (var gzip = new GZipStream(packed, CompressionLevel.SmallestSize, leaveOpen: true))
+                gzip.Write(File.ReadAllBytes(Path.Combine(root, name)));
+            return packed.Length;
+        });
     Limit("script of the first screen, compressed", bytes / 1e3, 200, "kB");
 }
 
 void Row(string what, double took, double plain, double most)
 {
     var ratio = took / plain;
-    if (ratio > most) failed = 1;
-    Console.WriteLine($"{what,-42}{took,9:0.0} ms   plain read {plain,7:0.0} ms   {ratio,5:0.00}x   (at most {most}x){(ratio > most ? "  TOO SLOW" : "")}");
+    if (ratio > most)
+        failed = 1;
+    Console.WriteLine(
+        $"{what, -42}{took, 9:0.0} ms   plain read {plain, 7:0.0} ms   {ratio, 5:0.00}x   (at most {most}x){(ratio > most ? "  TOO SLOW" : "")}"
+    );
 }
 
 void Limit(string what, double value, double most, string unit)
 {
-    if (value > most) failed = 1;
-    Console.WriteLine($"{what,-42}{value,9:0.0} {unit}   (at most {most} {unit}){(value > most ? "  TOO MUCH" : "")}");
+    if (value > most)
+        failed = 1;
+    Console.WriteLine($"{what, -42}{value, 9:0.0} {unit}   (at most {most} {unit}){(value > most ? "  TOO MUCH" : "")}");
 }
 
 object? Scalar(string sql)

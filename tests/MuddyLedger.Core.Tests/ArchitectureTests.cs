@@ -15,10 +15,21 @@ public class ArchitectureTests
 
     [Fact]
     public void Core_references_neither_the_server_nor_the_store() =>
-        typeof(Refusal).Assembly.GetReferencedAssemblies().Select(name => name.Name!)
-            .ShouldAllBe(name => !name.StartsWith("Microsoft.EntityFrameworkCore") && !name.StartsWith("Microsoft.AspNetCore") && !name.StartsWith("MuddyLedger"));
+        typeof(Refusal)
+            .Assembly.GetReferencedAssemblies()
+            .Select(name => name.Name!)
+            .ShouldAllBe(name =>
+                !name.StartsWith("Microsoft.EntityFrameworkCore")
+                && !name.StartsWith("Microsoft.AspNetCore")
+                && !name.StartsWith("MuddyLedger")
+            );
 
     [Fact]
     public void Core_has_no_clock_of_its_own() =>
-        Types.InAssembly(typeof(Refusal).Assembly).ShouldNot().HaveDependencyOn("NodaTime.SystemClock").GetResult().IsSuccessful.ShouldBeTrue();
+        Types
+            .InAssembly(typeof(Refusal).Assembly)
+            .ShouldNot()
+            .HaveDependencyOn("NodaTime.SystemClock")
+            .GetResult()
+            .IsSuccessful.ShouldBeTrue();
 }

@@ -26,25 +26,41 @@ internal static class Given
     /// <summary>A job as a bike gets to run it: with what stands in its way opened and closed.</summary>
     public static Job Ready(Job job, Profile bike) => JobAssembly.Of([Content.Limits.Into(job, bike)], Content.Access, bike).Job;
 
-    public static Profile Drumlin => Named("road-twin", "Causeway") with
-    {
-        BodyworkOverOil = true,
-        Reservoirs = Content.Sets.First(set => set.Id == "road-twin").Profile.Reservoirs.SetItem(ReservoirId.Engine,
-            new ReservoirSpec { Grade = "10W-40, JASO MA2", DryFill = Litres(3.0m), DrainOnly = Litres(2.4m), DrainAndFilter = Litres(2.6m), WaitMinutes = 4 }),
-        Torques = ImmutableDictionary<Fastener, TorqueSpec>.Empty.Add(Fastener.OilDrainPlug, new(Torque.FromNewtonMetres(30), new(ProvenanceKind.Manual, "p. 2-12"))),
-    };
+    public static Profile Drumlin =>
+        Named("road-twin", "Causeway") with
+        {
+            BodyworkOverOil = true,
+            Reservoirs = Content
+                .Sets.First(set => set.Id == "road-twin")
+                .Profile.Reservoirs.SetItem(
+                    ReservoirId.Engine,
+                    new ReservoirSpec
+                    {
+                        Grade = "10W-40, JASO MA2",
+                        DryFill = Litres(3.0m),
+                        DrainOnly = Litres(2.4m),
+                        DrainAndFilter = Litres(2.6m),
+                        WaitMinutes = 4,
+                    }
+                ),
+            Torques = ImmutableDictionary<Fastener, TorqueSpec>.Empty.Add(
+                Fastener.OilDrainPlug,
+                new(Torque.FromNewtonMetres(30), new(ProvenanceKind.Manual, "p. 2-12"))
+            ),
+        };
 
     public static Profile Scree => Named("motocross-four-stroke", "Scree");
 
     public static Profile Heron => Named("two-stroke-enduro", "Heron");
 
-    public static Profile Named(string set, string nickname) => Content.Sets.First(one => one.Id == set).Profile with
-    {
-        Nickname = nickname,
-        Make = "Fallow",
-        Model = "Tarn",
-        Year = 2017,
-    };
+    public static Profile Named(string set, string nickname) =>
+        Content.Sets.First(one => one.Id == set).Profile with
+        {
+            Nickname = nickname,
+            Make = "Fallow",
+            Model = "Tarn",
+            Year = 2017,
+        };
 
     public static Volume Litres(decimal litres) => Volume.FromLitres(litres);
 
@@ -56,7 +72,15 @@ internal static class Given
 
     /// <summary>A bike's gates by its book alone.</summary>
     public static GateLine Line(Profile bike, BikeLedger ledger, IEnumerable<StandingForNow>? forNow = null, params RunningJob[] running) =>
-        GateLine.Of(bike, ledger, Core.Servicing.Schedule.FillTasksOf(bike, Content.Schedules), forNow ?? UndoList.Of(ledger, [], Day), [.. running], Today, Day);
+        GateLine.Of(
+            bike,
+            ledger,
+            Core.Servicing.Schedule.FillTasksOf(bike, Content.Schedules),
+            forNow ?? UndoList.Of(ledger, [], Day),
+            [.. running],
+            Today,
+            Day
+        );
 
     public static LocalDate Day(Instant instant) => instant.InUtc().Date;
 
@@ -66,7 +90,8 @@ internal static class Given
     private static string RepositoryRoot()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "MuddyLedger.slnx"))) folder = folder.Parent;
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "MuddyLedger.slnx")))
+            folder = folder.Parent;
         return folder?.FullName ?? throw new InvalidOperationException("The tests run outside the repository.");
     }
 }
@@ -128,12 +153,26 @@ internal sealed class Bench(Profile bike, Job? job = null)
     /// <summary>What stood on the bike's undo list before the run.</summary>
     public System.Collections.Immutable.ImmutableArray<StandingForNow> Before { get; init; } = [];
 
-    public System.Collections.Immutable.ImmutableArray<StandingForNow> Standing => [.. Before.Where(one => !State.Steps.Any(step => step.Value.Mark == StepMark.Done && Job.Steps.Any(each => each.Id == step.Key && UndoList.Of(each).Any(pair => pair.Thing.Back && pair.Thing.Id == one.Thing)))), .. UndoList.Open(Job, State).Select(open => new StandingForNow(open.Thing.Id, open.Thing.What, open.Way, Given.Today, null, open.Thing.Shuts))];
+    public System.Collections.Immutable.ImmutableArray<StandingForNow> Standing =>
+        [
+            .. Before.Where(one =>
+                !State.Steps.Any(step =>
+                    step.Value.Mark == StepMark.Done
+                    && Job.Steps.Any(each =>
+                        each.Id == step.Key && UndoList.Of(each).Any(pair => pair.Thing.Back && pair.Thing.Id == one.Thing)
+                    )
+                )
+            ),
+            .. UndoList
+                .Open(Job, State)
+                .Select(open => new StandingForNow(open.Thing.Id, open.Thing.What, open.Way, Given.Today, null, open.Thing.Shuts)),
+        ];
 
     public Refusal? Try(RunAct act)
     {
         _now += Duration.FromMinutes(1);
-        if (RunRules.Refuse(Plan, State, act, Standing) is { } refusal) return refusal;
+        if (RunRules.Refuse(Plan, State, act, Standing) is { } refusal)
+            return refusal;
         _events.Add(new RunEvent(Guid.CreateVersion7(), _now, "test bench", act));
         return null;
     }
@@ -144,7 +183,9 @@ internal sealed class Bench(Profile bike, Job? job = null)
         return this;
     }
 
-    /// <summary>Signs off one of the joined jobs, or takes all of that back where none is named: acts of the sign-off and not of the bench.</summary>
+    /// <summary>
+    /// Signs off one of the joined jobs, or takes all of that back where none is named: acts of the sign-off and not of the bench.
+    /// </summary>
     public Bench Sign(string? job)
     {
         _now += Duration.FromMinutes(1);
@@ -155,7 +196,10 @@ internal sealed class Bench(Profile bike, Job? job = null)
     public Bench Done(string step, StepRecord? record = null) => Do(new StepDone(step, record ?? RecordFor(step)));
 
     /// <summary>Done, or skipped where it asks for a meter that the bike has not got.</summary>
-    public Bench Answer(string step) => Plan.Step(step)!.Step.Kind == StepKind.Reading && bike is { Odometer: null, HourMeter: false } ? Do(new StepSkipped(step, "it has no meter")) : Done(step);
+    public Bench Answer(string step) =>
+        Plan.Step(step)!.Step.Kind == StepKind.Reading && bike is { Odometer: null, HourMeter: false }
+            ? Do(new StepSkipped(step, "it has no meter"))
+            : Done(step);
 
     public Bench Wait(Duration pause)
     {
@@ -166,14 +210,21 @@ internal sealed class Bench(Profile bike, Job? job = null)
     /// <summary>Answers every step in order, up to this one.</summary>
     public Bench UpTo(string? stop = null)
     {
-        while (Next() is { } next && next != stop) Answer(next);
+        while (Next() is { } next && next != stop)
+            Answer(next);
         return this;
     }
 
-    public string? Next() => Plan.Steps.FirstOrDefault(planned => State.Step(planned.Step.Id).Mark == StepMark.Open && planned.Step.Kind != StepKind.SignOff)?.Step.Id;
+    public string? Next() =>
+        Plan
+            .Steps.FirstOrDefault(planned => State.Step(planned.Step.Id).Mark == StepMark.Open && planned.Step.Kind != StepKind.SignOff)
+            ?.Step.Id;
 
     /// <summary>A reading that passes: the maker's limit, else the sound end of the table's.</summary>
-    private static decimal Right(PlannedStep planned) => planned.Figure is { } own ? own.Low ?? own.High!.Value : planned.Step.Measure!.Row?.Sound is { } sound ? sound.Low ?? sound.High ?? 1m : 1m;
+    private static decimal Right(PlannedStep planned) =>
+        planned.Figure is { } own ? own.Low ?? own.High!.Value
+        : planned.Step.Measure!.Row?.Sound is { } sound ? sound.Low ?? sound.High ?? 1m
+        : 1m;
 
     public StepRecord RecordFor(string step)
     {
@@ -182,7 +233,11 @@ internal sealed class Bench(Profile bike, Job? job = null)
         {
             StepKind.Reading => new() { Meters = [bike.Has(MeterKind.Odometer) ? Given.Miles(23_600) : Given.Hours(96.3m)] },
             StepKind.Choose => new() { Option = planned.Step.Choice!.Default },
-            StepKind.Drain => new() { Volume = Given.Litres(2.5m), Drain = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false) },
+            StepKind.Drain => new()
+            {
+                Volume = Given.Litres(2.5m),
+                Drain = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false),
+            },
             StepKind.Pour => new() { Volume = Given.Litres(2.2m), Fluid = "10W-40" },
             StepKind.Level => new() { Level = Level.Between },
             StepKind.Measure => new() { Values = [.. Enumerable.Repeat(Right(planned), Math.Max(1, planned.Step.Measure!.Places.Length))] },

@@ -1,3 +1,3 @@
+global using MuddyLedger.Core.Limits;
 global using Shouldly;
 global using Xunit;
-global using MuddyLedger.Core.Limits;

@@ -45,6 +45,7 @@ internal sealed class TestShed : IAsyncDisposable
     private TestShed(bool demo) => _demo = demo;
 
     public FakeClock Clock { get; } = new(Instant.FromUtc(2026, 4, 18, 10, 20), Duration.FromMilliseconds(1));
+
     /// <summary>Where the machine stands; another from the next start on.</summary>
     public DateTimeZone Zone { get; set; } = DateTimeZone.Utc;
     public HttpClient Http { get; private set; } = null!;
@@ -55,7 +56,8 @@ internal sealed class TestShed : IAsyncDisposable
     {
         var made = await (demo ? Demo : Empty).Value;
         var shed = new TestShed(demo);
-        foreach (var (name, content) in made.Files) await System.IO.File.WriteAllBytesAsync(Path.Combine(shed._folder, name), content);
+        foreach (var (name, content) in made.Files)
+            await System.IO.File.WriteAllBytesAsync(Path.Combine(shed._folder, name), content);
         // It goes on from the moment at which the other was left.
         shed.Clock.Reset(made.At);
         await shed.StartAsync();
@@ -65,14 +67,17 @@ internal sealed class TestShed : IAsyncDisposable
     /// <summary>A shed as its first start leaves it, made once: every other one is a copy of it.</summary>
     private sealed record Made(IReadOnlyDictionary<string, byte[]> Files, Instant At);
 
-    private static readonly Lazy<Task<Made>> Empty = new(() => MakeAsync(demo: false)), Demo = new(() => MakeAsync(demo: true));
+    private static readonly Lazy<Task<Made>> Empty = new(() => MakeAsync(demo: false)),
+        Demo = new(() => MakeAsync(demo: true));
 
     private static async Task<Made> MakeAsync(bool demo)
     {
         await using var shed = new TestShed(demo);
         await shed.StartAsync();
         await shed.StopAsync();
-        var files = Directory.EnumerateFiles(shed._folder).Where(file => Path.GetFileName(file).StartsWith(ShedFile.Name, StringComparison.Ordinal));
+        var files = Directory
+            .EnumerateFiles(shed._folder)
+            .Where(file => Path.GetFileName(file).StartsWith(ShedFile.Name, StringComparison.Ordinal));
         return new(files.ToDictionary(file => Path.GetFileName(file), System.IO.File.ReadAllBytes), shed.Clock.GetCurrentInstant());
     }
 
@@ -98,13 +103,19 @@ internal sealed class TestShed : IAsyncDisposable
     {
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
-            request.Content = body is string raw ? new StringContent(raw, new MediaTypeHeaderValue("application/json")) : JsonContent.Create(body);
-        if (ifMatch is not null) request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
+            request.Content = body is string raw
+                ? new StringContent(raw, new MediaTypeHeaderValue("application/json"))
+                : JsonContent.Create(body);
+        if (ifMatch is not null)
+            request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
         request.Headers.Add("Device", "test bench");
         using var response = await Http.SendAsync(request);
         var text = await response.Content.ReadAsStringAsync();
         text.ShouldNotContain("   at MuddyLedger", Case.Sensitive, "a stack trace came out");
-        var json = text.Length > 0 && response.Content.Headers.ContentType?.MediaType?.EndsWith("json", StringComparison.Ordinal) == true ? JsonNode.Parse(text)! : JsonValue.Create(text);
+        var json =
+            text.Length > 0 && response.Content.Headers.ContentType?.MediaType?.EndsWith("json", StringComparison.Ordinal) == true
+                ? JsonNode.Parse(text)!
+                : JsonValue.Create(text);
         return new(response.StatusCode, json, response.Headers.ETag?.ToString());
     }
 
@@ -114,14 +125,33 @@ internal sealed class TestShed : IAsyncDisposable
         using var connection = new SqliteConnection($"Data Source={File};Mode=ReadOnly");
         connection.Open();
         var all = new List<string>();
-        foreach (var table in new[] { "Bikes", "Entries", "Strikes", "Runs", "RunEvents", "Viewings", "ViewingEvents", "Prices", "OwnJobs", "StockItems", "StockMoves", "Photos", "Writes", "Settings" })
+        foreach (
+            var table in new[]
+            {
+                "Bikes",
+                "Entries",
+                "Strikes",
+                "Runs",
+                "RunEvents",
+                "Viewings",
+                "ViewingEvents",
+                "Prices",
+                "OwnJobs",
+                "StockItems",
+                "StockMoves",
+                "Photos",
+                "Writes",
+                "Settings",
+            }
+        )
         {
             using var command = connection.CreateCommand();
 #pragma warning disable CA2100 // the table names stand right above
             command.CommandText = $"SELECT * FROM {table} ORDER BY 1";
 #pragma warning restore CA2100
             using var rows = command.ExecuteReader();
-            while (rows.Read()) all.Add($"{table}: {string.Join("|", Enumerable.Range(0, rows.FieldCount).Select(at => rows.GetValue(at)))}");
+            while (rows.Read())
+                all.Add($"{table}: {string.Join("|", Enumerable.Range(0, rows.FieldCount).Select(at => rows.GetValue(at)))}");
         }
 
         return string.Join('\n', all);
@@ -146,7 +176,8 @@ internal sealed class TestShed : IAsyncDisposable
         SqliteConnection.ClearAllPools();
     }
 
-    private static string Repository([CallerFilePath] string here = "") => Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
+    private static string Repository([CallerFilePath] string here = "") =>
+        Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
 }
 
 /// <summary>The few things that every test begins with.</summary>
@@ -158,21 +189,67 @@ internal static class InTheShed
         (JsonObject)(await shed.GetAsync("/api/sets")).Body.AsArray().Single(set => (string?)set!["id"] == id)!["profile"]!.DeepClone();
 
     /// <summary>Brings in a bike of a shipped set, with a first reading if one is given.</summary>
-    public static async Task<string> BikeAsync(this TestShed shed, string set = "road-twin", string? reading = null, Action<JsonObject>? change = null)
+    public static async Task<string> BikeAsync(
+        this TestShed shed,
+        string set = "road-twin",
+        string? reading = null,
+        Action<JsonObject>? change = null
+    )
     {
         var profile = await shed.SetAsync(set);
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
         change?.Invoke(profile);
         var id = NewId();
-        (await shed.PostAsync("/api/bikes", new { id, profile, reading, set, condition = "in-use", pumpFeeds = true })).ShouldBeOk();
+        (
+            await shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id,
+                    profile,
+                    reading,
+                    set,
+                    condition = "in-use",
+                    pumpFeeds = true,
+                }
+            )
+        ).ShouldBeOk();
         return id;
     }
 
-    public static Task<Answer> ReadAsync(this TestShed shed, string bike, string reading, string date = "2026-04-18", string meter = "odometer", string? because = null) =>
-        shed.PostAsync($"/api/bikes/{bike}/readings", new { id = NewId(), meter, reading, date, note = (string?)null, because });
+    public static Task<Answer> ReadAsync(
+        this TestShed shed,
+        string bike,
+        string reading,
+        string date = "2026-04-18",
+        string meter = "odometer",
+        string? because = null
+    ) =>
+        shed.PostAsync(
+            $"/api/bikes/{bike}/readings",
+            new
+            {
+                id = NewId(),
+                meter,
+                reading,
+                date,
+                note = (string?)null,
+                because,
+            }
+        );
 
     public static Task<Answer> DoneAsync(this TestShed shed, string bike, string task, string date, string evidence = "done-here") =>
-        shed.PostAsync($"/api/bikes/{bike}/servicing/done", new { id = NewId(), task, date, evidence, note = (string?)null });
+        shed.PostAsync(
+            $"/api/bikes/{bike}/servicing/done",
+            new
+            {
+                id = NewId(),
+                task,
+                date,
+                evidence,
+                note = (string?)null,
+            }
+        );
 
     public static async Task<JsonNode> TaskAsync(this TestShed shed, string bike, string task) =>
         (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk()["tasks"].AsArray().Single(one => (string?)one!["id"] == task)!;
@@ -185,7 +262,8 @@ internal static class InTheShed
 
     public static Task<Answer> StartAsync(this TestShed shed, string bike, string job = "engine-oil") => shed.StartAsync(bike, [job]);
 
-    public static async Task<Answer> StartAsync(this TestShed shed, string bike, string[] jobs) => await shed.PostAsync($"/api/bikes/{bike}/runs", new { id = NewId(), jobs });
+    public static async Task<Answer> StartAsync(this TestShed shed, string bike, string[] jobs) =>
+        await shed.PostAsync($"/api/bikes/{bike}/runs", new { id = NewId(), jobs });
 
     /// <summary>Taps one act at the version that the run has now.</summary>
     public static async Task<Answer> TapAsync(this TestShed shed, Answer run, object act)
@@ -199,30 +277,71 @@ internal static class InTheShed
     public static async Task<Answer> UpToAsync(this TestShed shed, Answer run, string? stop = null)
     {
         while ((string?)run.Body["current"] is { } step && step != stop && !step.EndsWith("sign-off", StringComparison.Ordinal))
-            run = (await shed.TapAsync(run, new { act = "step-done", step, record = RecordFor(step, run) })).ShouldBeOk();
+            run = (
+                await shed.TapAsync(
+                    run,
+                    new
+                    {
+                        act = "step-done",
+                        step,
+                        record = RecordFor(step, run),
+                    }
+                )
+            ).ShouldBeOk();
         return run;
     }
 
     public static Task<Answer> FinishAsync(this TestShed shed, Answer run, string? leftover = null, object[]? costs = null) =>
-        shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = NewId(), minutes = "47", costs = costs ?? [], leftover, note = (string?)null }, run.ETag);
+        shed.PostAsync(
+            $"/api/runs/{(string)run["id"]!}/finish",
+            new
+            {
+                id = NewId(),
+                minutes = "47",
+                costs = costs ?? [],
+                leftover,
+                note = (string?)null,
+            },
+            run.ETag
+        );
 
-    public static object? RecordFor(string step, Answer run) => (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["kind"] switch
-    {
-        "measure" => new { values = MeasuredFor(run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["measure"]!) },
-        "choose" => new { option = (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["choice"]!["default"] },
-        var kind => RecordByName(step[(step.IndexOf('/', StringComparison.Ordinal) + 1)..], run) ?? (kind == "level" ? new { level = "between" } : null),
-    };
+    public static object? RecordFor(string step, Answer run) =>
+        (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["kind"] switch
+        {
+            "measure" => new { values = MeasuredFor(run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["measure"]!) },
+            "choose" => new { option = (string?)run["steps"].AsArray().First(one => (string?)one!["id"] == step)!["choice"]!["default"] },
+            var kind => RecordByName(step[(step.IndexOf('/', StringComparison.Ordinal) + 1)..], run)
+                ?? (kind == "level" ? new { level = "between" } : null),
+        };
 
     private static string[] MeasuredFor(JsonNode measure) =>
-        [.. Enumerable.Repeat(((measure["low"] ?? measure["high"]) is { } limit ? limit["value"]!.ToString() : "1"), Math.Max(1, measure["places"]!.AsArray().Count))];
+        [
+            .. Enumerable.Repeat(
+                ((measure["low"] ?? measure["high"]) is { } limit ? limit["value"]!.ToString() : "1"),
+                Math.Max(1, measure["places"]!.AsArray().Count)
+            ),
+        ];
 
-    private static object? RecordByName(string step, Answer run) => step switch
-    {
-        "reading" or "reading-home" => run["meters"].AsArray() is [{ } meter, ..] && (string?)meter["kind"] == "odometer" ? new { odometer = "23650" } : new { hours = "97" },
-        "drain-read" => new { volume = "2.5 L", drain = new { colour = "dark", magnet = "fine-paste", debris = "none", smellsOfFuel = false } },
-        "pour-first" => new { volume = "2.2 L", fluid = "10W-40, JASO MA2" },
-        "level-first" => new { level = "between", volume = "0.2 L" },
-        "level-final" => new { level = "at-maximum" },
-        _ => null,
-    };
+    private static object? RecordByName(string step, Answer run) =>
+        step switch
+        {
+            "reading" or "reading-home" => run["meters"].AsArray() is [{ } meter, ..] && (string?)meter["kind"] == "odometer"
+                ? new { odometer = "23650" }
+                : new { hours = "97" },
+            "drain-read" => new
+            {
+                volume = "2.5 L",
+                drain = new
+                {
+                    colour = "dark",
+                    magnet = "fine-paste",
+                    debris = "none",
+                    smellsOfFuel = false,
+                },
+            },
+            "pour-first" => new { volume = "2.2 L", fluid = "10W-40, JASO MA2" },
+            "level-first" => new { level = "between", volume = "0.2 L" },
+            "level-final" => new { level = "at-maximum" },
+            _ => null,
+        };
 }

@@ -8,9 +8,34 @@ namespace MuddyLedger.Core.Bikes;
 /// <summary>A figure that jobs measure against, and whose limits the owner copies from the manual.</summary>
 public enum BikeFigure
 {
-    IntakeClearance, ExhaustClearance, PlugGap, PointsGap, IdleSpeed, FloatHeight, ChainSlack, ClutchPlate, ClutchSpring, ClutchLeverPlay,
-    FrontBrakePlay, RearBrakePlay, FrontDisc, RearDisc, FrontPads, RearPads, FrontShoes, RearShoes, ForkOilLevel, FuelLevel, ThrottlePlay,
-    RestingVoltage, ChargingVoltage, CompressionPressure, CrankingVoltage, FuelToOil, FrontTyrePressure, RearTyrePressure,
+    IntakeClearance,
+    ExhaustClearance,
+    PlugGap,
+    PointsGap,
+    IdleSpeed,
+    FloatHeight,
+    ChainSlack,
+    ClutchPlate,
+    ClutchSpring,
+    ClutchLeverPlay,
+    FrontBrakePlay,
+    RearBrakePlay,
+    FrontDisc,
+    RearDisc,
+    FrontPads,
+    RearPads,
+    FrontShoes,
+    RearShoes,
+    ForkOilLevel,
+    FuelLevel,
+    ThrottlePlay,
+    RestingVoltage,
+    ChargingVoltage,
+    CompressionPressure,
+    CrankingVoltage,
+    FuelToOil,
+    FrontTyrePressure,
+    RearTyrePressure,
 }
 
 /// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
@@ -22,22 +47,31 @@ public sealed record FigureSpec(decimal? Low, decimal? High, Provenance Provenan
 public static class BikeFigures
 {
     /// <summary>What a figure is kept and held against in.</summary>
-    public static Unit UnitOf(BikeFigure figure) => figure switch
-    {
-        BikeFigure.IdleSpeed => Unit.Rpm,
-        BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
-        BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => Unit.Kilopascal,
-        BikeFigure.FuelToOil => Unit.ToOne,
-        _ => Unit.Millimetre,
-    };
+    public static Unit UnitOf(BikeFigure figure) =>
+        figure switch
+        {
+            BikeFigure.IdleSpeed => Unit.Rpm,
+            BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
+            BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => Unit.Kilopascal,
+            BikeFigure.FuelToOil => Unit.ToOne,
+            _ => Unit.Millimetre,
+        };
 
     /// <summary>The figures that a bike of this profile has, in the order in which its profile lists them.</summary>
     public static ImmutableArray<BikeFigure> Of(Profile bike)
     {
         var list = ImmutableArray.CreateBuilder<BikeFigure>();
-        void Add(bool present, params BikeFigure[] figures) { if (present) list.AddRange(figures); }
+        void Add(bool present, params BikeFigure[] figures)
+        {
+            if (present)
+                list.AddRange(figures);
+        }
 
-        Add(bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket, BikeFigure.IntakeClearance, BikeFigure.ExhaustClearance);
+        Add(
+            bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket,
+            BikeFigure.IntakeClearance,
+            BikeFigure.ExhaustClearance
+        );
         Add(true, BikeFigure.PlugGap);
         Add(bike.Ignition == Ignition.Points, BikeFigure.PointsGap);
         Add(true, BikeFigure.IdleSpeed, BikeFigure.ThrottlePlay, BikeFigure.CompressionPressure);
@@ -66,19 +100,26 @@ public static class BikeFigures
         if (least is not null || most is not null)
         {
             var one = QuantityText.Read(least ?? most, unit, Most, marks);
-            if (one.Refusal is { } wrong) return Reading<FigureSpec>.Refused(wrong);
+            if (one.Refusal is { } wrong)
+                return Reading<FigureSpec>.Refused(wrong);
             var value = one.Value.In(unit).Value;
-            return Reading<FigureSpec>.Of(least is not null ? new(value, null, new(ProvenanceKind.Owner)) : new(null, value, new(ProvenanceKind.Owner)));
+            return Reading<FigureSpec>.Of(
+                least is not null ? new(value, null, new(ProvenanceKind.Owner)) : new(null, value, new(ProvenanceKind.Owner))
+            );
         }
 
-        if (trimmed.StartsWith('-')) return Reading<FigureSpec>.Refused("cannot be less than nothing");
+        if (trimmed.StartsWith('-'))
+            return Reading<FigureSpec>.Refused("cannot be less than nothing");
         var parts = Between.Split(trimmed, 2);
         var high = QuantityText.Read(parts[^1], unit, Most, marks);
-        if (high.Refusal is { } bad) return Reading<FigureSpec>.Refused(bad);
-        if (parts.Length == 1) return Reading<FigureSpec>.Of(new(high.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
+        if (high.Refusal is { } bad)
+            return Reading<FigureSpec>.Refused(bad);
+        if (parts.Length == 1)
+            return Reading<FigureSpec>.Of(new(high.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
         // "45 to 55 mm": the unit behind the second belongs to the first as well.
         var low = QuantityText.Read(parts[0], high.Value.Unit, Most, marks);
-        if (low.Refusal is { } lowWrong) return Reading<FigureSpec>.Refused(lowWrong);
+        if (low.Refusal is { } lowWrong)
+            return Reading<FigureSpec>.Refused(lowWrong);
         return low.Value.In(unit).Value > high.Value.In(unit).Value
             ? Reading<FigureSpec>.Refused("has its lower limit above its upper one")
             : Reading<FigureSpec>.Of(new(low.Value.In(unit).Value, high.Value.In(unit).Value, new(ProvenanceKind.Owner)));
@@ -101,8 +142,15 @@ public static class BikeFigures
     }
 
     private static string? Words(string text, params string[] starts) =>
-        starts.Where(start => text.StartsWith(start, StringComparison.OrdinalIgnoreCase)).Select(start => text[start.Length..].Trim()).FirstOrDefault();
+        starts
+            .Where(start => text.StartsWith(start, StringComparison.OrdinalIgnoreCase))
+            .Select(start => text[start.Length..].Trim())
+            .FirstOrDefault();
 
-    private static readonly Regex Between = new(@"\s*(?:\bto\b|-|–|\.\.)\s*", RegexOptions.CultureInvariant | RegexOptions.IgnoreCase, TimeSpan.FromSeconds(1));
+    private static readonly Regex Between = new(
+        @"\s*(?:\bto\b|-|–|\.\.)\s*",
+        RegexOptions.CultureInvariant | RegexOptions.IgnoreCase,
+        TimeSpan.FromSeconds(1)
+    );
     private const decimal Most = 20_000;
 }

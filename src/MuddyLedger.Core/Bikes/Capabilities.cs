@@ -36,8 +36,10 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["clutch"] = bike => Word(bike.Clutch),
         ["odometer"] = bike => YesNo(bike.Odometer is not null),
         ["hour-meter"] = bike => YesNo(bike.HourMeter),
-        ["engine-level"] = bike => bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) && engine.Level is { } level ? Word(level) : "unknown",
-        ["engine-stance"] = bike => bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) ? Word(engine.Stance) : "upright-on-level",
+        ["engine-level"] = bike =>
+            bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) && engine.Level is { } level ? Word(level) : "unknown",
+        ["engine-stance"] = bike =>
+            bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) ? Word(engine.Stance) : "upright-on-level",
     }.ToFrozenDictionary();
 
     /// <summary>Every key that a content file may match on.</summary>
@@ -46,8 +48,16 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
     public static Capabilities Of(Profile bike) => new(Derived.ToFrozenDictionary(pair => pair.Key, pair => pair.Value(bike)));
 
     /// <summary>"SpinOn" is written "spin-on" in content files.</summary>
-    public static string Word<T>(T value) where T : struct, Enum =>
-        string.Concat(value.ToString().Select((letter, at) => char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()));
+    public static string Word<T>(T value)
+        where T : struct, Enum =>
+        string.Concat(
+            value
+                .ToString()
+                .Select(
+                    (letter, at) =>
+                        char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()
+                )
+        );
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 }
@@ -58,14 +68,19 @@ public sealed record Applies(ImmutableDictionary<string, ImmutableArray<string>>
 {
     public static readonly Applies Always = new(ImmutableDictionary<string, ImmutableArray<string>>.Empty);
 
-    public bool To(Capabilities bike, IReadOnlyDictionary<string, string>? choices = null) => Wanted.All(want =>
-        want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
-            ? choices is not null && choices.TryGetValue(want.Key[ChoicePrefix.Length..], out var chosen) && want.Value.Contains(chosen)
-            : bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word));
+    public bool To(Capabilities bike, IReadOnlyDictionary<string, string>? choices = null) =>
+        Wanted.All(want =>
+            want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
+                ? choices is not null && choices.TryGetValue(want.Key[ChoicePrefix.Length..], out var chosen) && want.Value.Contains(chosen)
+                : bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word)
+        );
 
     /// <summary>Whether it holds for the bike under one choice or another.</summary>
-    public bool Possible(Capabilities bike) => Wanted.All(want => want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
-        || (bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word)));
+    public bool Possible(Capabilities bike) =>
+        Wanted.All(want =>
+            want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)
+            || (bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word))
+        );
 
     public const string ChoicePrefix = "choice.";
 }

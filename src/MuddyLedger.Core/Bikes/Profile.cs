@@ -4,34 +4,168 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Bikes;
 
-public enum BikeUse { Road, DualSport, TrailOrEnduro, Motocross, Trials, Utility }
-public enum TitleStatus { Unknown, RoadTitle, OffRoadOnly, NoPapers }
-public enum Stroke { Two, Four }
-public enum Cooling { Air, Oil, Liquid }
-public enum Starting { Kick, Electric, Both }
-public enum Lubrication { Premix, OilInjection, WetSump, DrySump, Splash }
-public enum GearboxOil { Shared, Separate, SeparateWithPrimary, None }
-public enum OilFilter { None, Cartridge, SpinOn, Screen, Centrifugal }
-public enum ValveAdjustment { None, ScrewAndLocknut, ShimUnderBucket, Hydraulic }
-public enum FuelSystem { Carburettor, Injection }
-public enum BatteryKind { None, Flooded, AgmOrGel, LiFePo4 }
-public enum FinalDrive { Chain, Belt, Shaft }
-public enum BrakeKind { Disc, Drum }
-public enum ClutchControl { Cable, Hydraulic, None }
-public enum Ignition { Electronic, Points }
-public enum FuelTap { None, OnOff, OnReserveOff, Vacuum }
-public enum TankMaterial { Steel, Plastic, Aluminium }
+public enum BikeUse
+{
+    Road,
+    DualSport,
+    TrailOrEnduro,
+    Motocross,
+    Trials,
+    Utility,
+}
+
+public enum TitleStatus
+{
+    Unknown,
+    RoadTitle,
+    OffRoadOnly,
+    NoPapers,
+}
+
+public enum Stroke
+{
+    Two,
+    Four,
+}
+
+public enum Cooling
+{
+    Air,
+    Oil,
+    Liquid,
+}
+
+public enum Starting
+{
+    Kick,
+    Electric,
+    Both,
+}
+
+public enum Lubrication
+{
+    Premix,
+    OilInjection,
+    WetSump,
+    DrySump,
+    Splash,
+}
+
+public enum GearboxOil
+{
+    Shared,
+    Separate,
+    SeparateWithPrimary,
+    None,
+}
+
+public enum OilFilter
+{
+    None,
+    Cartridge,
+    SpinOn,
+    Screen,
+    Centrifugal,
+}
+
+public enum ValveAdjustment
+{
+    None,
+    ScrewAndLocknut,
+    ShimUnderBucket,
+    Hydraulic,
+}
+
+public enum FuelSystem
+{
+    Carburettor,
+    Injection,
+}
+
+public enum BatteryKind
+{
+    None,
+    Flooded,
+    AgmOrGel,
+    LiFePo4,
+}
+
+public enum FinalDrive
+{
+    Chain,
+    Belt,
+    Shaft,
+}
+
+public enum BrakeKind
+{
+    Disc,
+    Drum,
+}
+
+public enum ClutchControl
+{
+    Cable,
+    Hydraulic,
+    None,
+}
+
+public enum Ignition
+{
+    Electronic,
+    Points,
+}
+
+public enum FuelTap
+{
+    None,
+    OnOff,
+    OnReserveOff,
+    Vacuum,
+}
+
+public enum TankMaterial
+{
+    Steel,
+    Plastic,
+    Aluminium,
+}
 
 /// <summary>Whether a part is on the bike: nothing is assumed of one that nobody has looked for.</summary>
-public enum Fitment { NotKnown, Fitted, NotFitted }
+public enum Fitment
+{
+    NotKnown,
+    Fitted,
+    NotFitted,
+}
 
 /// <summary>What must come off before the air filter can be reached.</summary>
-public enum AirFilterBehind { Nothing, SidePanel, Seat, Tank }
+public enum AirFilterBehind
+{
+    Nothing,
+    SidePanel,
+    Seat,
+    Tank,
+}
 
-/// <summary>How a ride was beyond the ordinary: it shortens the limits that name it, and makes due what is to be done after such a ride.</summary>
-public enum Severity { Grit, Raced, Wet, Mud, Sand, Dust, Crashed }
+/// <summary>
+/// How a ride was beyond the ordinary: it shortens the limits that name it, and makes due what is to be done after such a ride.
+/// </summary>
+public enum Severity
+{
+    Grit,
+    Raced,
+    Wet,
+    Mud,
+    Sand,
+    Dust,
+    Crashed,
+}
 
-/// <summary>What a bike is. It decides which reservoirs, service items and job steps exist for it; changing it derives them anew and deletes no record.</summary>
+/// <summary>
+/// What a bike is. It decides which reservoirs, service items and job steps exist for it; changing it derives them anew and deletes no
+/// record.
+/// </summary>
 public sealed record Profile
 {
     public required string Nickname { get; init; }
@@ -44,23 +178,31 @@ public sealed record Profile
     public required BikeUse Use { get; init; }
 
     public required Stroke Stroke { get; init; }
-    /// <summary>The owner's yes to a heavier oil for a bike that is ridden only in heat and warmed up with care; the maker's grade otherwise.</summary>
+
+    /// <summary>
+    /// The owner's yes to a heavier oil for a bike that is ridden only in heat and warmed up with care; the maker's grade otherwise.
+    /// </summary>
     public bool HeavierOilInHeat { get; init; }
+
     /// <summary>In cubic centimetres, 20 to 3,000.</summary>
     public required int DisplacementCc { get; init; }
     public required int Cylinders { get; init; }
     public required Cooling Cooling { get; init; }
+
     /// <summary>An electric fan on the radiator; many dirt bikes have none, and boil at a long idle.</summary>
     public Fitment Fan { get; init; }
+
     /// <summary>The tank beside the radiator that takes what the heat pushes out, and gives it back.</summary>
     public Fitment ExpansionTank { get; init; }
     public required Starting Starting { get; init; }
     public required Lubrication Lubrication { get; init; }
     public required GearboxOil GearboxOil { get; init; }
     public required OilFilter OilFilter { get; init; }
+
     /// <summary>True where panels must come off to reach the oil filter or the drain plug.</summary>
     public bool BodyworkOverOil { get; init; }
     public bool OilPressureLight { get; init; }
+
     /// <summary>True where the tank must come off to reach the spark plugs and the valve cover.</summary>
     public bool TankOverPlugs { get; init; }
     public AirFilterBehind AirFilter { get; init; }
@@ -77,15 +219,20 @@ public sealed record Profile
     public Ignition Ignition { get; init; }
     public FuelTap FuelTap { get; init; }
     public TankMaterial Tank { get; init; }
+
     /// <summary>What is left when the tap is turned to reserve or the light comes on.</summary>
     public Volume? TankReserve { get; init; }
+
     /// <summary>2 to 5; 0 for an engine without valves.</summary>
     public int ValvesPerCylinder { get; init; }
+
     /// <summary>Of profiles from before figures had two limits: cold, as the manual gives it.</summary>
     public Length? IntakeClearance { get; init; }
     public Length? ExhaustClearance { get; init; }
+
     /// <summary>6 or 12; 0 without a battery.</summary>
     public int BatteryVolts { get; init; }
+
     /// <summary>True where a linkage works the rear shock.</summary>
     public bool Linkage { get; init; }
     public Tyre? FrontTyre { get; init; }
@@ -93,45 +240,96 @@ public sealed record Profile
 
     public Odometer? Odometer { get; init; }
     public bool HourMeter { get; init; }
+
     /// <summary>What the owner expects in a year, for as long as the readings say too little.</summary>
     public MeterAmount? StatedUsePerYear { get; init; }
     public ImmutableArray<Severity> Severities { get; init; } = [];
 
     /// <summary>What the owner knows of each reservoir; one with no entry here still exists, with its figures unknown.</summary>
-    public ImmutableDictionary<ReservoirId, ReservoirSpec> Reservoirs { get; init; } = ImmutableDictionary<ReservoirId, ReservoirSpec>.Empty;
+    public ImmutableDictionary<ReservoirId, ReservoirSpec> Reservoirs { get; init; } =
+        ImmutableDictionary<ReservoirId, ReservoirSpec>.Empty;
     public ImmutableDictionary<Fastener, TorqueSpec> Torques { get; init; } = ImmutableDictionary<Fastener, TorqueSpec>.Empty;
-    public ImmutableDictionary<BikeFigure, FigureSpec> Figures { get => field ?? ImmutableDictionary<BikeFigure, FigureSpec>.Empty; init; } = ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
-
-    /// <summary>The limits of a figure as the owner copied them from the manual; null where nobody has. What counts then is the table of limits.</summary>
-    public FigureSpec? Figure(BikeFigure figure) => Figures.TryGetValue(figure, out var own) ? own : figure switch
+    public ImmutableDictionary<BikeFigure, FigureSpec> Figures
     {
-        BikeFigure.IntakeClearance when IntakeClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
-        BikeFigure.ExhaustClearance when ExhaustClearance is { } one => new(one.Millimetres, one.Millimetres, new(ProvenanceKind.Owner)),
-        _ => null,
-    };
+        get => field ?? ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
+        init;
+    } = ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
+
+    /// <summary>
+    /// The limits of a figure as the owner copied them from the manual; null where nobody has. What counts then is the table of limits.
+    /// </summary>
+    public FigureSpec? Figure(BikeFigure figure) =>
+        Figures.TryGetValue(figure, out var own)
+            ? own
+            : figure switch
+            {
+                BikeFigure.IntakeClearance when IntakeClearance is { } one => new(
+                    one.Millimetres,
+                    one.Millimetres,
+                    new(ProvenanceKind.Owner)
+                ),
+                BikeFigure.ExhaustClearance when ExhaustClearance is { } one => new(
+                    one.Millimetres,
+                    one.Millimetres,
+                    new(ProvenanceKind.Owner)
+                ),
+                _ => null,
+            };
 
     public bool Has(MeterKind meter) => meter == MeterKind.Odometer ? Odometer is not null : HourMeter;
 
     /// <summary>The unit the bike's own meter reads in.</summary>
-    public Unit UnitOf(MeterKind meter) => meter == MeterKind.HourMeter ? Unit.Hour
-        : Odometer?.Unit == OdometerUnit.Miles ? Unit.Mile : Unit.Kilometre;
+    public Unit UnitOf(MeterKind meter) =>
+        meter == MeterKind.HourMeter ? Unit.Hour
+        : Odometer?.Unit == OdometerUnit.Miles ? Unit.Mile
+        : Unit.Kilometre;
 }
 
-public enum OdometerUnit { Kilometres, Miles }
+public enum OdometerUnit
+{
+    Kilometres,
+    Miles,
+}
 
 /// <param name="Digits">Whole digits on the dash, 4 to 7: a four-digit odometer rolls over at 10,000.</param>
 public sealed record Odometer(OdometerUnit Unit, int Digits)
 {
     /// <summary>Where the display turns to zero again.</summary>
-    public MeterAmount RollsAt => MeterAmount.From(new Quantity((decimal)Math.Pow(10, Digits), Unit == OdometerUnit.Miles ? Units.Unit.Mile : Units.Unit.Kilometre));
+    public MeterAmount RollsAt =>
+        MeterAmount.From(new Quantity((decimal)Math.Pow(10, Digits), Unit == OdometerUnit.Miles ? Units.Unit.Mile : Units.Unit.Kilometre));
 }
 
 /// <summary>A fastener that jobs tighten and whose torque the owner copies from the manual.</summary>
 public enum Fastener
 {
-    OilDrainPlug, OilFilter, OilFilterCover, GearboxDrainPlug, PrimaryDrainPlug, OilTankDrainPlug, SparkPlug, RearAxle,
-    FrontAxle, RearCaliper, FrontCaliper, ValveCover, CoolantDrainPlug, ClutchCentreNut, ClutchCover, ForkCap, UpperForkClamp, LowerForkClamp, SteeringStem, LinkageBolts,
-    ExhaustFlange, RearSprocket, Banjo, BrakeDisc, ShaftDrainPlug, ScrewLocknut, CylinderHead, CamCap,
+    OilDrainPlug,
+    OilFilter,
+    OilFilterCover,
+    GearboxDrainPlug,
+    PrimaryDrainPlug,
+    OilTankDrainPlug,
+    SparkPlug,
+    RearAxle,
+    FrontAxle,
+    RearCaliper,
+    FrontCaliper,
+    ValveCover,
+    CoolantDrainPlug,
+    ClutchCentreNut,
+    ClutchCover,
+    ForkCap,
+    UpperForkClamp,
+    LowerForkClamp,
+    SteeringStem,
+    LinkageBolts,
+    ExhaustFlange,
+    RearSprocket,
+    Banjo,
+    BrakeDisc,
+    ShaftDrainPlug,
+    ScrewLocknut,
+    CylinderHead,
+    CamCap,
 }
 
 public static class Fasteners
@@ -140,7 +338,11 @@ public static class Fasteners
     public static ImmutableArray<Fastener> Of(Profile bike)
     {
         var list = ImmutableArray.CreateBuilder<Fastener>();
-        void Add(Fastener fastener, bool present) { if (present) list.Add(fastener); }
+        void Add(Fastener fastener, bool present)
+        {
+            if (present)
+                list.Add(fastener);
+        }
 
         Add(Fastener.OilDrainPlug, bike.Lubrication is Lubrication.WetSump or Lubrication.DrySump or Lubrication.Splash);
         Add(Fastener.SparkPlug, true);
@@ -154,7 +356,10 @@ public static class Fasteners
         Add(Fastener.FrontCaliper, bike.FrontBrake is BrakeKind.Disc);
         Add(Fastener.RearCaliper, bike.RearBrake is BrakeKind.Disc);
         Add(Fastener.BrakeDisc, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc);
-        Add(Fastener.Banjo, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc || bike.Clutch is ClutchControl.Hydraulic);
+        Add(
+            Fastener.Banjo,
+            bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc || bike.Clutch is ClutchControl.Hydraulic
+        );
         Add(Fastener.ValveCover, bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket);
         Add(Fastener.ScrewLocknut, bike.Valves is ValveAdjustment.ScrewAndLocknut);
         Add(Fastener.CamCap, bike.Valves is ValveAdjustment.ShimUnderBucket);

@@ -6,15 +6,51 @@ namespace MuddyLedger.Core.Bikes;
 /// <summary>Anything on a bike that holds a fluid.</summary>
 public enum ReservoirId
 {
-    Engine, OilTank, Gearbox, Primary, TwoStrokeOil, Fuel, Coolant, FrontBrake, RearBrake, Clutch, ForkLegs, ShaftDrive, BatteryAcid,
+    Engine,
+    OilTank,
+    Gearbox,
+    Primary,
+    TwoStrokeOil,
+    Fuel,
+    Coolant,
+    FrontBrake,
+    RearBrake,
+    Clutch,
+    ForkLegs,
+    ShaftDrive,
+    BatteryAcid,
 }
 
-public enum LevelMethod { SightGlass, DipstickRested, DipstickScrewedIn, LevelBolt, TankMarks, HeightBelowEdge, FillerEdge }
-public enum LevelStance { UprightOnLevel, CentreStand }
-public enum OilTemperature { Cold, Hot }
+public enum LevelMethod
+{
+    SightGlass,
+    DipstickRested,
+    DipstickScrewedIn,
+    LevelBolt,
+    TankMarks,
+    HeightBelowEdge,
+    FillerEdge,
+}
+
+public enum LevelStance
+{
+    UprightOnLevel,
+    CentreStand,
+}
+
+public enum OilTemperature
+{
+    Cold,
+    Hot,
+}
 
 /// <summary>How much is in a reservoir's capacity for a case: built dry, drained only, or drained with a new filter.</summary>
-public enum FillCase { Dry, DrainOnly, DrainAndFilter }
+public enum FillCase
+{
+    Dry,
+    DrainOnly,
+    DrainAndFilter,
+}
 
 /// <summary>What the owner knows of a reservoir, usually from the manual.</summary>
 public sealed record ReservoirSpec
@@ -27,6 +63,7 @@ public sealed record ReservoirSpec
     public LevelMethod? Level { get; init; }
     public LevelStance Stance { get; init; } = LevelStance.UprightOnLevel;
     public OilTemperature ReadAt { get; init; } = OilTemperature.Hot;
+
     /// <summary>Minutes to wait after stopping before the level is read, 0 to 60.</summary>
     public int WaitMinutes { get; init; } = UsualWait;
     public Provenance Provenance { get; init; } = new(ProvenanceKind.Owner);
@@ -37,27 +74,38 @@ public sealed record ReservoirSpec
     public bool ReadingEntered => Level is not null || WaitMinutes != UsualWait;
 
     /// <summary>The capacity for a case; null where the owner has not entered it.</summary>
-    public Volume? Capacity(FillCase fillCase) => fillCase switch
-    {
-        FillCase.Dry => DryFill,
-        FillCase.DrainOnly => DrainOnly,
-        _ => DrainAndFilter,
-    };
+    public Volume? Capacity(FillCase fillCase) =>
+        fillCase switch
+        {
+            FillCase.Dry => DryFill,
+            FillCase.DrainOnly => DrainOnly,
+            _ => DrainAndFilter,
+        };
 }
 
 /// <summary>How a level is read: what has to be hot or cold, and for how long the engine has stood.</summary>
 /// <param name="WaitMinutes">Minutes after stopping, 0 to 60; 0 where it is read cold.</param>
 public sealed record LevelReading(OilTemperature ReadAt, int WaitMinutes)
 {
-    /// <summary>Only oil that an engine throws about is read hot. Coolant is read cold whatever was entered: a cap opened hot scalds.</summary>
+    /// <summary>
+    /// Only oil that an engine throws about is read hot. Coolant is read cold whatever was entered: a cap opened hot scalds.
+    /// </summary>
     public static LevelReading Of(ReservoirId reservoir, ReservoirSpec? spec) =>
-        IsReadAfterRunning(reservoir) && (spec ?? new()) is { ReadAt: OilTemperature.Hot } hot ? new(hot.ReadAt, hot.WaitMinutes) : new(OilTemperature.Cold, 0);
+        IsReadAfterRunning(reservoir) && (spec ?? new()) is { ReadAt: OilTemperature.Hot } hot
+            ? new(hot.ReadAt, hot.WaitMinutes)
+            : new(OilTemperature.Cold, 0);
 
-    public static bool IsReadAfterRunning(ReservoirId reservoir) => reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary;
+    public static bool IsReadAfterRunning(ReservoirId reservoir) =>
+        reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary;
 }
 
 /// <summary>May be cranked, run, ridden: in this order, each needing the ones before it.</summary>
-public enum Gate { Cranked, Run, Ridden }
+public enum Gate
+{
+    Cranked,
+    Run,
+    Ridden,
+}
 
 public static class Reservoirs
 {
@@ -65,7 +113,11 @@ public static class Reservoirs
     public static ImmutableArray<ReservoirId> Of(Profile bike)
     {
         var list = ImmutableArray.CreateBuilder<ReservoirId>();
-        void Add(ReservoirId id, bool present) { if (present) list.Add(id); }
+        void Add(ReservoirId id, bool present)
+        {
+            if (present)
+                list.Add(id);
+        }
 
         Add(ReservoirId.Engine, bike.Lubrication is Lubrication.WetSump or Lubrication.Splash);
         Add(ReservoirId.OilTank, bike.Lubrication is Lubrication.DrySump);
@@ -84,27 +136,30 @@ public static class Reservoirs
     }
 
     /// <summary>The gate that an empty reservoir shuts.</summary>
-    public static Gate GateOf(ReservoirId reservoir) => reservoir switch
-    {
-        ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary or ReservoirId.TwoStrokeOil => Gate.Cranked,
-        ReservoirId.Fuel or ReservoirId.Coolant => Gate.Run,
-        _ => Gate.Ridden,
-    };
+    public static Gate GateOf(ReservoirId reservoir) =>
+        reservoir switch
+        {
+            ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary or ReservoirId.TwoStrokeOil =>
+                Gate.Cranked,
+            ReservoirId.Fuel or ReservoirId.Coolant => Gate.Run,
+            _ => Gate.Ridden,
+        };
 
     /// <summary>As it is said in a sentence that begins with it.</summary>
-    public static string Words(ReservoirId reservoir) => reservoir switch
-    {
-        ReservoirId.Engine => "Engine oil",
-        ReservoirId.OilTank => "Oil tank",
-        ReservoirId.Gearbox => "Gearbox oil",
-        ReservoirId.Primary => "Primary oil",
-        ReservoirId.TwoStrokeOil => "Two-stroke oil",
-        ReservoirId.FrontBrake => "Front brake fluid",
-        ReservoirId.RearBrake => "Rear brake fluid",
-        ReservoirId.Clutch => "Clutch fluid",
-        ReservoirId.ForkLegs => "Fork oil",
-        ReservoirId.ShaftDrive => "Shaft drive oil",
-        ReservoirId.BatteryAcid => "Battery acid",
-        _ => reservoir.ToString(),
-    };
+    public static string Words(ReservoirId reservoir) =>
+        reservoir switch
+        {
+            ReservoirId.Engine => "Engine oil",
+            ReservoirId.OilTank => "Oil tank",
+            ReservoirId.Gearbox => "Gearbox oil",
+            ReservoirId.Primary => "Primary oil",
+            ReservoirId.TwoStrokeOil => "Two-stroke oil",
+            ReservoirId.FrontBrake => "Front brake fluid",
+            ReservoirId.RearBrake => "Rear brake fluid",
+            ReservoirId.Clutch => "Clutch fluid",
+            ReservoirId.ForkLegs => "Fork oil",
+            ReservoirId.ShaftDrive => "Shaft drive oil",
+            ReservoirId.BatteryAcid => "Battery acid",
+            _ => reservoir.ToString(),
+        };
 }

@@ -3,7 +3,12 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Bikes;
 
-public enum TyreInner { Tube, Tubeless, FoamInsert }
+public enum TyreInner
+{
+    Tube,
+    Tubeless,
+    FoamInsert,
+}
 
 /// <summary>A tyre as the owner reads it off its side and the placard.</summary>
 /// <param name="Size">As printed: "140/80-18".</param>
@@ -19,22 +24,32 @@ public sealed record TyreDate(int Week, int Year)
     public static TyreDate? Read(string? code)
     {
         var digits = code?.Trim() ?? "";
-        if (digits.Length != 4 || !digits.All(char.IsAsciiDigit)) return null;
-        var (week, year) = (int.Parse(digits[..2], System.Globalization.CultureInfo.InvariantCulture), 2000 + int.Parse(digits[2..], System.Globalization.CultureInfo.InvariantCulture));
+        if (digits.Length != 4 || !digits.All(char.IsAsciiDigit))
+            return null;
+        var (week, year) = (
+            int.Parse(digits[..2], System.Globalization.CultureInfo.InvariantCulture),
+            2000 + int.Parse(digits[2..], System.Globalization.CultureInfo.InvariantCulture)
+        );
         return week is >= 1 and <= 53 ? new(week, year) : null;
     }
 
     /// <summary>The Monday of its week.</summary>
-    public LocalDate Monday => LocalDate.FromWeekYearWeekAndDay(Year, Math.Min(Week, NodaTime.Calendars.WeekYearRules.Iso.GetWeeksInWeekYear(Year, CalendarSystem.Iso)), IsoDayOfWeek.Monday);
+    public LocalDate Monday =>
+        LocalDate.FromWeekYearWeekAndDay(
+            Year,
+            Math.Min(Week, NodaTime.Calendars.WeekYearRules.Iso.GetWeeksInWeekYear(Year, CalendarSystem.Iso)),
+            IsoDayOfWeek.Monday
+        );
 
     /// <summary>Whole years old; never negative.</summary>
     public int Years(LocalDate today) => today <= Monday ? 0 : (int)Period.Between(Monday, today, PeriodUnits.Years).Years;
 
     /// <summary>Common practice, no source: look yearly from five years on, replace at ten at the latest.</summary>
-    public string? Warn(LocalDate today) => Years(today) switch
-    {
-        >= 10 => $"is from week {Week} of {Year}, {Years(today)} years old: replace it, whatever its tread",
-        >= 5 => $"is from week {Week} of {Year}, {Years(today)} years old: look for cracks every year",
-        _ => null,
-    };
+    public string? Warn(LocalDate today) =>
+        Years(today) switch
+        {
+            >= 10 => $"is from week {Week} of {Year}, {Years(today)} years old: replace it, whatever its tread",
+            >= 5 => $"is from week {Week} of {Year}, {Years(today)} years old: look for cracks every year",
+            _ => null,
+        };
 }

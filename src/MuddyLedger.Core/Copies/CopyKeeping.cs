@@ -10,10 +10,13 @@ namespace MuddyLedger.Core.Copies;
 /// </summary>
 public static class CopyKeeping
 {
-    public const int Days = 7, Weeks = 4, Months = 12;
+    public const int Days = 7,
+        Weeks = 4,
+        Months = 12;
 
     /// <param name="made">When each copy was made, in the owner's calendar; any order.</param>
-    /// <param name="today">Copies of today, and from days after it, are kept: the clock was set back, and nothing is thrown away by a wrong clock.</param>
+    /// <param name="today">Copies of today, and from days after it, are kept: the clock was set back, and nothing is thrown away by a
+    /// wrong clock.</param>
     public static ImmutableHashSet<LocalDateTime> Keep(IEnumerable<LocalDateTime> made, LocalDate today)
     {
         var all = made.Distinct().OrderDescending().ToList();
@@ -25,10 +28,18 @@ public static class CopyKeeping
         return [.. keep];
     }
 
-    private static IEnumerable<LocalDateTime> Newest<T>(IEnumerable<LocalDateTime> newestFirst, Func<LocalDateTime, T> bucket, Func<LocalDateTime, bool> within) =>
-        newestFirst.Where(within).DistinctBy(bucket);
+    private static IEnumerable<LocalDateTime> Newest<T>(
+        IEnumerable<LocalDateTime> newestFirst,
+        Func<LocalDateTime, T> bucket,
+        Func<LocalDateTime, bool> within
+    ) => newestFirst.Where(within).DistinctBy(bucket);
 
-    private static LocalDate Monday(LocalDate date) => LocalDate.FromWeekYearWeekAndDay(WeekYearRules.Iso.GetWeekYear(date), WeekYearRules.Iso.GetWeekOfWeekYear(date), IsoDayOfWeek.Monday);
+    private static LocalDate Monday(LocalDate date) =>
+        LocalDate.FromWeekYearWeekAndDay(
+            WeekYearRules.Iso.GetWeekYear(date),
+            WeekYearRules.Iso.GetWeekOfWeekYear(date),
+            IsoDayOfWeek.Monday
+        );
 
     private static int MonthsBack(LocalDate date, LocalDate today) => (today.Year - date.Year) * 12 + today.Month - date.Month;
 }

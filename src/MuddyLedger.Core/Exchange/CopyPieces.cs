@@ -18,23 +18,37 @@ public sealed class CopyPieces(Stream source)
     public const int LargestPiece = 256 * 1024 * 1024;
 
     private byte[] _buffer = new byte[64 * 1024];
-    private int _start, _end;
+    private int _start,
+        _end;
     private bool _ended;
     private JsonReaderState _state;
     private Place _place = Place.Before;
     private string _field = "";
     private int _at;
 
-    private enum Place { Before, Among, AtValue, InList, After }
+    private enum Place
+    {
+        Before,
+        Among,
+        AtValue,
+        InList,
+        After,
+    }
 
-    private enum Step { Piece, Going, Wanting }
+    private enum Step
+    {
+        Piece,
+        Going,
+        Wanting,
+    }
 
     /// <summary>The fields at its top that have come so far, lists that hold nothing among them.</summary>
     public IReadOnlySet<string> Fields => _fields;
 
     private readonly HashSet<string> _fields = new(StringComparer.Ordinal);
 
-    /// <exception cref="JsonException">It is no JSON, or no object, has a field twice, or is larger in one piece than a copy ever is.</exception>
+    /// <exception cref="JsonException">It is no JSON, or no object, has a field twice, or is larger in one piece than a copy ever
+    /// is.</exception>
     public async IAsyncEnumerable<CopyPiece> ReadAsync([EnumeratorCancellation] CancellationToken cancel = default)
     {
         while (true)
@@ -45,7 +59,8 @@ public sealed class CopyPieces(Stream source)
                     yield return piece;
                     break;
                 case Step.Wanting when _ended:
-                    if (_place != Place.After) throw new JsonException("It ends before its end.");
+                    if (_place != Place.After)
+                        throw new JsonException("It ends before its end.");
                     yield break;
                 case Step.Wanting:
                     await FillAsync(cancel);
@@ -58,11 +73,13 @@ public sealed class CopyPieces(Stream source)
     {
         piece = default;
         var reader = new Utf8JsonReader(_buffer.AsSpan(_start, _end - _start), _ended, _state);
-        if (!reader.Read()) return Step.Wanting;
+        if (!reader.Read())
+            return Step.Wanting;
         switch (_place)
         {
             case Place.Before:
-                if (reader.TokenType != JsonTokenType.StartObject) throw new JsonException("It is no object.");
+                if (reader.TokenType != JsonTokenType.StartObject)
+                    throw new JsonException("It is no object.");
                 _place = Place.Among;
                 break;
             case Place.Among when reader.TokenType == JsonTokenType.EndObject:
@@ -70,7 +87,8 @@ public sealed class CopyPieces(Stream source)
                 break;
             case Place.Among:
                 _field = reader.GetString()!;
-                if (!_fields.Add(_field)) throw new JsonException($"{_field} stands twice.");
+                if (!_fields.Add(_field))
+                    throw new JsonException($"{_field} stands twice.");
                 _place = Place.AtValue;
                 break;
             case Place.AtValue when Lists.Contains(_field) && reader.TokenType == JsonTokenType.StartArray:
@@ -81,9 +99,15 @@ public sealed class CopyPieces(Stream source)
                 break;
             case Place.AtValue or Place.InList:
                 var from = (int)reader.TokenStartIndex;
-                if (!reader.TrySkip()) return Step.Wanting;
-                piece = new(_field, _place == Place.InList ? _at++ : null, _buffer.AsMemory(_start + from, (int)reader.BytesConsumed - from));
-                if (_place == Place.AtValue) _place = Place.Among;
+                if (!reader.TrySkip())
+                    return Step.Wanting;
+                piece = new(
+                    _field,
+                    _place == Place.InList ? _at++ : null,
+                    _buffer.AsMemory(_start + from, (int)reader.BytesConsumed - from)
+                );
+                if (_place == Place.AtValue)
+                    _place = Place.Among;
                 Advance(reader);
                 return Step.Piece;
             case Place.After:
@@ -110,7 +134,8 @@ public sealed class CopyPieces(Stream source)
 
         if (_end == _buffer.Length)
         {
-            if (_buffer.Length >= LargestPiece) throw new JsonException("One piece of it is larger than any bike or picture.");
+            if (_buffer.Length >= LargestPiece)
+                throw new JsonException("One piece of it is larger than any bike or picture.");
             Array.Resize(ref _buffer, _buffer.Length * 2);
         }
 

@@ -8,7 +8,9 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Exchange;
 
-/// <summary>A whole shed, or some of its bikes, as a file that another Muddy Ledger takes in without loss. Nothing derived is in it.</summary>
+/// <summary>
+/// A whole shed, or some of its bikes, as a file that another Muddy Ledger takes in without loss. Nothing derived is in it.
+/// </summary>
 /// <param name="Format">Always <see cref="FormatName"/>.</param>
 /// <param name="Version">Of the format; a reader refuses a newer one.</param>
 public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, SettingsCopy? Settings, ImmutableArray<BikeCopy> Bikes)
@@ -35,14 +37,38 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
 public sealed record SettingsCopy(string VolumeUnit, string TorqueUnit, string Currency);
 
 public sealed record BikeCopy(
-    Guid Id, Instant AddedAt, Profile Profile, ImmutableArray<EntryCopy> Entries, ImmutableArray<StrikeCopy> Strikes, ImmutableArray<RunCopy> Runs);
+    Guid Id,
+    Instant AddedAt,
+    Profile Profile,
+    ImmutableArray<EntryCopy> Entries,
+    ImmutableArray<StrikeCopy> Strikes,
+    ImmutableArray<RunCopy> Runs
+);
 
-public sealed record EntryCopy(Guid Id, LocalDate Date, Instant WrittenAt, string Device, EntryBody Body, Guid? Run, Guid? Corrects, string? Reason);
+public sealed record EntryCopy(
+    Guid Id,
+    LocalDate Date,
+    Instant WrittenAt,
+    string Device,
+    EntryBody Body,
+    Guid? Run,
+    Guid? Corrects,
+    string? Reason
+);
 
 public sealed record StrikeCopy(Guid Entry, Instant At, string Device, string Reason);
 
 /// <param name="Bike">The bike that it became, where it was bought.</param>
-public sealed record ViewingCopy(Guid Id, Instant AddedAt, ViewingDetails Details, ViewingStatus Status, Instant? EndedAt, string? Ended, Guid? Bike, ImmutableArray<ViewingTapCopy> Taps);
+public sealed record ViewingCopy(
+    Guid Id,
+    Instant AddedAt,
+    ViewingDetails Details,
+    ViewingStatus Status,
+    Instant? EndedAt,
+    string? Ended,
+    Guid? Bike,
+    ImmutableArray<ViewingTapCopy> Taps
+);
 
 public sealed record ViewingTapCopy(Guid Id, Instant At, string Device, ViewingAct Act);
 
@@ -51,7 +77,17 @@ public sealed record OwnJobCopy(string Id, string Text);
 public sealed record StockCopy(Guid Id, Instant AddedAt, StockItem Item, ImmutableArray<StockMoveCopy> Moves);
 
 /// <summary>As <see cref="StockMove"/>, with who wrote it and when.</summary>
-public sealed record StockMoveCopy(Guid Id, Guid? Container, decimal Amount, LocalDate Date, Instant At, string Device, StockCause Cause, string? Note, Guid? Run);
+public sealed record StockMoveCopy(
+    Guid Id,
+    Guid? Container,
+    decimal Amount,
+    LocalDate Date,
+    Instant At,
+    string Device,
+    StockCause Cause,
+    string? Note,
+    Guid? Run
+);
 
 /// <param name="Image">A JPEG, as it is kept.</param>
 public sealed record PhotoCopy(Guid Id, Instant AddedAt, byte[] Image);

@@ -12,16 +12,25 @@ namespace MuddyLedger.Core.Fluids;
 /// <param name="Rate">Litres per 1,000 km, or millilitres per hour.</param>
 public sealed record ConsumptionSpell(LocalDate From, LocalDate To, Volume Used, MeterAmount Over, decimal Rate);
 
-public enum ConsumptionVerdict { NotKnown, Ordinary, Rising, TooMuch }
+public enum ConsumptionVerdict
+{
+    NotKnown,
+    Ordinary,
+    Rising,
+    TooMuch,
+}
 
 /// <summary>
-/// What a reservoir uses: contents at the first of two level readings, and what was topped up, less contents at the second, both read in the
+/// What a reservoir uses: contents at the first of two level readings, and what was topped up, less contents at the second, both read in
+/// the
 /// same stance. Filled less drained is biased by what clings inside, so it is not used here.
 /// </summary>
 /// <param name="Meter">What the rate is counted over; null where nothing is known.</param>
 public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, decimal? Rate, ImmutableArray<ConsumptionSpell> Spells)
 {
-    /// <summary>Litres per 1,000 km at which it warns (house value); counted in hours, at the usual 40 km an hour that is 20 ml an hour.</summary>
+    /// <summary>
+    /// Litres per 1,000 km at which it warns (house value); counted in hours, at the usual 40 km an hour that is 20 ml an hour.
+    /// </summary>
     public const decimal TooMuchPerThousandKm = 0.5m;
     public const decimal TooMuchMlPerHour = 20;
 
@@ -33,7 +42,8 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
         foreach (var (kind, meter) in meters.Own)
         {
             var spells = SpellsOf(reservoir, ledger, meter);
-            if (spells.IsEmpty) continue;
+            if (spells.IsEmpty)
+                continue;
             var used = spells.Sum(spell => spell.Used.Litres);
             var over = spells.Aggregate(MeterAmount.Of(kind, 0), (sum, spell) => sum + spell.Over);
             return new(VerdictOf(spells, kind), kind, RateOf(used, over), spells);
@@ -46,8 +56,11 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
     {
         var most = kind == MeterKind.Odometer ? TooMuchPerThousandKm : TooMuchMlPerHour;
         var last = spells[^1].Rate;
-        if (last >= most) return ConsumptionVerdict.TooMuch;
-        var rising = spells.Length >= RisingSpells && spells[^RisingSpells..].Zip(spells[^(RisingSpells - 1)..]).All(pair => pair.Second.Rate > pair.First.Rate);
+        if (last >= most)
+            return ConsumptionVerdict.TooMuch;
+        var rising =
+            spells.Length >= RisingSpells
+            && spells[^RisingSpells..].Zip(spells[^(RisingSpells - 1)..]).All(pair => pair.Second.Rate > pair.First.Rate);
         return rising && last >= most / 2 ? ConsumptionVerdict.Rising : ConsumptionVerdict.Ordinary;
     }
 
@@ -73,7 +86,8 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
                     {
                         var used = under - first.Under + topped;
                         // Less than nothing was used only where a reading was wrong; the spell then tells nothing.
-                        if (used >= 0) spells.Add(new(first.Entry.Date, entry.Date, Volume.FromLitres(used), over, RateOf(used, over)));
+                        if (used >= 0)
+                            spells.Add(new(first.Entry.Date, entry.Date, Volume.FromLitres(used), over, RateOf(used, over)));
                     }
 
                     from = (entry, under);
@@ -90,10 +104,20 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
     /// <summary>Null where too little was ridden in between for a rate.</summary>
     private static MeterAmount? Between(LedgerEntry from, LedgerEntry to, Meter meter)
     {
-        if (meter.History.At(from, meter.Forecast) is not { } then || meter.History.At(to, meter.Forecast) is not { } now) return null;
+        if (meter.History.At(from, meter.Forecast) is not { } then || meter.History.At(to, meter.Forecast) is not { } now)
+            return null;
         var over = now.Lifetime - then.Lifetime;
-        return over.Kind == MeterKind.Odometer ? over.InBase >= 100_000 ? over : null : over.InBase >= 2 ? over : null;
+        return over.Kind == MeterKind.Odometer
+            ? over.InBase >= 100_000
+                ? over
+                : null
+            : over.InBase >= 2
+                ? over
+                : null;
     }
 
-    private static decimal RateOf(decimal litres, MeterAmount over) => over.InBase == 0 ? 0 : over.Kind == MeterKind.Odometer ? litres / (over.InBase / 1_000_000) : litres * 1000 / over.InBase;
+    private static decimal RateOf(decimal litres, MeterAmount over) =>
+        over.InBase == 0 ? 0
+        : over.Kind == MeterKind.Odometer ? litres / (over.InBase / 1_000_000)
+        : litres * 1000 / over.InBase;
 }

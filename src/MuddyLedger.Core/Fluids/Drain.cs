@@ -5,9 +5,34 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Fluids;
 
-public enum DrainColour { NotSeen, Clear, Amber, Dark, BlackSludge, Milky, SilverSheen }
-public enum MagnetReading { NotSeen, Clean, FinePaste, Slivers, Chips }
-public enum DrainDebris { NotSeen, None, ClutchFibre, Gasket, Plastic }
+public enum DrainColour
+{
+    NotSeen,
+    Clear,
+    Amber,
+    Dark,
+    BlackSludge,
+    Milky,
+    SilverSheen,
+}
+
+public enum MagnetReading
+{
+    NotSeen,
+    Clean,
+    FinePaste,
+    Slivers,
+    Chips,
+}
+
+public enum DrainDebris
+{
+    NotSeen,
+    None,
+    ClutchFibre,
+    Gasket,
+    Plastic,
+}
 
 /// <summary>What drained oil looked and smelled like.</summary>
 public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel)
@@ -22,18 +47,41 @@ public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, Drai
 /// <param name="Debris">What may lie in it; empty where nothing does.</param>
 public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet, ImmutableArray<DrainDebris> Debris, bool Fuel)
 {
-    public static DrainShows Of(ReservoirId reservoir) => reservoir switch
-    {
-        ReservoirId.Engine or ReservoirId.OilTank => new(Oil, true, [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic], true),
-        ReservoirId.Gearbox or ReservoirId.Primary => new(Oil, true, [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic], false),
-        ReservoirId.ShaftDrive => new(Oil, true, [DrainDebris.None, DrainDebris.Gasket], false),
-        ReservoirId.ForkLegs => new(Oil, false, [DrainDebris.None, DrainDebris.Plastic], false),
-        ReservoirId.Coolant => new([DrainColour.Clear, DrainColour.Dark, DrainColour.Milky], false, [DrainDebris.None, DrainDebris.Gasket], false),
-        _ => new([DrainColour.Clear, DrainColour.Amber, DrainColour.Dark, DrainColour.Milky], false, [], false),
-    };
+    public static DrainShows Of(ReservoirId reservoir) =>
+        reservoir switch
+        {
+            ReservoirId.Engine or ReservoirId.OilTank => new(
+                Oil,
+                true,
+                [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic],
+                true
+            ),
+            ReservoirId.Gearbox or ReservoirId.Primary => new(
+                Oil,
+                true,
+                [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic],
+                false
+            ),
+            ReservoirId.ShaftDrive => new(Oil, true, [DrainDebris.None, DrainDebris.Gasket], false),
+            ReservoirId.ForkLegs => new(Oil, false, [DrainDebris.None, DrainDebris.Plastic], false),
+            ReservoirId.Coolant => new(
+                [DrainColour.Clear, DrainColour.Dark, DrainColour.Milky],
+                false,
+                [DrainDebris.None, DrainDebris.Gasket],
+                false
+            ),
+            _ => new([DrainColour.Clear, DrainColour.Amber, DrainColour.Dark, DrainColour.Milky], false, [], false),
+        };
 
     private static readonly ImmutableArray<DrainColour> Oil =
-        [DrainColour.Amber, DrainColour.Dark, DrainColour.BlackSludge, DrainColour.Milky, DrainColour.SilverSheen, DrainColour.Clear];
+    [
+        DrainColour.Amber,
+        DrainColour.Dark,
+        DrainColour.BlackSludge,
+        DrainColour.Milky,
+        DrainColour.SilverSheen,
+        DrainColour.Clear,
+    ];
 }
 
 /// <summary>What a sign in the drained oil means and what to do about it.</summary>
@@ -48,25 +96,93 @@ public static class DrainMeanings
     public static ImmutableArray<DrainMeaning> Of(DrainReading reading)
     {
         var meanings = ImmutableArray.CreateBuilder<DrainMeaning>();
-        void When(bool seen, string sign, string meaning, string action, FindingSeverity severity) { if (seen) meanings.Add(new(sign, meaning, action, severity)); }
+        void When(bool seen, string sign, string meaning, string action, FindingSeverity severity)
+        {
+            if (seen)
+                meanings.Add(new(sign, meaning, action, severity));
+        }
 
-        When(reading.Colour == DrainColour.Milky, "Milky oil", "Water or coolant is in the oil.", "Do not run the engine. Find where it gets in first.", FindingSeverity.Stop);
-        When(reading.Magnet == MagnetReading.Chips, "Chips on the magnet", "Something hard has broken.", "Do not run the engine. Open it up.", FindingSeverity.Stop);
-        When(reading.Colour == DrainColour.SilverSheen, "Silver sheen", "Bearing metal is wearing off.", "Cut the old filter open and look; measure before the next long ride.", FindingSeverity.FixSoon);
-        When(reading.Magnet == MagnetReading.Slivers, "Slivers on the magnet", "Gears or chain are shedding steel.", "Keep them in a bag, change again soon and compare; open it up if there are more.", FindingSeverity.FixSoon);
-        When(reading.Debris == DrainDebris.ClutchFibre, "Clutch fibre in the oil", "The clutch lining is coming apart.", "Measure the clutch plates.", FindingSeverity.FixSoon);
-        When(reading.Debris == DrainDebris.Plastic, "Plastic in the oil", "A guide, a gear or a retainer is breaking up.", "Find the part before it blocks the oil pump's screen.", FindingSeverity.FixSoon);
-        When(reading.SmellsOfFuel, "Smell of fuel", "Fuel gets past the rings or the needle.", "Look at float needle and choke; short cold runs do it too.", FindingSeverity.Watch);
-        When(reading.Debris == DrainDebris.Gasket, "Gasket in the oil", "A gasket or sealant is breaking up inside.", "Look which cover was opened last and how it was sealed.", FindingSeverity.Watch);
-        When(reading.Colour == DrainColour.BlackSludge, "Black and sludgy", "It has been in far too long.", "Change again at half the interval. If it was said to be fresh, it was not changed.", FindingSeverity.Watch);
-        When(reading.Magnet == MagnetReading.FinePaste, "Fine grey paste", "Ordinary wear; more of it is normal while running in.", "Wipe it off.", FindingSeverity.Note);
+        When(
+            reading.Colour == DrainColour.Milky,
+            "Milky oil",
+            "Water or coolant is in the oil.",
+            "Do not run the engine. Find where it gets in first.",
+            FindingSeverity.Stop
+        );
+        When(
+            reading.Magnet == MagnetReading.Chips,
+            "Chips on the magnet",
+            "Something hard has broken.",
+            "Do not run the engine. Open it up.",
+            FindingSeverity.Stop
+        );
+        When(
+            reading.Colour == DrainColour.SilverSheen,
+            "Silver sheen",
+            "Bearing metal is wearing off.",
+            "Cut the old filter open and look; measure before the next long ride.",
+            FindingSeverity.FixSoon
+        );
+        When(
+            reading.Magnet == MagnetReading.Slivers,
+            "Slivers on the magnet",
+            "Gears or chain are shedding steel.",
+            "Keep them in a bag, change again soon and compare; open it up if there are more.",
+            FindingSeverity.FixSoon
+        );
+        When(
+            reading.Debris == DrainDebris.ClutchFibre,
+            "Clutch fibre in the oil",
+            "The clutch lining is coming apart.",
+            "Measure the clutch plates.",
+            FindingSeverity.FixSoon
+        );
+        When(
+            reading.Debris == DrainDebris.Plastic,
+            "Plastic in the oil",
+            "A guide, a gear or a retainer is breaking up.",
+            "Find the part before it blocks the oil pump's screen.",
+            FindingSeverity.FixSoon
+        );
+        When(
+            reading.SmellsOfFuel,
+            "Smell of fuel",
+            "Fuel gets past the rings or the needle.",
+            "Look at float needle and choke; short cold runs do it too.",
+            FindingSeverity.Watch
+        );
+        When(
+            reading.Debris == DrainDebris.Gasket,
+            "Gasket in the oil",
+            "A gasket or sealant is breaking up inside.",
+            "Look which cover was opened last and how it was sealed.",
+            FindingSeverity.Watch
+        );
+        When(
+            reading.Colour == DrainColour.BlackSludge,
+            "Black and sludgy",
+            "It has been in far too long.",
+            "Change again at half the interval. If it was said to be fresh, it was not changed.",
+            FindingSeverity.Watch
+        );
+        When(
+            reading.Magnet == MagnetReading.FinePaste,
+            "Fine grey paste",
+            "Ordinary wear; more of it is normal while running in.",
+            "Wipe it off.",
+            FindingSeverity.Note
+        );
         return [.. meanings.OrderByDescending(meaning => meaning.Severity)];
     }
 
     /// <summary>Less came out than should be in: worth a finding. Null where either volume is unknown or the difference is small.</summary>
     public static DrainMeaning? Short(Volume? drained, Volume? capacity) =>
         drained is { } out_ && capacity is { } full && out_.Litres <= full.Litres * (1 - ShortShare)
-            ? new($"Only {out_.Litres:0.##} L of {full.Litres:0.##} L came out", "The engine ran low, or some is still inside.",
-                "See that it stood upright and dripped out; then look for a leak, and watch how much it uses.", FindingSeverity.FixSoon)
+            ? new(
+                $"Only {out_.Litres:0.##} L of {full.Litres:0.##} L came out",
+                "The engine ran low, or some is still inside.",
+                "See that it stood upright and dripped out; then look for a leak, and watch how much it uses.",
+                FindingSeverity.FixSoon
+            )
             : null;
 }

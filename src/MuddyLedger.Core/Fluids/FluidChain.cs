@@ -6,16 +6,29 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Fluids;
 
-public enum Level { Below, Between, AtMaximum, Above }
+public enum Level
+{
+    Below,
+    Between,
+    AtMaximum,
+    Above,
+}
 
 /// <summary>What is in a reservoir now.</summary>
 /// <param name="Poured">The fill and every top-up since.</param>
 /// <param name="Temporary">A flush fill, to be drained soon.</param>
 public sealed record Contents(string Fluid, Volume Poured, LedgerEntry Filled, bool Temporary = false);
 
-/// <summary>A reservoir's state, from the ledger alone. Neither filled nor drained on record means unknown, which is not the same as empty.</summary>
+/// <summary>
+/// A reservoir's state, from the ledger alone. Neither filled nor drained on record means unknown, which is not the same as empty.
+/// </summary>
 /// <param name="EmptySince">The drain that left it empty, where nothing was poured after it.</param>
-public sealed record ReservoirState(ReservoirId Reservoir, Contents? Contents, LedgerEntry? EmptySince, (LedgerEntry Entry, Level Level)? LastLevel)
+public sealed record ReservoirState(
+    ReservoirId Reservoir,
+    Contents? Contents,
+    LedgerEntry? EmptySince,
+    (LedgerEntry Entry, Level Level)? LastLevel
+)
 {
     public bool Unknown => Contents is null && EmptySince is null;
 }
@@ -29,8 +42,16 @@ public static class FluidChain
         {
             state = entry.Body switch
             {
-                FluidFilled fill when fill.Reservoir == reservoir => new(reservoir, new Contents(fill.Fluid, fill.Volume, entry, fill.Temporary), null, null),
-                FluidToppedUp more when more.Reservoir == reservoir && state.Contents is { } now => state with { Contents = now with { Poured = now.Poured + more.Volume } },
+                FluidFilled fill when fill.Reservoir == reservoir => new(
+                    reservoir,
+                    new Contents(fill.Fluid, fill.Volume, entry, fill.Temporary),
+                    null,
+                    null
+                ),
+                FluidToppedUp more when more.Reservoir == reservoir && state.Contents is { } now => state with
+                {
+                    Contents = now with { Poured = now.Poured + more.Volume },
+                },
                 FluidDrained drain when drain.Reservoir == reservoir => new(reservoir, null, entry, null),
                 LevelSeen seen when seen.Reservoir == reservoir => state with { LastLevel = (entry, seen.Level) },
                 _ => state,
@@ -41,7 +62,8 @@ public static class FluidChain
     }
 
     /// <summary>Whole months that the fluid has been in.</summary>
-    public static int AgeInMonths(Contents contents, LocalDate today) => (int)Period.Between(contents.Filled.Date, today, PeriodUnits.Months).Months;
+    public static int AgeInMonths(Contents contents, LocalDate today) =>
+        (int)Period.Between(contents.Filled.Date, today, PeriodUnits.Months).Months;
 }
 
 /// <summary>How much to pour, and in which goes.</summary>
@@ -51,10 +73,14 @@ public sealed record PourPlan(Volume Whole, Volume First, Volume ThenAbout)
 {
     private const decimal FirstShare = 0.85m;
 
-    /// <summary>The capacity for the case; a remainder known to be inside is taken off the dry capacity only, since the other two leave it out already.</summary>
+    /// <summary>
+    /// The capacity for the case; a remainder known to be inside is taken off the dry capacity only, since the other two leave it out
+    /// already.
+    /// </summary>
     public static PourPlan? For(ReservoirSpec? spec, FillCase fillCase, Volume? remainder = null)
     {
-        if (spec?.Capacity(fillCase) is not { } capacity) return null;
+        if (spec?.Capacity(fillCase) is not { } capacity)
+            return null;
         var whole = fillCase == FillCase.Dry && remainder is { } inside ? capacity.Less(inside) : capacity;
         return new(whole, whole * FirstShare, whole.Less(whole * FirstShare));
     }

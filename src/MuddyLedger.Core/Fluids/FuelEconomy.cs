@@ -14,26 +14,39 @@ public sealed record FuelSpell(LocalDate From, LocalDate To, Volume Fuel, MeterA
 /// <param name="By">The meter that it is reckoned by: the odometer where the bike has one.</param>
 /// <param name="Low">The tenth that burns least; of few fills, the least.</param>
 /// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
-/// <param name="LeftOut">Spells that cannot be: a fill between them is not in the book, or a meter was misread. They count for nothing.</param>
-public sealed record FuelEconomy(MeterKind By, ImmutableArray<FuelSpell> Spells, decimal Low, decimal Likely, decimal High, bool Dropped, ImmutableArray<FuelSpell> LeftOut)
+/// <param name="LeftOut">Spells that cannot be: a fill between them is not in the book, or a meter was misread. They count for
+/// nothing.</param>
+public sealed record FuelEconomy(
+    MeterKind By,
+    ImmutableArray<FuelSpell> Spells,
+    decimal Low,
+    decimal Likely,
+    decimal High,
+    bool Dropped,
+    ImmutableArray<FuelSpell> LeftOut
+)
 {
     /// <summary>By so much more than usual the last fill is called out (house value).</summary>
     public const decimal MarkedShare = 0.15m;
 
-    /// <summary>Too short a way between two fills says more about the brim than about the engine: 30 km, or one hour (house values).</summary>
+    /// <summary>
+    /// Too short a way between two fills says more about the brim than about the engine: 30 km, or one hour (house values).
+    /// </summary>
     private static decimal LeastOf(MeterKind by) => by == MeterKind.Odometer ? 30_000 : 1;
 
     /// <summary>What a rate is for: 100 km, or an hour.</summary>
     private static decimal PerOf(MeterKind by) => by == MeterKind.Odometer ? 100_000 : 1;
 
     /// <summary>What a motorcycle can burn at all, litres per 100 km or per hour (house values): outside of it a fill is missing.</summary>
-    private static bool CanBe(MeterKind by, decimal rate) => by == MeterKind.Odometer ? rate is >= 1.2m and <= 30 : rate is >= 0.2m and <= 25;
+    private static bool CanBe(MeterKind by, decimal rate) =>
+        by == MeterKind.Odometer ? rate is >= 1.2m and <= 30 : rate is >= 0.2m and <= 25;
 
     /// <returns>Null where no two full tanks with a way between them are known.</returns>
     public static FuelEconomy? Of(BikeLedger ledger, BikeMeters meters)
     {
         var by = meters.Own.ContainsKey(MeterKind.Odometer) ? MeterKind.Odometer : MeterKind.HourMeter;
-        if (!meters.Own.TryGetValue(by, out var meter)) return null;
+        if (!meters.Own.TryGetValue(by, out var meter))
+            return null;
         var spells = ImmutableArray.CreateBuilder<FuelSpell>();
         var leftOut = ImmutableArray.CreateBuilder<FuelSpell>();
         (LedgerEntry Entry, MeterAt At)? full = null;
@@ -42,11 +55,19 @@ public sealed record FuelEconomy(MeterKind By, ImmutableArray<FuelSpell> Spells,
         {
             poured += fuel.Volume.Litres;
             // Fuel went in that nobody wrote down: what was burned until here is not known, and it begins anew at the next full tank.
-            if (fuel.MissedSome) full = null;
-            if (!fuel.ToTheBrim || meter.History.At(entry, meter.Forecast) is not { } at) continue;
+            if (fuel.MissedSome)
+                full = null;
+            if (!fuel.ToTheBrim || meter.History.At(entry, meter.Forecast) is not { } at)
+                continue;
             if (full is { } first && at.Lifetime - first.At.Lifetime is var over && over.InBase >= LeastOf(by))
             {
-                var spell = new FuelSpell(first.Entry.Date, entry.Date, Volume.FromLitres(poured), over, poured / (over.InBase / PerOf(by)));
+                var spell = new FuelSpell(
+                    first.Entry.Date,
+                    entry.Date,
+                    Volume.FromLitres(poured),
+                    over,
+                    poured / (over.InBase / PerOf(by))
+                );
                 (CanBe(by, spell.Rate) ? spells : leftOut).Add(spell);
             }
 
@@ -54,10 +75,19 @@ public sealed record FuelEconomy(MeterKind By, ImmutableArray<FuelSpell> Spells,
             poured = 0;
         }
 
-        if (spells.Count == 0) return null;
+        if (spells.Count == 0)
+            return null;
         var sorted = spells.Select(spell => spell.Rate).Order().ToList();
         var likely = Quantile(sorted, 0.5m);
-        return new(by, spells.ToImmutable(), Quantile(sorted, 0.1m), likely, Quantile(sorted, 0.9m), spells.Count >= 4 && spells[^1].Rate > likely * (1 + MarkedShare), leftOut.ToImmutable());
+        return new(
+            by,
+            spells.ToImmutable(),
+            Quantile(sorted, 0.1m),
+            likely,
+            Quantile(sorted, 0.9m),
+            spells.Count >= 4 && spells[^1].Rate > likely * (1 + MarkedShare),
+            leftOut.ToImmutable()
+        );
     }
 
     /// <summary>How far, or how long, so much fuel goes: the short end of the band, what is likely, the long end.</summary>

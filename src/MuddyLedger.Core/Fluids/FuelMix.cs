@@ -9,10 +9,13 @@ public enum MixReason
 {
     /// <summary>Its oil has a place of its own.</summary>
     None,
+
     /// <summary>A two-stroke without a pump.</summary>
     Premixed,
+
     /// <summary>It has a pump that is not proven: mixed as insurance until it is.</summary>
     Insurance,
+
     /// <summary>Its pump adds the oil.</summary>
     Pumped,
 }
@@ -22,7 +25,9 @@ public enum MixReason
 /// <param name="Oil">For the fuel that goes in; null as the ratio is.</param>
 public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Provenance? From)
 {
-    /// <summary>What a tank is mixed at while a pump is not proven (house value): rich enough for every engine, at the price of smoke.</summary>
+    /// <summary>
+    /// What a tank is mixed at while a pump is not proven (house value): rich enough for every engine, at the price of smoke.
+    /// </summary>
     public const decimal InsuranceRatio = 50;
 
     /// <summary>As the undo list names the insurance.</summary>
@@ -43,7 +48,8 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
     /// <param name="fuel">What goes in; zero where nobody has said yet.</param>
     public static FuelMix For(Profile bike, OilPump pump, Volume fuel)
     {
-        if (bike.Lubrication is not (Lubrication.Premix or Lubrication.OilInjection)) return new(MixReason.None, null, null, null);
+        if (bike.Lubrication is not (Lubrication.Premix or Lubrication.OilInjection))
+            return new(MixReason.None, null, null, null);
         if (bike.Lubrication == Lubrication.OilInjection)
             return pump.Proven
                 ? new(MixReason.Pumped, null, null, null)
@@ -58,14 +64,20 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
     /// <summary>A mix leaner than asked by more than this share is questioned before it is kept (house value).</summary>
     public const decimal LeanShare = 0.15m;
 
-    /// <summary>What is wrong with so much oil in so much fuel: none where some belongs in, or a mix that is leaner than asked; null where nothing is.</summary>
+    /// <summary>
+    /// What is wrong with so much oil in so much fuel: none where some belongs in, or a mix that is leaner than asked; null where nothing
+    /// is.
+    /// </summary>
     public string? Question(Volume fuel, Volume? oil)
     {
-        if (Reason is MixReason.None or MixReason.Pumped) return null;
+        if (Reason is MixReason.None or MixReason.Pumped)
+            return null;
         var why = Reason == MixReason.Insurance ? "Its oil pump is not proven" : "This engine gets its oil from its fuel";
         if (oil is not { Litres: > 0 } mixed)
             return $"is missing: {why}. {(Oil is { Litres: > 0 } asked ? $"{asked.Litres * 1000:0} ml belong in this fuel ({Ratio:0.#}:1)" : "Write how much went in, or confirm that none did")}";
         var ratio = fuel.Litres / mixed.Litres;
-        return Ratio is { } wanted && ratio > wanted * (1 + LeanShare) ? $"makes a mix of {ratio:0}:1, leaner than the {wanted:0.#}:1 that is asked. {why}" : null;
+        return Ratio is { } wanted && ratio > wanted * (1 + LeanShare)
+            ? $"makes a mix of {ratio:0}:1, leaner than the {wanted:0.#}:1 that is asked. {why}"
+            : null;
     }
 }

@@ -5,16 +5,56 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>How much is to be seen at a place, from nothing to running. The order is the order of gravity.</summary>
-public enum LeakGrade { None, Damp, OneSpot, Several, Drip, Running }
+public enum LeakGrade
+{
+    None,
+    Damp,
+    OneSpot,
+    Several,
+    Drip,
+    Running,
+}
 
 /// <summary>Where it is seen, as the places are on the bike's drawing.</summary>
-public enum LeakPlace { FrontBrake, ForkSeals, TankAndTap, Carburettor, CylinderHead, CylinderBase, ClutchCover, GeneratorCover, DrainPlug, OilFilter, GearboxSprocket, OilLines, Radiator, RearBrake, ShaftDrive }
+public enum LeakPlace
+{
+    FrontBrake,
+    ForkSeals,
+    TankAndTap,
+    Carburettor,
+    CylinderHead,
+    CylinderBase,
+    ClutchCover,
+    GeneratorCover,
+    DrainPlug,
+    OilFilter,
+    GearboxSprocket,
+    OilLines,
+    Radiator,
+    RearBrake,
+    ShaftDrive,
+}
 
-public enum LeakFluid { EngineOil, GearOil, ForkOil, Coolant, BrakeFluid, Fuel, Unknown }
+public enum LeakFluid
+{
+    EngineOil,
+    GearOil,
+    ForkOil,
+    Coolant,
+    BrakeFluid,
+    Fuel,
+    Unknown,
+}
 
 public sealed record LeakSpot(LeakPlace Place, LeakGrade Grade, LeakFluid Fluid);
 
-public enum LeakVerdict { Watching, Dry, Weeping, Leaking }
+public enum LeakVerdict
+{
+    Watching,
+    Dry,
+    Weeping,
+    Leaking,
+}
 
 /// <summary>What the looks at one place say.</summary>
 /// <param name="Because">The rule that decided, in words.</param>
@@ -36,8 +76,14 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
     /// <param name="complete">All looks that were asked for are taken; until then a place that is not leaking is still watched.</param>
     public static LeakWatch Of(ImmutableArray<ImmutableArray<LeakSpot>> looks, bool complete)
     {
-        var places = looks.SelectMany(look => look).Where(spot => spot.Grade > LeakGrade.None).Select(spot => spot.Place).Distinct().Order()
-            .Select(place => OfPlace(place, [.. looks.Select(look => look.FirstOrDefault(spot => spot.Place == place))], complete)).ToImmutableArray();
+        var places = looks
+            .SelectMany(look => look)
+            .Where(spot => spot.Grade > LeakGrade.None)
+            .Select(spot => spot.Place)
+            .Distinct()
+            .Order()
+            .Select(place => OfPlace(place, [.. looks.Select(look => look.FirstOrDefault(spot => spot.Place == place))], complete))
+            .ToImmutableArray();
         var quiet = complete && !looks.IsEmpty ? LeakVerdict.Dry : LeakVerdict.Watching;
         return new(places.Select(place => place.Verdict).Append(quiet).Max(), places);
     }
@@ -48,7 +94,11 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
     /// never for dryness. Looking twice in a minute is one look.
     /// </summary>
     /// <param name="hours">After how many hours each look is due, in order.</param>
-    public static ImmutableArray<CountedLook> Count(ImmutableArray<int> hours, NodaTime.Instant began, IEnumerable<(NodaTime.Instant At, ImmutableArray<LeakSpot> Spots)> looks)
+    public static ImmutableArray<CountedLook> Count(
+        ImmutableArray<int> hours,
+        NodaTime.Instant began,
+        IEnumerable<(NodaTime.Instant At, ImmutableArray<LeakSpot> Spots)> looks
+    )
     {
         var counted = ImmutableArray.CreateBuilder<CountedLook>();
         var (next, last) = (0, 0.0);
@@ -58,8 +108,11 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
             int? due = null;
             // Hours are taken one after another, and what lies between two of them has to pass between their looks as well: one that comes
             // late stands for its own hour, not for all that were missed.
-            if (next < hours.Length && after.TotalHours >= hours[next] * NearShare
-                && (next == 0 || after.TotalHours - last >= (hours[next] - hours[next - 1]) * NearShare))
+            if (
+                next < hours.Length
+                && after.TotalHours >= hours[next] * NearShare
+                && (next == 0 || after.TotalHours - last >= (hours[next] - hours[next - 1]) * NearShare)
+            )
                 (due, last) = (hours[next++], after.TotalHours);
             counted.Add(new(spots, after, due));
         }
@@ -71,7 +124,8 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
     public static NodaTime.Instant? NextFrom(ImmutableArray<int> hours, NodaTime.Instant began, ImmutableArray<CountedLook> looks)
     {
         var near = looks.Where(look => look.Due is not null).ToList();
-        if (near.Count >= hours.Length) return null;
+        if (near.Count >= hours.Length)
+            return null;
         var first = hours[near.Count] * NearShare;
         var gap = near.Count == 0 ? 0 : near[^1].After.TotalHours + ((hours[near.Count] - hours[near.Count - 1]) * NearShare);
         return began + NodaTime.Duration.FromHours(Math.Max(first, gap));
@@ -100,9 +154,18 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
             var where = string.Join(", ", bad.Select(place => Words(place.Place)));
             return Verdict switch
             {
-                LeakVerdict.Weeping => new($"Weeping: {where}", FindingSeverity.Watch, "Watch it: look again after the next ride, and at the level."),
-                LeakVerdict.Leaking => new($"Leaking: {where}", FindingSeverity.Stop, $"Trace it and fix it, then watch again. {bad[0].Because}", null,
-                    bad.Any(place => place.Fluid == LeakFluid.Fuel) ? Gate.Run : Gate.Ridden),
+                LeakVerdict.Weeping => new(
+                    $"Weeping: {where}",
+                    FindingSeverity.Watch,
+                    "Watch it: look again after the next ride, and at the level."
+                ),
+                LeakVerdict.Leaking => new(
+                    $"Leaking: {where}",
+                    FindingSeverity.Stop,
+                    $"Trace it and fix it, then watch again. {bad[0].Because}",
+                    null,
+                    bad.Any(place => place.Fluid == LeakFluid.Fuel) ? Gate.Run : Gate.Ridden
+                ),
                 _ => null,
             };
         }
@@ -114,7 +177,11 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         var engine = bike.GearboxOil == GearboxOil.Shared || bike.Stroke == Stroke.Four ? LeakFluid.EngineOil : LeakFluid.GearOil;
         var gearbox = bike.GearboxOil is GearboxOil.Shared or GearboxOil.None ? engine : LeakFluid.GearOil;
         var places = ImmutableArray.CreateBuilder<(LeakPlace, LeakFluid)>();
-        void Add(bool present, LeakPlace place, LeakFluid fluid) { if (present) places.Add((place, fluid)); }
+        void Add(bool present, LeakPlace place, LeakFluid fluid)
+        {
+            if (present)
+                places.Add((place, fluid));
+        }
 
         Add(bike.FrontBrake == BrakeKind.Disc, LeakPlace.FrontBrake, LeakFluid.BrakeFluid);
         Add(bike.Use != BikeUse.Utility, LeakPlace.ForkSeals, LeakFluid.ForkOil);
@@ -127,7 +194,11 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         Add(true, LeakPlace.DrainPlug, engine);
         Add(bike.OilFilter is OilFilter.Cartridge or OilFilter.SpinOn, LeakPlace.OilFilter, LeakFluid.EngineOil);
         Add(bike.FinalDrive == FinalDrive.Chain, LeakPlace.GearboxSprocket, gearbox);
-        Add(bike.Lubrication is Lubrication.DrySump or Lubrication.OilInjection || bike.Cooling == Cooling.Oil, LeakPlace.OilLines, LeakFluid.EngineOil);
+        Add(
+            bike.Lubrication is Lubrication.DrySump or Lubrication.OilInjection || bike.Cooling == Cooling.Oil,
+            LeakPlace.OilLines,
+            LeakFluid.EngineOil
+        );
         Add(bike.Cooling == Cooling.Liquid, LeakPlace.Radiator, LeakFluid.Coolant);
         Add(bike.RearBrake == BrakeKind.Disc, LeakPlace.RearBrake, LeakFluid.BrakeFluid);
         Add(bike.FinalDrive == FinalDrive.Shaft, LeakPlace.ShaftDrive, LeakFluid.GearOil);
@@ -147,12 +218,23 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
 
         if (looks.Any(spot => spot is { Grade: > LeakGrade.None, Fluid: LeakFluid.Fuel or LeakFluid.BrakeFluid }))
             return Says(LeakVerdict.Leaking, "Fuel and brakes fail at the first trace.");
-        if (last >= LeakGrade.Drip) return Says(LeakVerdict.Leaking, "It drips or runs.");
-        if (seen > 1 && last > before && before > LeakGrade.None) return Says(LeakVerdict.Leaking, "It came back, and more of it.");
-        if (grades.Length > 1 && last >= LeakGrade.Several) return Says(LeakVerdict.Leaking, "Several spots where it had been wiped clean.");
-        if (!complete) return Says(LeakVerdict.Watching, "Not all looks are taken.");
-        if (grades.Length == 1) return Says(LeakVerdict.Weeping, "Seen once, and not looked at again.");
-        if (last > LeakGrade.None) return Says(LeakVerdict.Weeping, seen > 1 ? "It came back after it was wiped off." : "It was seen at the last look, where it had been dry.");
-        return seen > 1 ? Says(LeakVerdict.Weeping, "It came back once, and was dry at the last look.") : Says(LeakVerdict.Dry, "Seen once and wiped off, and it did not come back: what was spilt in filling.");
+        if (last >= LeakGrade.Drip)
+            return Says(LeakVerdict.Leaking, "It drips or runs.");
+        if (seen > 1 && last > before && before > LeakGrade.None)
+            return Says(LeakVerdict.Leaking, "It came back, and more of it.");
+        if (grades.Length > 1 && last >= LeakGrade.Several)
+            return Says(LeakVerdict.Leaking, "Several spots where it had been wiped clean.");
+        if (!complete)
+            return Says(LeakVerdict.Watching, "Not all looks are taken.");
+        if (grades.Length == 1)
+            return Says(LeakVerdict.Weeping, "Seen once, and not looked at again.");
+        if (last > LeakGrade.None)
+            return Says(
+                LeakVerdict.Weeping,
+                seen > 1 ? "It came back after it was wiped off." : "It was seen at the last look, where it had been dry."
+            );
+        return seen > 1
+            ? Says(LeakVerdict.Weeping, "It came back once, and was dry at the last look.")
+            : Says(LeakVerdict.Dry, "Seen once and wiped off, and it did not come back: what was spilt in filling.");
     }
 }

@@ -4,12 +4,28 @@ using MuddyLedger.Core.Sums;
 
 namespace MuddyLedger.Core.Fluids;
 
-public enum OilSchool { Makers, HeavierInHeat }
+public enum OilSchool
+{
+    Makers,
+    HeavierInHeat,
+}
 
 /// <summary>What the coming weeks ask of an oil, and whether the one that is in suits them.</summary>
-/// <param name="CranksTo">The coldest start that the grade in it allows (SAE J300, from memory); null where its name says no W grade.</param>
-/// <param name="HeldBack">Why the heavier grade is not advised though the owner chose that school; null where it is, or was not chosen.</param>
-public sealed record OilAdvice(OilSchool School, string? Grade, double Coldest, double Hottest, double? CranksTo, bool ColdEnough, ImmutableArray<string> Suits, string? HeldBack, string? Cost)
+/// <param name="CranksTo">The coldest start that the grade in it allows (SAE J300, from memory); null where its name says no W
+/// grade.</param>
+/// <param name="HeldBack">Why the heavier grade is not advised though the owner chose that school; null where it is, or was not
+/// chosen.</param>
+public sealed record OilAdvice(
+    OilSchool School,
+    string? Grade,
+    double Coldest,
+    double Hottest,
+    double? CranksTo,
+    bool ColdEnough,
+    ImmutableArray<string> Suits,
+    string? HeldBack,
+    string? Cost
+)
 {
     /// <summary>Below this coldest start the heavier school is off, whatever was chosen (house value).</summary>
     public const double OffBelow = 5;
@@ -23,28 +39,59 @@ public sealed record OilAdvice(OilSchool School, string? Grade, double Coldest, 
         var enough = cranks is null || cranks <= coldest;
         var suits = Viscosity.Multigrades(coldest, hottest, airCooled);
         var heavier = Heavier(wanted);
-        if (!heavierChosen || heavier is null) return new(OilSchool.Makers, wanted, coldest, hottest, cranks, enough, suits, null, null);
-        if (coldest < OffBelow) return new(OilSchool.Makers, wanted, coldest, hottest, cranks, enough, suits, $"The coldest start ahead is {coldest:0} °C: the maker's grade until it is warmer.", null);
+        if (!heavierChosen || heavier is null)
+            return new(OilSchool.Makers, wanted, coldest, hottest, cranks, enough, suits, null, null);
+        if (coldest < OffBelow)
+            return new(
+                OilSchool.Makers,
+                wanted,
+                coldest,
+                hottest,
+                cranks,
+                enough,
+                suits,
+                $"The coldest start ahead is {coldest:0} °C: the maker's grade until it is warmer.",
+                null
+            );
         var then = ColdGradeOf(heavier)!;
-        return new(OilSchool.HeavierInHeat, heavier, coldest, hottest, cranks, enough, suits, null,
-            $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and needs a longer warm-up.");
+        return new(
+            OilSchool.HeavierInHeat,
+            heavier,
+            coldest,
+            hottest,
+            cranks,
+            enough,
+            suits,
+            null,
+            $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and needs a longer warm-up."
+        );
     }
 
     /// <summary>The next grade up on both sides: 10W-40 becomes 15W-50; null where there is none, or the name says no multigrade.</summary>
     public static string? Heavier(string? grade)
     {
-        if (grade is null || Multigrade(grade) is not { } read) return null;
+        if (grade is null || Multigrade(grade) is not { } read)
+            return null;
         var cold = Viscosity.Cold.Select(one => one.Grade).ToList();
         var hot = Viscosity.Hot.Select(one => one.Grade).ToList();
         var (at, to) = (cold.IndexOf($"{read.Cold}W"), hot.IndexOf($"{read.Hot}"));
-        return at < 0 || to < 0 || at + 1 >= cold.Count || to + 1 >= hot.Count ? null : grade.Replace(read.Text, $"{cold[at + 1]}-{hot[to + 1]}", StringComparison.Ordinal);
+        return at < 0 || to < 0 || at + 1 >= cold.Count || to + 1 >= hot.Count
+            ? null
+            : grade.Replace(read.Text, $"{cold[at + 1]}-{hot[to + 1]}", StringComparison.Ordinal);
     }
 
-    private static ColdGrade? ColdGradeOf(string? grade) => grade is not null && Multigrade(grade) is { } read ? Viscosity.Cold.FirstOrDefault(one => one.Grade == $"{read.Cold}W") : null;
+    private static ColdGrade? ColdGradeOf(string? grade) =>
+        grade is not null && Multigrade(grade) is { } read ? Viscosity.Cold.FirstOrDefault(one => one.Grade == $"{read.Cold}W") : null;
 
     private static (string Text, int Cold, int Hot)? Multigrade(string grade)
     {
         var match = Regex.Match(grade, @"\b(\d{1,2})W-?(\d{2})\b", RegexOptions.CultureInvariant, TimeSpan.FromSeconds(1));
-        return match.Success ? (match.Value, int.Parse(match.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture), int.Parse(match.Groups[2].Value, System.Globalization.CultureInfo.InvariantCulture)) : null;
+        return match.Success
+            ? (
+                match.Value,
+                int.Parse(match.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture),
+                int.Parse(match.Groups[2].Value, System.Globalization.CultureInfo.InvariantCulture)
+            )
+            : null;
     }
 }

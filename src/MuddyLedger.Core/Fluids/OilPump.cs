@@ -18,7 +18,8 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
 
     public static OilPump Of(Profile bike, BikeLedger ledger, LocalDate today)
     {
-        if (bike.Lubrication != Lubrication.OilInjection) return NoPump;
+        if (bike.Lubrication != Lubrication.OilInjection)
+            return NoPump;
         var pump = new OilPump(false, "Nobody has proven its oil pump since it came into this book.", true);
         LocalDate? lastUsed = null;
         var uses = StandingTime.UsesOf(ledger).Where(use => use.Entry.Body is not WordGiven).ToLookup(use => use.Entry.Id);
@@ -26,7 +27,8 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
         {
             foreach (var use in uses[entry.Id])
             {
-                if (lastUsed is { } before && StandingTime.TierOf(before, use.Latest) == StoodTier.Revival) pump = Stood;
+                if (lastUsed is { } before && StandingTime.TierOf(before, use.Latest) == StoodTier.Revival)
+                    pump = Stood;
                 lastUsed = use.Latest;
             }
 
@@ -38,7 +40,11 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
                 // Of the shipped jobs only the proof by measured fall takes the insurance away.
                 ForNowUndone { Thing: FuelMix.InsuranceThing } when entry.Run is not null => ByFall(entry),
                 PumpProven { By: PumpProofBy.MeasuredFall } => ByFall(entry),
-                PumpProven when pump.WordWillDo => new(true, $"The owner's word of {Day(entry.Date)} is that it has long fed the engine.", true),
+                PumpProven when pump.WordWillDo => new(
+                    true,
+                    $"The owner's word of {Day(entry.Date)} is that it has long fed the engine.",
+                    true
+                ),
                 _ => pump,
             };
         }
@@ -46,7 +52,11 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
         return lastUsed is { } last && StandingTime.TierOf(last, today) == StoodTier.Revival ? Stood : pump;
     }
 
-    private static readonly OilPump Stood = new(false, "It has stood for over two years: what was in its lines has drained or dried.", false);
+    private static readonly OilPump Stood = new(
+        false,
+        "It has stood for over two years: what was in its lines has drained or dried.",
+        false
+    );
 
     private static OilPump ByFall(LedgerEntry entry) => new(true, $"It was proven by measured fall on {Day(entry.Date)}.", true);
 

@@ -17,26 +17,51 @@ public static class FuelInTank
     public static GateReason? Doubt(Profile bike, BikeLedger ledger, LocalDate today)
     {
         var mix = FuelMix.For(bike, OilPump.Of(bike, ledger, today), Volume.Zero);
-        if (mix.Reason is MixReason.None or MixReason.Pumped) return null;
+        if (mix.Reason is MixReason.None or MixReason.Pumped)
+            return null;
         var why = mix.Reason == MixReason.Insurance ? "its oil pump is not proven" : "it gets its oil from its fuel";
         var fillings = SinceDrained(ledger);
         if (fillings.Count == 0)
             return mix.Reason == MixReason.Insurance
-                ? new(Gate.Run, GateState.NotProven, ReasonKind.OilInFuel, $"Nobody has said what is in the fuel tank, and {why}", Moment.Always) { Reservoir = ReservoirId.Fuel } : null;
+                ? new(
+                    Gate.Run,
+                    GateState.NotProven,
+                    ReasonKind.OilInFuel,
+                    $"Nobody has said what is in the fuel tank, and {why}",
+                    Moment.Always
+                )
+                {
+                    Reservoir = ReservoirId.Fuel,
+                }
+                : null;
 
         var (fuel, oil) = (0m, 0m);
         var tank = FuelMix.TankOf(bike)?.Litres;
         foreach (var (at, one) in fillings.AsEnumerable().Reverse().Select((one, at) => (at, one)))
         {
-            if (tank is { } full ? fuel >= full : at >= Fillings) break;
+            if (tank is { } full ? fuel >= full : at >= Fillings)
+                break;
             fuel += one.Body.Volume.Litres;
             oil += one.Body.Oil?.Litres ?? 0;
         }
 
         var since = Moment.Of(fillings[^1].Entry);
-        if (oil == 0) return new(Gate.Run, GateState.NotProven, ReasonKind.OilInFuel, $"The fuel in the tank carries no oil, and {why}", since) { Reservoir = ReservoirId.Fuel };
+        if (oil == 0)
+            return new(Gate.Run, GateState.NotProven, ReasonKind.OilInFuel, $"The fuel in the tank carries no oil, and {why}", since)
+            {
+                Reservoir = ReservoirId.Fuel,
+            };
         return mix.Ratio is { } wanted && fuel / oil > wanted * (1 + FuelMix.LeanShare)
-            ? new(Gate.Run, GateState.NotProven, ReasonKind.OilInFuel, $"The fuel in the tank is mixed at about {fuel / oil:0}:1, leaner than {wanted:0.#}:1, and {why}", since) { Reservoir = ReservoirId.Fuel }
+            ? new(
+                Gate.Run,
+                GateState.NotProven,
+                ReasonKind.OilInFuel,
+                $"The fuel in the tank is mixed at about {fuel / oil:0}:1, leaner than {wanted:0.#}:1, and {why}",
+                since
+            )
+            {
+                Reservoir = ReservoirId.Fuel,
+            }
             : null;
     }
 

@@ -5,35 +5,52 @@ using NodaTime;
 namespace MuddyLedger.Core.Gates;
 
 /// <summary>How a gate stands. What is not known is never open, and not shut either: the owner's word may settle it.</summary>
-public enum GateState { Open, NotProven, Shut }
+public enum GateState
+{
+    Open,
+    NotProven,
+    Shut,
+}
 
 /// <summary>What keeps a gate from being open, and so where it is settled.</summary>
 public enum ReasonKind
 {
     /// <summary>An open finding that says stop, or one of a job under way.</summary>
     StopFinding,
+
     /// <summary>A hold point that was looked at and not right.</summary>
     FailedHold,
+
     /// <summary>A hold point that was skipped.</summary>
     HoldLeftOut,
+
     /// <summary>A hold point of a job under way that nobody has come to yet.</summary>
     HoldToPass,
+
     /// <summary>Something of the undo list.</summary>
     ForNow,
+
     /// <summary>A reservoir that was drained and not filled.</summary>
     Drained,
+
     /// <summary>A flush fill, which is not ridden on.</summary>
     FlushFill,
+
     /// <summary>Reservoirs of which nobody knows what is in them.</summary>
     UnknownContent,
+
     /// <summary>A level last read below its mark.</summary>
     BelowMark,
+
     /// <summary>Bought as one that does not run.</summary>
     TakenIn,
+
     /// <summary>It has stood for over two years, or nobody knows how long.</summary>
     Stood,
+
     /// <summary>Too little oil in the fuel of an engine that gets it from there.</summary>
     OilInFuel,
+
     /// <summary>Lines of the book that cannot be read: one of them may shut the gate.</summary>
     DamagedBook,
 }
@@ -49,8 +66,11 @@ public readonly record struct Moment(LocalDate Date, Instant At) : IComparable<M
     public int CompareTo(Moment other) => Date == other.Date ? At.CompareTo(other.At) : Date.CompareTo(other.Date);
 
     public static bool operator <(Moment left, Moment right) => left.CompareTo(right) < 0;
+
     public static bool operator >(Moment left, Moment right) => left.CompareTo(right) > 0;
+
     public static bool operator <=(Moment left, Moment right) => left.CompareTo(right) <= 0;
+
     public static bool operator >=(Moment left, Moment right) => left.CompareTo(right) >= 0;
 }
 

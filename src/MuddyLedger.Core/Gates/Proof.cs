@@ -14,7 +14,10 @@ namespace MuddyLedger.Core.Gates;
 /// <param name="Contents">Whether it also shows that reservoirs nobody spoke of are filled.</param>
 internal sealed record Proof(Gate Gate, Moment At, bool Contents)
 {
-    public bool Covers(GateReason reason) => reason.State == GateState.NotProven && reason.Gate <= Gate && reason.Since <= At
+    public bool Covers(GateReason reason) =>
+        reason.State == GateState.NotProven
+        && reason.Gate <= Gate
+        && reason.Since <= At
         && (reason.Kind is ReasonKind.TakenIn or ReasonKind.Stood || (Contents && reason.Kind == ReasonKind.UnknownContent));
 
     public static IReadOnlyList<Proof> Of(BikeLedger ledger, IEnumerable<RunningJob> running, Func<Instant, LocalDate> dayOf)
@@ -29,11 +32,13 @@ internal sealed record Proof(Gate Gate, Moment At, bool Contents)
 
         proofs.AddRange(ledger.Each<GateProven>().Select(pair => new Proof(pair.Body.Gate, Moment.Of(pair.Entry), true)));
         foreach (var job in running)
-            proofs.AddRange(from gate in job.Plan.Job.Proves
-                            let holds = job.Plan.Steps.Where(planned => planned.Step.Hold <= gate).ToList()
-                            where holds.Count > 0 && holds.TrueForAll(planned => job.State.Step(planned.Step.Id).Mark == StepMark.Done)
-                            let last = holds.Max(planned => job.State.Step(planned.Step.Id).At)
-                            select new Proof(gate, new(dayOf(last), last), true));
+            proofs.AddRange(
+                from gate in job.Plan.Job.Proves
+                let holds = job.Plan.Steps.Where(planned => planned.Step.Hold <= gate).ToList()
+                where holds.Count > 0 && holds.TrueForAll(planned => job.State.Step(planned.Step.Id).Mark == StepMark.Done)
+                let last = holds.Max(planned => job.State.Step(planned.Step.Id).At)
+                select new Proof(gate, new(dayOf(last), last), true)
+            );
         return proofs;
     }
 }

@@ -15,32 +15,56 @@ internal static class AccessPlan
     }
 
     public static ImmutableArray<AccessOpened> Insert(
-        List<StepDraft> drafts, IReadOnlyDictionary<string, JobAssembly.Stage> stages, IReadOnlyDictionary<string, AccessGroup> access, Capabilities bike)
+        List<StepDraft> drafts,
+        IReadOnlyDictionary<string, JobAssembly.Stage> stages,
+        IReadOnlyDictionary<string, AccessGroup> access,
+        Capabilities bike
+    )
     {
         var openings = OpeningsOf(drafts, stages, access, bike);
-        foreach (var opening in openings) Open(drafts, opening, openings, bike);
-        foreach (var opening in openings.AsEnumerable().Reverse()) Close(drafts, opening, openings, stages, bike);
-        return [.. openings.Select(opening => new AccessOpened(opening.Group, [.. opening.Behind.SelectMany(draft => draft.Jobs).Distinct().Order(StringComparer.Ordinal)]))];
+        foreach (var opening in openings)
+            Open(drafts, opening, openings, bike);
+        foreach (var opening in openings.AsEnumerable().Reverse())
+            Close(drafts, opening, openings, stages, bike);
+        return
+        [
+            .. openings.Select(opening => new AccessOpened(
+                opening.Group,
+                [.. opening.Behind.SelectMany(draft => draft.Jobs).Distinct().Order(StringComparer.Ordinal)]
+            )),
+        ];
     }
 
-    /// <summary>Every opening, each after what it needs open. What may not be open while the engine runs is opened anew in each stage.</summary>
-    private static List<Opening> OpeningsOf(List<StepDraft> drafts, IReadOnlyDictionary<string, JobAssembly.Stage> stages, IReadOnlyDictionary<string, AccessGroup> access, Capabilities bike)
+    /// <summary>
+    /// Every opening, each after what it needs open. What may not be open while the engine runs is opened anew in each stage.
+    /// </summary>
+    private static List<Opening> OpeningsOf(
+        List<StepDraft> drafts,
+        IReadOnlyDictionary<string, JobAssembly.Stage> stages,
+        IReadOnlyDictionary<string, AccessGroup> access,
+        Capabilities bike
+    )
     {
         var warmed = stages.Values.Contains(JobAssembly.Stage.Warm);
         var openings = new List<Opening>();
         foreach (var draft in JobAssembly.InOrder(drafts).Where(draft => draft.Step.Applies.Possible(bike) && !draft.Step.Within.IsEmpty))
-            foreach (var group in AccessGroup.Chain(draft.Step.Within, access, bike).Where(group => !group.Open.IsEmpty || !group.Close.IsEmpty))
-            {
-                var turn = !group.BlocksRunning ? 0 : stages[draft.Id] switch
+        foreach (
+            var group in AccessGroup.Chain(draft.Step.Within, access, bike).Where(group => !group.Open.IsEmpty || !group.Close.IsEmpty)
+        )
+        {
+            var turn = !group.BlocksRunning
+                ? 0
+                : stages[draft.Id] switch
                 {
                     JobAssembly.Stage.BeforeWarm => 0,
                     JobAssembly.Stage.Warm or JobAssembly.Stage.Apart => warmed ? 1 : 0,
                     _ => 2,
                 };
-                var opening = openings.Find(one => one.Group.Id == group.Id && one.Turn == turn);
-                if (opening is null) openings.Add(opening = new(group, turn, []));
-                opening.Behind.Add(draft);
-            }
+            var opening = openings.Find(one => one.Group.Id == group.Id && one.Turn == turn);
+            if (opening is null)
+                openings.Add(opening = new(group, turn, []));
+            opening.Behind.Add(draft);
+        }
 
         return Nested(openings, access, bike);
     }
@@ -59,38 +83,58 @@ internal static class AccessPlan
         Outside(inner, openings).Where(outer => Requires(inner.Group, outer.Group.Id, openings, bike));
 
     private static bool Requires(AccessGroup inner, string outer, IEnumerable<Opening> openings, Capabilities bike) =>
-        inner.Requires.Where(need => need.Applies.To(bike)).Any(need => need.Group == outer
-            || openings.Any(middle => middle.Group.Id == need.Group && Requires(middle.Group, outer, openings, bike)));
+        inner
+            .Requires.Where(need => need.Applies.To(bike))
+            .Any(need =>
+                need.Group == outer
+                || openings.Any(middle => middle.Group.Id == need.Group && Requires(middle.Group, outer, openings, bike))
+            );
 
     private static void Open(List<StepDraft> drafts, Opening opening, List<Opening> openings, Capabilities bike)
     {
-        if (opening.Group.Open.IsEmpty) return;
+        if (opening.Group.Open.IsEmpty)
+            return;
         var behind = opening.Behind.ToHashSet();
         // Of those behind it the one that can be done first: a step that two jobs share may wait for others behind the same opening.
         var first = JobAssembly.InOrder(drafts).First(behind.Contains);
         var jobs = behind.SelectMany(draft => draft.Jobs).ToList();
-        var waits = first.After.Concat(Needs(opening, openings, bike).Where(outer => outer.Open.Count > 0).Select(outer => outer.Open[^1].Id)).ToList();
+        var waits = first
+            .After.Concat(Needs(opening, openings, bike).Where(outer => outer.Open.Count > 0).Select(outer => outer.Open[^1].Id))
+            .ToList();
         foreach (var step in opening.Group.Open)
         {
             var draft = new StepDraft(Named(step, opening), jobs);
-            foreach (var id in opening.Open.Count == 0 ? waits : [opening.Open[^1].Id]) draft.After.Add(id);
+            foreach (var id in opening.Open.Count == 0 ? waits : [opening.Open[^1].Id])
+                draft.After.Add(id);
             opening.Open.Add(draft);
         }
 
         drafts.InsertRange(drafts.IndexOf(first), opening.Open);
-        foreach (var draft in behind) draft.After.Add(opening.Open[^1].Id);
+        foreach (var draft in behind)
+            draft.After.Add(opening.Open[^1].Id);
     }
 
-    private static void Close(List<StepDraft> drafts, Opening opening, List<Opening> openings, IReadOnlyDictionary<string, JobAssembly.Stage> stages, Capabilities bike)
+    private static void Close(
+        List<StepDraft> drafts,
+        Opening opening,
+        List<Opening> openings,
+        IReadOnlyDictionary<string, JobAssembly.Stage> stages,
+        Capabilities bike
+    )
     {
-        if (opening.Group.Close.IsEmpty) return;
+        if (opening.Group.Close.IsEmpty)
+            return;
         var jobs = opening.Behind.SelectMany(draft => draft.Jobs).ToList();
-        var inner = openings.Where(one => Needs(one, openings, bike).Contains(opening)).SelectMany(one => one.Close.Concat(one.Open)).ToList();
+        var inner = openings
+            .Where(one => Needs(one, openings, bike).Contains(opening))
+            .SelectMany(one => one.Close.Concat(one.Open))
+            .ToList();
         var waits = opening.Behind.Concat(inner).Concat(opening.Open).ToHashSet();
         foreach (var step in opening.Group.Close)
         {
             var draft = new StepDraft(Named(step, opening), jobs);
-            foreach (var id in opening.Close.Count == 0 ? waits.Select(one => one.Id) : [opening.Close[^1].Id]) draft.After.Add(id);
+            foreach (var id in opening.Close.Count == 0 ? waits.Select(one => one.Id) : [opening.Close[^1].Id])
+                draft.After.Add(id);
             opening.Close.Add(draft);
         }
 
@@ -98,8 +142,14 @@ internal static class AccessPlan
         var last = opening.Close[^1].Id;
         foreach (var draft in drafts.Where(draft => !opening.Behind.Contains(draft) && !waits.Contains(draft)))
         {
-            var runs = opening.Group.BlocksRunning && draft.Step.EngineRuns && stages.TryGetValue(draft.Id, out var stage) && stage >= StageOf(opening) && !Precedes(draft, opening, drafts);
-            if (draft.Step.Kind == StepKind.SignOff || draft.Step.Closed.Contains(opening.Group.Id) || runs) draft.After.Add(last);
+            var runs =
+                opening.Group.BlocksRunning
+                && draft.Step.EngineRuns
+                && stages.TryGetValue(draft.Id, out var stage)
+                && stage >= StageOf(opening)
+                && !Precedes(draft, opening, drafts);
+            if (draft.Step.Kind == StepKind.SignOff || draft.Step.Closed.Contains(opening.Group.Id) || runs)
+                draft.After.Add(last);
         }
 
         JobAssembly.Stage StageOf(Opening one) => one.Behind.Max(draft => stages[draft.Id]);
@@ -113,19 +163,23 @@ internal static class AccessPlan
         var open = new Stack<string>(opening.Behind.SelectMany(behind => behind.After));
         while (open.TryPop(out var id))
         {
-            if (id == draft.Id) return true;
-            if (seen.Add(id)) foreach (var earlier in byId[id].After) open.Push(earlier);
+            if (id == draft.Id)
+                return true;
+            if (seen.Add(id))
+                foreach (var earlier in byId[id].After)
+                    open.Push(earlier);
         }
 
         return false;
     }
 
-    private static Step Named(Step step, Opening opening) => step with
-    {
-        Id = $"{opening.Prefix}/{step.Id}",
-        After = [],
-        IsAccess = true,
-        Tray = [.. step.Tray.Select(part => part with { Id = $"{opening.Prefix}/{part.Id}" })],
-        Refits = [.. step.Refits.Select(part => $"{opening.Prefix}/{part}")],
-    };
+    private static Step Named(Step step, Opening opening) =>
+        step with
+        {
+            Id = $"{opening.Prefix}/{step.Id}",
+            After = [],
+            IsAccess = true,
+            Tray = [.. step.Tray.Select(part => part with { Id = $"{opening.Prefix}/{part.Id}" })],
+            Refits = [.. step.Refits.Select(part => $"{opening.Prefix}/{part}")],
+        };
 }

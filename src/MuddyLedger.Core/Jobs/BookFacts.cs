@@ -11,17 +11,29 @@ namespace MuddyLedger.Core.Jobs;
 /// <summary>Something that a step is decided by and that the book or the profile may know.</summary>
 public enum Known
 {
-    EngineOil, FrontBrakeFluid, RearBrakeFluid, ClutchFluid, Coolant, Fuel, FuelMix, Tank, FrontTyrePressure, RearTyrePressure,
+    EngineOil,
+    FrontBrakeFluid,
+    RearBrakeFluid,
+    ClutchFluid,
+    Coolant,
+    Fuel,
+    FuelMix,
+    Tank,
+    FrontTyrePressure,
+    RearTyrePressure,
 }
 
 public enum FactState
 {
     /// <summary>Known; whether it is right is seen on the bike.</summary>
     Told,
+
     /// <summary>Known, and within its limit.</summary>
     Within,
+
     /// <summary>Known, and over its limit.</summary>
     Over,
+
     /// <summary>Neither the book nor the profile says.</summary>
     Unknown,
 }
@@ -56,45 +68,75 @@ public sealed record BookFact(Known Thing, FactState State)
 public static class BookFacts
 {
     /// <summary>Treated fuel keeps for about a year, untreated for some two months (common practice, no source).</summary>
-    public const int TreatedMonths = 12, UntreatedMonths = 2;
+    public const int TreatedMonths = 12,
+        UntreatedMonths = 2;
 
     /// <summary>As the undo list names treated fuel that stays in for the winter.</summary>
     public const string TreatedFuel = "treated-fuel";
 
     /// <summary>Those of the things that this bike has.</summary>
     public static ImmutableArray<BookFact> Of(
-        ImmutableArray<Known> things, Profile bike, BikeLedger ledger, ImmutableArray<TaskStanding> tasks, ImmutableArray<StandingForNow> forNow, LocalDate today) =>
-        [.. things.Select(thing => One(thing, bike, ledger, tasks, forNow, today)).OfType<BookFact>()];
+        ImmutableArray<Known> things,
+        Profile bike,
+        BikeLedger ledger,
+        ImmutableArray<TaskStanding> tasks,
+        ImmutableArray<StandingForNow> forNow,
+        LocalDate today
+    ) => [.. things.Select(thing => One(thing, bike, ledger, tasks, forNow, today)).OfType<BookFact>()];
 
-    private static BookFact? One(Known thing, Profile bike, BikeLedger ledger, ImmutableArray<TaskStanding> tasks, ImmutableArray<StandingForNow> forNow, LocalDate today) => thing switch
-    {
-        Known.EngineOil => FluidOf(thing, ReservoirId.Engine, bike, ledger, tasks, today),
-        Known.FrontBrakeFluid => FluidOf(thing, ReservoirId.FrontBrake, bike, ledger, tasks, today),
-        Known.RearBrakeFluid => FluidOf(thing, ReservoirId.RearBrake, bike, ledger, tasks, today),
-        Known.ClutchFluid => FluidOf(thing, ReservoirId.Clutch, bike, ledger, tasks, today),
-        Known.Coolant => FluidOf(thing, ReservoirId.Coolant, bike, ledger, tasks, today),
-        Known.Fuel => FuelOf(ledger, forNow, today),
-        Known.FuelMix => MixOf(bike, ledger, today),
-        Known.Tank => TankOf(bike),
-        Known.FrontTyrePressure => FigureOf(thing, BikeFigure.FrontTyrePressure, bike),
-        Known.RearTyrePressure => FigureOf(thing, BikeFigure.RearTyrePressure, bike),
-        _ => null,
-    };
+    private static BookFact? One(
+        Known thing,
+        Profile bike,
+        BikeLedger ledger,
+        ImmutableArray<TaskStanding> tasks,
+        ImmutableArray<StandingForNow> forNow,
+        LocalDate today
+    ) =>
+        thing switch
+        {
+            Known.EngineOil => FluidOf(thing, ReservoirId.Engine, bike, ledger, tasks, today),
+            Known.FrontBrakeFluid => FluidOf(thing, ReservoirId.FrontBrake, bike, ledger, tasks, today),
+            Known.RearBrakeFluid => FluidOf(thing, ReservoirId.RearBrake, bike, ledger, tasks, today),
+            Known.ClutchFluid => FluidOf(thing, ReservoirId.Clutch, bike, ledger, tasks, today),
+            Known.Coolant => FluidOf(thing, ReservoirId.Coolant, bike, ledger, tasks, today),
+            Known.Fuel => FuelOf(ledger, forNow, today),
+            Known.FuelMix => MixOf(bike, ledger, today),
+            Known.Tank => TankOf(bike),
+            Known.FrontTyrePressure => FigureOf(thing, BikeFigure.FrontTyrePressure, bike),
+            Known.RearTyrePressure => FigureOf(thing, BikeFigure.RearTyrePressure, bike),
+            _ => null,
+        };
 
     /// <summary>By the task that changes it: its last day, however that is known, and its own limit.</summary>
-    private static BookFact? FluidOf(Known thing, ReservoirId reservoir, Profile bike, BikeLedger ledger, ImmutableArray<TaskStanding> tasks, LocalDate today)
+    private static BookFact? FluidOf(
+        Known thing,
+        ReservoirId reservoir,
+        Profile bike,
+        BikeLedger ledger,
+        ImmutableArray<TaskStanding> tasks,
+        LocalDate today
+    )
     {
-        if (!Reservoirs.Of(bike).Contains(reservoir)) return null;
+        if (!Reservoirs.Of(bike).Contains(reservoir))
+            return null;
         var contents = FluidChain.StateOf(reservoir, ledger).Contents;
-        var task = tasks.FirstOrDefault(standing => standing.Component.Reservoir == reservoir && standing.Task.Id.EndsWith(".replace", StringComparison.Ordinal));
+        var task = tasks.FirstOrDefault(standing =>
+            standing.Component.Reservoir == reservoir && standing.Task.Id.EndsWith(".replace", StringComparison.Ordinal)
+        );
         // A day from which something is only counted says nothing of how old it was then.
         var done = task?.Life.Because.OfType<LastDone>().FirstOrDefault(last => last.Evidence is not Ledger.Evidence.Baseline);
         var limit = task?.Task.Limits.OfType<CalendarLimit>().FirstOrDefault();
         LocalDate? filled = contents is { Temporary: false } ? contents.Filled.Date : null;
         var since = (done?.Entry.Date, filled) is ({ } day, { } fill) ? LocalDate.Max(day, fill) : done?.Entry.Date ?? filled;
-        if (since is not { } from) return new(thing, FactState.Unknown) { MostMonths = limit?.Months, From = limit?.Provenance };
+        if (since is not { } from)
+            return new(thing, FactState.Unknown) { MostMonths = limit?.Months, From = limit?.Provenance };
         var months = MonthsBetween(from, today);
-        return new(thing, limit is null ? FactState.Told : today > from.PlusMonths(limit.Months) ? FactState.Over : FactState.Within)
+        return new(
+            thing,
+            limit is null ? FactState.Told
+                : today > from.PlusMonths(limit.Months) ? FactState.Over
+                : FactState.Within
+        )
         {
             Since = from,
             Months = months,
@@ -114,7 +156,8 @@ public static class BookFacts
         var since = treated is not null && (bought is null || bought.Date <= treated.Since) ? treated.Since : bought?.Date;
         var most = treated is not null && since == treated.Since ? TreatedMonths : UntreatedMonths;
         var rule = new Provenance(ProvenanceKind.CommonPractice);
-        return since is not { } from ? new(Known.Fuel, FactState.Unknown)
+        return since is not { } from
+            ? new(Known.Fuel, FactState.Unknown)
             : new(Known.Fuel, today > from.PlusMonths(most) ? FactState.Over : FactState.Within)
             {
                 Since = from,
@@ -128,21 +171,39 @@ public static class BookFacts
     private static BookFact? MixOf(Profile bike, BikeLedger ledger, LocalDate today)
     {
         var mix = FuelMix.For(bike, OilPump.Of(bike, ledger, today), Volume.Zero);
-        if (mix.Reason is MixReason.None or MixReason.Pumped) return null;
+        if (mix.Reason is MixReason.None or MixReason.Pumped)
+            return null;
         return mix.Ratio is { } ratio
-            ? new(Known.FuelMix, FactState.Told) { Low = new Quantity(ratio, Unit.ToOne), High = new Quantity(ratio, Unit.ToOne), From = mix.From }
+            ? new(Known.FuelMix, FactState.Told)
+            {
+                Low = new Quantity(ratio, Unit.ToOne),
+                High = new Quantity(ratio, Unit.ToOne),
+                From = mix.From,
+            }
             : new(Known.FuelMix, FactState.Unknown);
     }
 
-    private static BookFact TankOf(Profile bike) => FuelMix.TankOf(bike) is { } tank
-        ? new(Known.Tank, FactState.Told) { Low = tank.In(Unit.Litre), High = tank.In(Unit.Litre), From = bike.Reservoirs[ReservoirId.Fuel].Provenance }
-        : new(Known.Tank, FactState.Unknown);
+    private static BookFact TankOf(Profile bike) =>
+        FuelMix.TankOf(bike) is { } tank
+            ? new(Known.Tank, FactState.Told)
+            {
+                Low = tank.In(Unit.Litre),
+                High = tank.In(Unit.Litre),
+                From = bike.Reservoirs[ReservoirId.Fuel].Provenance,
+            }
+            : new(Known.Tank, FactState.Unknown);
 
     private static BookFact FigureOf(Known thing, BikeFigure figure, Profile bike)
     {
-        if (bike.Figure(figure) is not { } spec) return new(thing, FactState.Unknown);
+        if (bike.Figure(figure) is not { } spec)
+            return new(thing, FactState.Unknown);
         Quantity? In(decimal? value) => value is { } known ? new Quantity(known, BikeFigures.UnitOf(figure)) : null;
-        return new(thing, FactState.Told) { Low = In(spec.Low), High = In(spec.High), From = spec.Provenance };
+        return new(thing, FactState.Told)
+        {
+            Low = In(spec.Low),
+            High = In(spec.High),
+            From = spec.Provenance,
+        };
     }
 
     private static int MonthsBetween(LocalDate from, LocalDate to) => (int)Period.Between(from, to, PeriodUnits.Months).Months;

@@ -4,28 +4,94 @@ using MuddyLedger.Core.Bikes;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>
-/// What a step asks for. <see cref="Watch"/> is several looks over hours; <see cref="Photo"/> a picture kept in the book; <see cref="Undo"/>
+/// What a step asks for. <see cref="Watch"/> is several looks over hours; <see cref="Photo"/> a picture kept in the book;
+/// <see cref="Undo"/>
 /// the bike's whole undo list, of which nothing may stand that keeps its gate shut.
 /// </summary>
-public enum StepKind { Do, Check, Reading, Level, Drain, Pour, Torque, Timer, Choose, Measure, Photo, Watch, Undo, SignOff }
+public enum StepKind
+{
+    Do,
+    Check,
+    Reading,
+    Level,
+    Drain,
+    Pour,
+    Torque,
+    Timer,
+    Choose,
+    Measure,
+    Photo,
+    Watch,
+    Undo,
+    SignOff,
+}
 
 /// <summary>A bike that is put away, or taken into use again.</summary>
-public enum StandingMark { LaidUp, WokenUp }
+public enum StandingMark
+{
+    LaidUp,
+    WokenUp,
+}
 
 /// <summary>How much a step of setting up matters: what must be, what is worth its time, what is the rider's taste.</summary>
-public enum Worth { Must, WorthIt, Taste }
+public enum Worth
+{
+    Must,
+    WorthIt,
+    Taste,
+}
 
 /// <summary>What can hurt. The words shown for each are in <see cref="Cautions"/>.</summary>
 public enum Hazard
 {
-    CarbonMonoxide, HotParts, HotOil, BikeOnStand, FuelVapour, RunningEngine, UsedOilOnSkin, MovingParts, SlipperyFloor,
-    HotCoolant, CoolantPoison, BrakeFluid, BrakeDust, Acid, ChargingGas, BatteryShort, SpringTension, CompressedAir, GasPressure, PinchedFingers, TestRide, HighTension, Solvent, Eyes,
+    CarbonMonoxide,
+    HotParts,
+    HotOil,
+    BikeOnStand,
+    FuelVapour,
+    RunningEngine,
+    UsedOilOnSkin,
+    MovingParts,
+    SlipperyFloor,
+    HotCoolant,
+    CoolantPoison,
+    BrakeFluid,
+    BrakeDust,
+    Acid,
+    ChargingGas,
+    BatteryShort,
+    SpringTension,
+    CompressedAir,
+    GasPressure,
+    PinchedFingers,
+    TestRide,
+    HighTension,
+    Solvent,
+    Eyes,
 }
 
 /// <summary>Headings of the list of jobs, in its order.</summary>
-public enum JobGroup { Rides, OilAndFluids, EngineTop, FuelAndAir, Drive, BrakesAndWheels, Chassis, Electrics, Standing, Other }
+public enum JobGroup
+{
+    Rides,
+    OilAndFluids,
+    EngineTop,
+    FuelAndAir,
+    Drive,
+    BrakesAndWheels,
+    Chassis,
+    Electrics,
+    Standing,
+    Other,
+}
 
-public enum NeedKind { Tool, Fluid, Part, Consumable }
+public enum NeedKind
+{
+    Tool,
+    Fluid,
+    Part,
+    Consumable,
+}
 
 /// <summary>Something to have ready.</summary>
 /// <param name="Reservoir">For a fluid: whose; the amount and grade then come from the bike.</param>
@@ -53,14 +119,22 @@ public sealed record ChoiceOption(string Id, string Title, string Reason);
 /// <param name="Default">The option taken until the owner says otherwise; its reason is the option's own.</param>
 public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, string Default)
 {
-    /// <summary>The default is the tier of how long this bike has stood; the options are then the words of <see cref="Meters.StoodTier"/>.</summary>
+    /// <summary>
+    /// The default is the tier of how long this bike has stood; the options are then the words of <see cref="Meters.StoodTier"/>.
+    /// </summary>
     public bool ByStandingTime { get; init; }
 
-    /// <summary>The option taken where the bike has stood over two years, or nobody knows how long; null where that changes nothing.</summary>
+    /// <summary>
+    /// The option taken where the bike has stood over two years, or nobody knows how long; null where that changes nothing.
+    /// </summary>
     public string? AfterYears { get; init; }
 
     /// <summary>What is recommended on which bike: of the rules that match, the first is the default.</summary>
-    public ImmutableArray<ChoiceRule> ByBike { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<ChoiceRule> ByBike
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Why the default is what it is, where it was made out for this bike.</summary>
     public string? Because { get; init; }
@@ -68,7 +142,13 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
     /// <summary>The choice with the default that is recommended here.</summary>
     /// <param name="choices">What was chosen before.</param>
     public Choice For(Capabilities bike, IReadOnlyDictionary<string, string> choices) =>
-        ByBike.FirstOrDefault(rule => rule.Applies.To(bike, choices)) is { } rule ? this with { Default = rule.Take, Because = rule.Because } : this;
+        ByBike.FirstOrDefault(rule => rule.Applies.To(bike, choices)) is { } rule
+            ? this with
+            {
+                Default = rule.Take,
+                Because = rule.Because,
+            }
+            : this;
 }
 
 /// <summary>What is recommended on a bike that matches, and why.</summary>
@@ -89,24 +169,63 @@ public sealed record ChoiceRule(string Take, Applies Applies, string Because);
 /// <param name="Minutes">For timer steps.</param>
 /// <param name="Done">What the yellow button says, if not "Done".</param>
 public sealed record Step(
-    string Id, string Title, string Text, string? Detail, string? Why, StepKind Kind, Applies Applies, ImmutableArray<string> After,
-    ImmutableArray<Need> Needs, ImmutableArray<Hazard> Cautions, Gate? Hold, ImmutableArray<TrayPart> Tray, ImmutableArray<string> Refits,
-    ImmutableArray<FitsPart> Fits, ReservoirId? Reservoir, bool FirstGo, bool Flush, Fastener? Fastener, StepMinutes? Minutes, Choice? Choice, string? Done)
+    string Id,
+    string Title,
+    string Text,
+    string? Detail,
+    string? Why,
+    StepKind Kind,
+    Applies Applies,
+    ImmutableArray<string> After,
+    ImmutableArray<Need> Needs,
+    ImmutableArray<Hazard> Cautions,
+    Gate? Hold,
+    ImmutableArray<TrayPart> Tray,
+    ImmutableArray<string> Refits,
+    ImmutableArray<FitsPart> Fits,
+    ReservoirId? Reservoir,
+    bool FirstGo,
+    bool Flush,
+    Fastener? Fastener,
+    StepMinutes? Minutes,
+    Choice? Choice,
+    string? Done
+)
 {
     /// <summary>Put in place only for now, or put back. Runs from before there were such things have none.</summary>
-    public ImmutableArray<ForNowThing> Puts { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<ForNowThing> Puts
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Taken away only for now, or taken away again.</summary>
-    public ImmutableArray<ForNowThing> Lifts { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<ForNowThing> Lifts
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The access groups that must be open while this is done.</summary>
-    public ImmutableArray<string> Within { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> Within
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The access groups that must be closed again before this, where the run opens them.</summary>
-    public ImmutableArray<string> Closed { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> Closed
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>In a joined run: the jobs that it belongs to. Empty in a run of one job, and in runs from before this was kept.</summary>
-    public ImmutableArray<string> OfJobs { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> OfJobs
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Opens or closes a place that others work behind.</summary>
     public bool IsAccess { get; init; }
@@ -115,7 +234,11 @@ public sealed record Step(
     public string? Shared { get; init; }
 
     /// <summary>Reservoirs that, where the run drains them, must be drained before this and may be filled only after it.</summary>
-    public ImmutableArray<ReservoirId> Empty { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<ReservoirId> Empty
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>What a drain adds to the waste to hand in.</summary>
     public string? Waste { get; init; }
@@ -127,7 +250,11 @@ public sealed record Step(
     public MeasureAsked? Measure { get; init; }
 
     /// <summary>For a watch step: after how many hours each look is due, in order.</summary>
-    public ImmutableArray<int> Looks { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<int> Looks
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Left out of a run on a bike whose undo list has none of the things that it ends.</summary>
     public bool IfStanding { get; init; }
@@ -136,15 +263,24 @@ public sealed record Step(
     public StandingMark? Marks { get; init; }
 
     /// <summary>Service tasks whose whole work this one step is, where the bike has them.</summary>
-    public ImmutableArray<string> Settles { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> Settles
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>For a step of setting up: how much it matters. Null where that is no question.</summary>
     public Worth? Worth { get; init; }
 
     /// <summary>Other matches under which it is done too: what it has from the jobs that it was joined from.</summary>
-    public ImmutableArray<Applies> OrApplies { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<Applies> OrApplies
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
-    public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) => Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices));
+    public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) =>
+        Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices));
 
     /// <summary>
     /// Part of an inspection round: it stands for itself, and a fault found before it does not keep it from being looked at. Runs from
@@ -152,21 +288,32 @@ public sealed record Step(
     /// </summary>
     public bool Round { get; init; }
 
-    /// <summary>For a drain step: the row of the table of limits that judges how much came out, in ml; null where only the capacity does.</summary>
+    /// <summary>
+    /// For a drain step: the row of the table of limits that judges how much came out, in ml; null where only the capacity does.
+    /// </summary>
     public string? Judge { get; init; }
 
     /// <summary>That row, as it stood when the run was begun.</summary>
     public LimitRow? JudgedBy { get; init; }
 
     /// <summary>What the step is decided by and the book may know: it is shown, and only confirmed.</summary>
-    public ImmutableArray<Known> Knows { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<Known> Knows
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The gate that must not be shut while this is done, where its cautions do not say so already.</summary>
     public Gate? Needed { get; init; }
 
-    /// <summary>The gate that must not be shut while this is done: an engine that runs, a bike that is ridden. Null where none is asked.</summary>
+    /// <summary>
+    /// The gate that must not be shut while this is done: an engine that runs, a bike that is ridden. Null where none is asked.
+    /// </summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public Gate? Asks => Cautions.Contains(Hazard.TestRide) || Needed == Gate.Ridden ? Gate.Ridden : EngineRuns ? Gate.Run : Needed;
+    public Gate? Asks =>
+        Cautions.Contains(Hazard.TestRide) || Needed == Gate.Ridden ? Gate.Ridden
+        : EngineRuns ? Gate.Run
+        : Needed;
 
     /// <summary>The engine runs while this is done: everything that keeps it from running is closed by then.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -192,29 +339,57 @@ public sealed record Serves(string Task, ImmutableArray<string> By);
 
 /// <summary>A guided procedure, held as data.</summary>
 /// <param name="Minutes">Usual time on the bench, without opening and closing what is in the way.</param>
-/// <param name="NewFilterSteps">Of runs from before steps said so themselves: doing one of these makes the fill case "drain and filter".</param>
+/// <param name="NewFilterSteps">Of runs from before steps said so themselves: doing one of these makes the fill case "drain and
+/// filter".</param>
 /// <param name="WasteKind">Of runs from before steps said so themselves: what its drains add to the waste to hand in.</param>
 public sealed record Job(
-    string Id, string Title, string For, Applies Applies, int Minutes, Provenance Provenance, ImmutableArray<Serves> Serves,
-    ImmutableArray<string> NewFilterSteps, string? WasteKind, ImmutableArray<Step> Steps)
+    string Id,
+    string Title,
+    string For,
+    Applies Applies,
+    int Minutes,
+    Provenance Provenance,
+    ImmutableArray<Serves> Serves,
+    ImmutableArray<string> NewFilterSteps,
+    string? WasteKind,
+    ImmutableArray<Step> Steps
+)
 {
     /// <summary>Under which heading it is offered.</summary>
     public JobGroup Group { get; init; } = JobGroup.Other;
 
-    /// <summary>Never joined with another: its order reaches over several starts of the engine, and names other jobs where they belong.</summary>
+    /// <summary>
+    /// Never joined with another: its order reaches over several starts of the engine, and names other jobs where they belong.
+    /// </summary>
     public bool Alone { get; init; }
 
     /// <summary>The gates that it proves once all their hold points have passed.</summary>
-    public ImmutableArray<Gate> Proves { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<Gate> Proves
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The steps that, all done, prove the oil pump by measured fall; empty where it proves none.</summary>
-    public ImmutableArray<string> ProvesPump { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> ProvesPump
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The jobs that this one was joined from; empty for a job of its own.</summary>
-    public ImmutableArray<string> Joined { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> Joined
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The titles of the joined jobs, in the order of <see cref="Joined"/>.</summary>
-    public ImmutableArray<string> JoinedTitles { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<string> JoinedTitles
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>The ids of the jobs that running this one runs.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

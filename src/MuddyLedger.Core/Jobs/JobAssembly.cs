@@ -8,52 +8,97 @@ namespace MuddyLedger.Core.Jobs;
 public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJobs);
 
 /// <summary>
-/// One run out of one job or several: what stands in the way is opened once, in the order in which it nests, and closed in reverse; what the
+/// One run out of one job or several: what stands in the way is opened once, in the order in which it nests, and closed in reverse; what
+/// the
 /// jobs share is done once; what drains comes before what needs it empty; and while the engine runs, everything is closed.
 /// </summary>
 /// <param name="Job">What is run: its steps name all that they wait for, the opening and closing included.</param>
 /// <param name="Cycle">The titles of steps that wait for each other, where these jobs cannot be joined; else empty.</param>
-/// <param name="Opened">Every opening, in order. A group that blocks running stands here twice where it must be closed for a run in between.</param>
+/// <param name="Opened">Every opening, in order. A group that blocks running stands here twice where it must be closed for a run in
+/// between.</param>
 /// <param name="MinutesApart">What the jobs would take one after another, each with its own opening and closing.</param>
 /// <param name="SharedSteps">How many steps joining saves, the opening and closing included.</param>
-public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, ImmutableArray<AccessOpened> Opened, int MinutesApart, int SharedSteps)
+public sealed record JobAssembly(
+    Job Job,
+    ImmutableArray<string> Cycle,
+    ImmutableArray<AccessOpened> Opened,
+    int MinutesApart,
+    int SharedSteps
+)
 {
     /// <param name="jobs">In the order the owner named them; that order is kept where nothing asks for another.</param>
     public static JobAssembly Of(ImmutableArray<Job> jobs, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
     {
         var capabilities = Capabilities.Of(bike);
         var merged = JobMerge.Of(jobs);
-        var stages = StageOf(merged.Steps, draft => draft.Step.Applies.Possible(capabilities)
-            ? AccessGroup.Chain(draft.Step.Within, access, capabilities).Where(group => group.BlocksRunning) : []);
+        var stages = StageOf(
+            merged.Steps,
+            draft =>
+                draft.Step.Applies.Possible(capabilities)
+                    ? AccessGroup.Chain(draft.Step.Within, access, capabilities).Where(group => group.BlocksRunning)
+                    : []
+        );
         var drafts = merged.Steps.OrderBy(draft => stages[draft.Id]).ToList();
         KeepStages(drafts, stages);
         KeepEmpty(drafts);
         var opened = AccessPlan.Insert(drafts, stages, access, capabilities);
-        var steps = drafts.Select(draft => jobs.Length == 1 ? draft.Whole : draft.Whole with { OfJobs = [.. draft.Jobs.Order(StringComparer.Ordinal)] }).ToImmutableArray();
+        var steps = drafts
+            .Select(draft => jobs.Length == 1 ? draft.Whole : draft.Whole with { OfJobs = [.. draft.Jobs.Order(StringComparer.Ordinal)] })
+            .ToImmutableArray();
         var cycle = JobOrder.Of(steps, _ => true).Cycle;
         var titles = cycle.Select(id => steps.First(step => step.Id == id).Title).ToImmutableArray();
         var minutes = jobs.Sum(job => job.Minutes) + opened.Sum(one => one.Group.Minutes);
-        var whole = jobs.Length == 1
-            ? jobs[0] with { Minutes = minutes, Steps = steps, NewFilterSteps = [], WasteKind = null }
-            : new Job(string.Join('+', jobs.Select(job => job.Id)), string.Join("; ", jobs.Select(job => job.Title)), string.Join(" ", jobs.Select(job => job.For)),
-                Applies.Always, minutes, Provenance.House, merged.Serves, [], null, steps)
-            {
-                Joined = [.. jobs.Select(job => job.Id)],
-                JoinedTitles = [.. jobs.Select(job => job.Title)],
-                Group = jobs[0].Group,
-                ProvesPump = [.. jobs.SelectMany(job => job.ProvesPump.Select(step => $"{job.Id}/{step}"))],
-            };
-        if (jobs.Length == 1) return new(whole, titles, opened, minutes, 0);
+        var whole =
+            jobs.Length == 1
+                ? jobs[0] with
+                {
+                    Minutes = minutes,
+                    Steps = steps,
+                    NewFilterSteps = [],
+                    WasteKind = null,
+                }
+                : new Job(
+                    string.Join('+', jobs.Select(job => job.Id)),
+                    string.Join("; ", jobs.Select(job => job.Title)),
+                    string.Join(" ", jobs.Select(job => job.For)),
+                    Applies.Always,
+                    minutes,
+                    Provenance.House,
+                    merged.Serves,
+                    [],
+                    null,
+                    steps
+                )
+                {
+                    Joined = [.. jobs.Select(job => job.Id)],
+                    JoinedTitles = [.. jobs.Select(job => job.Title)],
+                    Group = jobs[0].Group,
+                    ProvesPump = [.. jobs.SelectMany(job => job.ProvesPump.Select(step => $"{job.Id}/{step}"))],
+                };
+        if (jobs.Length == 1)
+            return new(whole, titles, opened, minutes, 0);
         var apart = jobs.Select(job => Of([job], access, bike)).ToList();
         // A warm-up that is shared is waited for once: that time is saved beside the opening and closing.
         var waits = apart.Sum(one => WaitsOf(one.Job.Steps, capabilities)) - WaitsOf(steps, capabilities);
-        return new(whole with { Minutes = Math.Max(1, minutes - waits) }, titles, opened, apart.Sum(one => one.Job.Minutes), apart.Sum(one => one.Job.Steps.Length) - steps.Length);
+        return new(
+            whole with
+            {
+                Minutes = Math.Max(1, minutes - waits),
+            },
+            titles,
+            opened,
+            apart.Sum(one => one.Job.Minutes),
+            apart.Sum(one => one.Job.Steps.Length) - steps.Length
+        );
     }
 
     private static int WaitsOf(IEnumerable<Step> steps, Capabilities bike) =>
         steps.Where(step => step.Shared is not null && step.Applies.Possible(bike)).Sum(step => step.Minutes?.Minutes ?? 0);
 
-    /// <summary>What a job alone usually takes on this bike, with each place in its way opened once: for a list of many, where no run is made out yet.</summary>
+    /// <summary>
+    /// What a job alone usually takes on this bike, with each place in its way opened once: for a list of many, where no run is made out
+    /// yet.
+    /// </summary>
     public static int UsualMinutes(Job job, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
     {
         var capabilities = Capabilities.Of(bike);
@@ -67,25 +112,45 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
     /// <summary>Why these jobs cannot be joined into one run on this bike; null where they can.</summary>
     public static Refusal? Refuse(ImmutableArray<Job> jobs, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
     {
-        if (jobs.IsEmpty) return new("jobs", "is missing: name at least one job");
-        if (jobs.Length > MostJobs) return new("jobs", $"are more than {MostJobs}: run some of them another day");
-        if (jobs.GroupBy(job => job.Id).FirstOrDefault(same => same.Count() > 1) is { } twice) return new("jobs", $"name \"{twice.First().Title}\" twice");
+        if (jobs.IsEmpty)
+            return new("jobs", "is missing: name at least one job");
+        if (jobs.Length > MostJobs)
+            return new("jobs", $"are more than {MostJobs}: run some of them another day");
+        if (jobs.GroupBy(job => job.Id).FirstOrDefault(same => same.Count() > 1) is { } twice)
+            return new("jobs", $"name \"{twice.First().Title}\" twice");
         if (jobs.Length > 1 && jobs.FirstOrDefault(job => job.Alone) is { } alone)
-            return new("jobs", $"cannot be joined: \"{alone.Title}\" has an order of its own, and is run alone. Run the others when it names them, or before it");
+            return new(
+                "jobs",
+                $"cannot be joined: \"{alone.Title}\" has an order of its own, and is run alone. Run the others when it names them, or before it"
+            );
         var capabilities = Capabilities.Of(bike);
-        var filled = from job in jobs
-                     from reservoir in job.Steps.Where(step => step.Kind == StepKind.Pour && step.Applies.Possible(capabilities)).Select(step => step.Reservoir!.Value).Distinct()
-                     group job by reservoir into same
-                     where same.Count() > 1
-                     select same;
+        var filled =
+            from job in jobs
+            from reservoir in job
+                .Steps.Where(step => step.Kind == StepKind.Pour && step.Applies.Possible(capabilities))
+                .Select(step => step.Reservoir!.Value)
+                .Distinct()
+            group job by reservoir into same
+            where same.Count() > 1
+            select same;
         if (filled.FirstOrDefault() is { } both)
-            return new("jobs", $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Reservoirs.Words(both.Key).ToLowerInvariant()}. Run one after the other");
+            return new(
+                "jobs",
+                $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Reservoirs.Words(both.Key).ToLowerInvariant()}. Run one after the other"
+            );
         var cycle = Of(jobs, access, bike).Cycle;
         return cycle.IsEmpty ? null : new("jobs", $"cannot be joined: these steps would wait for each other: {string.Join(", ", cycle)}");
     }
 
     /// <summary>When in a run a step has its place. The engine runs in two of them, and in no other.</summary>
-    internal enum Stage { BeforeWarm, Warm, Apart, Proof, SignOff }
+    internal enum Stage
+    {
+        BeforeWarm,
+        Warm,
+        Apart,
+        Proof,
+        SignOff,
+    }
 
     private const string WarmUp = "warm-up";
     private const string EngineCold = "engine-cold";
@@ -104,25 +169,47 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         var coldPlaces = drafts.Where(draft => draft.Jobs.Overlaps(coldJobs)).SelectMany(places).Select(group => group.Id).ToHashSet();
         var warmJobs = drafts.Where(draft => draft.Step.Shared == WarmUp).SelectMany(draft => draft.Jobs).ToHashSet();
         // Nor is fuel opened on an engine that was warmed a moment ago.
-        var withCold = drafts.Where(draft => places(draft).Any(group => group.OpensFuel || coldPlaces.Contains(group.Id))).SelectMany(draft => draft.Jobs).Where(job => !warmJobs.Contains(job)).ToHashSet();
+        var withCold = drafts
+            .Where(draft => places(draft).Any(group => group.OpensFuel || coldPlaces.Contains(group.Id)))
+            .SelectMany(draft => draft.Jobs)
+            .Where(job => !warmJobs.Contains(job))
+            .ToHashSet();
 
         // What a cold job has open while it runs the engine is closed again before the warm-up: coolant is bled and its cap is on.
-        var openRuns = warm is null ? [] : drafts.Where(draft => draft.Step.EngineRuns && draft.Jobs.Overlaps(coldJobs) && !afterWarm.Contains(draft.Id)
-            && Following(drafts, draft.Id) is var after && drafts.Any(later => after.Contains(later.Id) && later.Jobs.Overlaps(draft.Jobs) && !later.Step.Refits.IsEmpty)).Select(draft => draft.Id).ToHashSet();
+        var openRuns = warm is null
+            ? []
+            : drafts
+                .Where(draft =>
+                    draft.Step.EngineRuns
+                    && draft.Jobs.Overlaps(coldJobs)
+                    && !afterWarm.Contains(draft.Id)
+                    && Following(drafts, draft.Id) is var after
+                    && drafts.Any(later => after.Contains(later.Id) && later.Jobs.Overlaps(draft.Jobs) && !later.Step.Refits.IsEmpty)
+                )
+                .Select(draft => draft.Id)
+                .ToHashSet();
 
         var stages = new Dictionary<string, Stage>();
-        foreach (var draft in InOrder(drafts)) stages[draft.Id] = Later(Own(draft), draft.After.Where(stages.ContainsKey).Select(id => stages[id]));
+        foreach (var draft in InOrder(drafts))
+            stages[draft.Id] = Later(Own(draft), draft.After.Where(stages.ContainsKey).Select(id => stages[id]));
         return stages;
 
         Stage Own(StepDraft draft)
         {
             var step = draft.Step;
-            if (step.Kind == StepKind.SignOff) return Stage.SignOff;
-            if (step.Shared == WarmUp) return Stage.Warm;
-            if (step.EngineRuns) return openRuns.Contains(draft.Id) ? Stage.BeforeWarm : Stage.Proof;
-            if (warm is null || beforeWarm.Contains(draft.Id)) return Stage.BeforeWarm;
-            if (afterWarm.Contains(draft.Id)) return Stage.Apart;
-            return draft.Jobs.Overlaps(coldJobs) || draft.Jobs.Overlaps(withCold) || step.Kind == StepKind.Reading ? Stage.BeforeWarm : Stage.Apart;
+            if (step.Kind == StepKind.SignOff)
+                return Stage.SignOff;
+            if (step.Shared == WarmUp)
+                return Stage.Warm;
+            if (step.EngineRuns)
+                return openRuns.Contains(draft.Id) ? Stage.BeforeWarm : Stage.Proof;
+            if (warm is null || beforeWarm.Contains(draft.Id))
+                return Stage.BeforeWarm;
+            if (afterWarm.Contains(draft.Id))
+                return Stage.Apart;
+            return draft.Jobs.Overlaps(coldJobs) || draft.Jobs.Overlaps(withCold) || step.Kind == StepKind.Reading
+                ? Stage.BeforeWarm
+                : Stage.Apart;
         }
 
         static Stage Later(Stage own, IEnumerable<Stage> earlier) => earlier.Append(own).Max();
@@ -135,20 +222,28 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         {
             var stage = stages[draft.Id];
             var entersLater = draft.After.All(id => stages[id] < stage);
-            if (!entersLater || stage == Stage.BeforeWarm) continue;
-            var last = drafts.Where(other => stages[other.Id] < stage).Select(other => stages[other.Id]).DefaultIfEmpty(Stage.BeforeWarm).Max();
-            foreach (var earlier in drafts.Where(other => stages[other.Id] == last && stages[other.Id] < stage)) draft.After.Add(earlier.Id);
+            if (!entersLater || stage == Stage.BeforeWarm)
+                continue;
+            var last = drafts
+                .Where(other => stages[other.Id] < stage)
+                .Select(other => stages[other.Id])
+                .DefaultIfEmpty(Stage.BeforeWarm)
+                .Max();
+            foreach (var earlier in drafts.Where(other => stages[other.Id] == last && stages[other.Id] < stage))
+                draft.After.Add(earlier.Id);
         }
     }
 
     private static void KeepEmpty(List<StepDraft> drafts)
     {
         foreach (var draft in drafts)
-            foreach (var reservoir in draft.Step.Empty)
-            {
-                foreach (var drain in drafts.Where(other => other.Step.Kind == StepKind.Drain && other.Step.Reservoir == reservoir)) draft.After.Add(drain.Id);
-                foreach (var pour in drafts.Where(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == reservoir)) pour.After.Add(draft.Id);
-            }
+        foreach (var reservoir in draft.Step.Empty)
+        {
+            foreach (var drain in drafts.Where(other => other.Step.Kind == StepKind.Drain && other.Step.Reservoir == reservoir))
+                draft.After.Add(drain.Id);
+            foreach (var pour in drafts.Where(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == reservoir))
+                pour.After.Add(draft.Id);
+        }
     }
 
     private static HashSet<string> Following(IEnumerable<StepDraft> drafts, string first)
@@ -158,7 +253,10 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         while (more)
         {
             more = false;
-            foreach (var draft in drafts.Where(draft => !found.Contains(draft.Id) && draft.After.Any(id => id == first || found.Contains(id)))) more |= found.Add(draft.Id);
+            foreach (
+                var draft in drafts.Where(draft => !found.Contains(draft.Id) && draft.After.Any(id => id == first || found.Contains(id)))
+            )
+                more |= found.Add(draft.Id);
         }
 
         return found;
@@ -168,7 +266,10 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
     {
         var found = new HashSet<string>();
         var open = new Stack<string>(byId[last].After);
-        while (open.TryPop(out var id)) if (found.Add(id)) foreach (var earlier in byId[id].After) open.Push(earlier);
+        while (open.TryPop(out var id))
+            if (found.Add(id))
+                foreach (var earlier in byId[id].After)
+                    open.Push(earlier);
         return found;
     }
 
@@ -181,7 +282,8 @@ public sealed record JobAssembly(Job Job, ImmutableArray<string> Cycle, Immutabl
         while (left.Count > 0)
         {
             var next = left.FindIndex(draft => draft.After.All(id => done.Contains(id)));
-            if (next < 0) next = 0;
+            if (next < 0)
+                next = 0;
             order.Add(left[next]);
             done.Add(left[next].Id);
             left.RemoveAt(next);

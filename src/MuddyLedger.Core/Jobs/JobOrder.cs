@@ -20,7 +20,8 @@ public sealed record JobOrder(ImmutableArray<Step> Steps, ImmutableArray<string>
         while (left.Count > 0)
         {
             var next = left.FindIndex(step => waitsFor[step.Id].All(done.Contains));
-            if (next < 0) return new([], [.. CycleAmong(left, waitsFor)]);
+            if (next < 0)
+                return new([], [.. CycleAmong(left, waitsFor)]);
             order.Add(left[next]);
             done.Add(left[next].Id);
             left.RemoveAt(next);
@@ -33,20 +34,29 @@ public sealed record JobOrder(ImmutableArray<Step> Steps, ImmutableArray<string>
     public static IReadOnlyDictionary<string, ImmutableHashSet<string>> WaitsFor(ImmutableArray<Step> steps, Func<Step, bool> applies)
     {
         var byId = steps.ToDictionary(step => step.Id);
-        return steps.Where(applies).ToDictionary(step => step.Id, step =>
-        {
-            var found = ImmutableHashSet.CreateBuilder<string>();
-            var seen = new HashSet<string>();
-            var open = new Stack<string>(step.After);
-            while (open.TryPop(out var id))
-            {
-                if (!seen.Add(id)) continue;
-                if (applies(byId[id])) found.Add(id);
-                else foreach (var earlier in byId[id].After) open.Push(earlier);
-            }
+        return steps
+            .Where(applies)
+            .ToDictionary(
+                step => step.Id,
+                step =>
+                {
+                    var found = ImmutableHashSet.CreateBuilder<string>();
+                    var seen = new HashSet<string>();
+                    var open = new Stack<string>(step.After);
+                    while (open.TryPop(out var id))
+                    {
+                        if (!seen.Add(id))
+                            continue;
+                        if (applies(byId[id]))
+                            found.Add(id);
+                        else
+                            foreach (var earlier in byId[id].After)
+                                open.Push(earlier);
+                    }
 
-            return found.ToImmutable();
-        });
+                    return found.ToImmutable();
+                }
+            );
     }
 
     /// <summary>Walks back from a step that is stuck until it meets itself.</summary>

@@ -14,8 +14,16 @@ namespace MuddyLedger.Core.Jobs;
 /// <param name="Figure">For a measure step: the bike's limits; null where the owner has not entered them.</param>
 /// <param name="Case">What its reservoir is filled for: drained only, or with a new filter.</param>
 public sealed record PlannedStep(
-    Step Step, ImmutableHashSet<string> WaitsFor, PourPlan? Pour, Volume? Expected, ReservoirSpec? Reservoir, TorqueSpec? Torque, StepMinutes? Minutes,
-    FigureSpec? Figure, FillCase Case)
+    Step Step,
+    ImmutableHashSet<string> WaitsFor,
+    PourPlan? Pour,
+    Volume? Expected,
+    ReservoirSpec? Reservoir,
+    TorqueSpec? Torque,
+    StepMinutes? Minutes,
+    FigureSpec? Figure,
+    FillCase Case
+)
 {
     /// <summary>How long its timer runs: the wait, or the time to the first look. 0 where it has none.</summary>
     public int TimerMinutes => Minutes?.Minutes ?? (Step.Kind == StepKind.Watch ? Step.Looks[0] * 60 : 0);
@@ -28,7 +36,8 @@ public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? 
 /// <summary>A job made out for one bike and the choices of one run: the steps that apply, in order, with their quantities.</summary>
 public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs)
 {
-    /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets here.</exception>
+    /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets
+    /// here.</exception>
     public static JobPlan For(Job job, Profile bike, RunState? state = null)
     {
         var capabilities = Capabilities.Of(bike);
@@ -36,22 +45,31 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
         bool Fits(Step step) => step.AppliesTo(capabilities, choices);
 
         var order = JobOrder.Of(job.Steps, Fits);
-        if (!order.Cycle.IsEmpty) throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
+        if (!order.Cycle.IsEmpty)
+            throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
         var waits = JobOrder.WaitsFor(job.Steps, Fits);
         FillCase CaseFor(ReservoirId reservoir) => CaseOf(job, order.Steps, state, reservoir);
-        var steps = order.Steps.Select(step => recommended.TryGetValue(step.Id, out var choice) ? step with { Choice = choice } : step).Select(step => Planned(step, waits[step.Id], bike, CaseFor)).ToImmutableArray();
+        var steps = order
+            .Steps.Select(step => recommended.TryGetValue(step.Id, out var choice) ? step with { Choice = choice } : step)
+            .Select(step => Planned(step, waits[step.Id], bike, CaseFor))
+            .ToImmutableArray();
         return new(job, bike, steps, NeedsOf(steps, bike, CaseFor));
     }
 
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
 
     /// <summary>What is chosen, and where nothing is chosen yet, what is recommended on this bike after what was chosen before.</summary>
-    private static (IReadOnlyDictionary<string, string> Choices, IReadOnlyDictionary<string, Choice> Recommended) ChoicesOf(Job job, Capabilities bike, RunState? state)
+    private static (IReadOnlyDictionary<string, string> Choices, IReadOnlyDictionary<string, Choice> Recommended) ChoicesOf(
+        Job job,
+        Capabilities bike,
+        RunState? state
+    )
     {
         var choices = new Dictionary<string, string>();
         var recommended = new Dictionary<string, Choice>();
         var open = job.Steps.Where(step => step.Choice is not null).ToList();
-        // A choice that is not asked on this bike is not made, and what hangs on it does not apply. One may hang on another that stands later.
+        // A choice that is not asked on this bike is not made, and what hangs on it does not apply. One may hang on another that stands
+        // later.
         while (open.Find(step => step.AppliesTo(bike, choices)) is { } step)
         {
             open.Remove(step);
@@ -64,38 +82,56 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
 
     /// <summary>A new filter is counted on until its step is skipped: then the drain-only amount goes in.</summary>
     private static FillCase CaseOf(Job job, ImmutableArray<Step> steps, RunState? state, ReservoirId reservoir) =>
-        steps.Any(step => (step.NewFilter == reservoir || job.NewFilterSteps.Contains(step.Id)) && state?.Step(step.Id).Mark != StepMark.Skipped)
-            ? FillCase.DrainAndFilter : FillCase.DrainOnly;
+        steps.Any(step =>
+            (step.NewFilter == reservoir || job.NewFilterSteps.Contains(step.Id)) && state?.Step(step.Id).Mark != StepMark.Skipped
+        )
+            ? FillCase.DrainAndFilter
+            : FillCase.DrainOnly;
 
     private static PlannedStep Planned(Step step, ImmutableHashSet<string> waitsFor, Profile bike, Func<ReservoirId, FillCase> caseOf)
     {
         var fillCase = step.Reservoir is { } whose ? caseOf(whose) : FillCase.DrainOnly;
         var spec = step.Reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null;
-        var minutes = step.Minutes is { FromReservoir: true } && spec is { ReadingEntered: true }
-            ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
-            : step.Minutes;
-        return new(step, waitsFor,
+        var minutes =
+            step.Minutes is { FromReservoir: true } && spec is { ReadingEntered: true }
+                ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
+                : step.Minutes;
+        return new(
+            step,
+            waitsFor,
             step.Kind == StepKind.Pour ? PourPlan.For(spec, fillCase) : null,
             // Taking the filter off lets its share out too, so both drains together are held against the case.
-            step.Kind == StepKind.Drain ? spec?.Capacity(fillCase) : null,
+            step.Kind == StepKind.Drain
+                ? spec?.Capacity(fillCase)
+                : null,
             spec,
             step.Fastener is { } fastener ? bike.Torques.GetValueOrDefault(fastener) : null,
             minutes is { Minutes: > 0 } ? minutes : null,
             step.Measure?.Figure is { } figure ? bike.Figure(figure) : null,
-            fillCase);
+            fillCase
+        );
     }
 
     /// <summary>Needs of all steps: the same thing once, at the largest count for tools and at the sum for parts.</summary>
-    private static ImmutableArray<PlannedNeed> NeedsOf(ImmutableArray<PlannedStep> steps, Profile bike, Func<ReservoirId, FillCase> caseOf) =>
-    [
-        .. from planned in steps
-           from need in planned.Step.Needs
-           group need by (need.Kind, need.What) into same
-           orderby same.Key.Kind
-           let reservoir = same.First().Reservoir
-           let spec = reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null
-           select new PlannedNeed(same.Key.Kind, same.Key.What,
-               same.Key.Kind == NeedKind.Part ? same.Sum(need => need.CountFor(bike)) : same.Max(need => need.CountFor(bike)),
-               reservoir is { } whose ? spec?.Capacity(caseOf(whose)) : null, reservoir is null ? null : spec?.Grade, reservoir),
-    ];
+    private static ImmutableArray<PlannedNeed> NeedsOf(
+        ImmutableArray<PlannedStep> steps,
+        Profile bike,
+        Func<ReservoirId, FillCase> caseOf
+    ) =>
+        [
+            .. from planned in steps
+            from need in planned.Step.Needs
+            group need by (need.Kind, need.What) into same
+            orderby same.Key.Kind
+            let reservoir = same.First().Reservoir
+            let spec = reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null
+            select new PlannedNeed(
+                same.Key.Kind,
+                same.Key.What,
+                same.Key.Kind == NeedKind.Part ? same.Sum(need => need.CountFor(bike)) : same.Max(need => need.CountFor(bike)),
+                reservoir is { } whose ? spec?.Capacity(caseOf(whose)) : null,
+                reservoir is null ? null : spec?.Grade,
+                reservoir
+            ),
+        ];
 }

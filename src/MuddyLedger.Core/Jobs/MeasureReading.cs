@@ -20,12 +20,19 @@ public sealed record MeasureReading(bool Right, string Words, ImmutableArray<Rea
     public static MeasureReading Of(MeasureAsked asked, FigureSpec? own, ImmutableArray<decimal> values)
     {
         var words = new List<string>();
-        var verdicts = asked.Figure is { } figure ? values.Select(value => ReadingVerdict.Of(figure, own, asked.Row, value)).ToImmutableArray() : [];
+        var verdicts = asked.Figure is { } figure
+            ? values.Select(value => ReadingVerdict.Of(figure, own, asked.Row, value)).ToImmutableArray()
+            : [];
         for (var at = 0; at < verdicts.Length; at++)
         {
-            if (verdicts[at].Right) continue;
+            if (verdicts[at].Right)
+                continue;
             var where = asked.Places.Length > 1 ? $"{asked.Places[at]}: " : "";
-            words.Add($"{where}{Text(values[at])} {asked.Unit.Symbol}, {verdicts[at].Name}. {verdicts[at].Means} {verdicts[at].Do}".TrimEnd().TrimEnd('.'));
+            words.Add(
+                $"{where}{Text(values[at])} {asked.Unit.Symbol}, {verdicts[at].Name}. {verdicts[at].Means} {verdicts[at].Do}"
+                    .TrimEnd()
+                    .TrimEnd('.')
+            );
         }
 
         if (asked.Within is { } most && values.Length > 1 && values.Max() - values.Min() is var apart && apart > most)

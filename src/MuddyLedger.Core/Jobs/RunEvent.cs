@@ -91,7 +91,11 @@ public sealed record StepRecord
     public string? Option { get; init; }
 
     /// <summary>What was measured, a value for each place asked for, in the unit asked for.</summary>
-    public ImmutableArray<decimal> Values { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<decimal> Values
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Where a thing that the step takes away is kept from now on.</summary>
     public string? Where { get; init; }

@@ -5,9 +5,20 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Jobs;
 
-public enum StepMark { Open, Done, NotSound, Skipped }
+public enum StepMark
+{
+    Open,
+    Done,
+    NotSound,
+    Skipped,
+}
 
-public enum RunStatus { Running, Finished, SetAside }
+public enum RunStatus
+{
+    Running,
+    Finished,
+    SetAside,
+}
 
 /// <summary>How a step stands. A skipped step has its reason, a done one its record.</summary>
 public sealed record StepState(StepMark Mark, Instant At, StepRecord Record, string? Reason);
@@ -35,7 +46,8 @@ public sealed record RunState(
     ImmutableDictionary<string, string> Choices,
     ImmutableDictionary<string, string> Notes,
     Duration Worked,
-    Instant LastTouched)
+    Instant LastTouched
+)
 {
     /// <summary>All looks for leaks, in the order in which they were taken.</summary>
     public ImmutableArray<WatchLook> Looks { get; init; } = [];
@@ -68,27 +80,47 @@ public sealed record RunState(
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id, Untouched);
 
-    public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) => events.Aggregate(
-        new RunState(started, ImmutableDictionary<string, StepState>.Empty, ImmutableDictionary<string, RunningTimer>.Empty, [], [],
-            ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, string>.Empty, Duration.Zero, started),
-        (state, @event) => state.Then(job, @event));
+    public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) =>
+        events.Aggregate(
+            new RunState(
+                started,
+                ImmutableDictionary<string, StepState>.Empty,
+                ImmutableDictionary<string, RunningTimer>.Empty,
+                [],
+                [],
+                ImmutableDictionary<string, string>.Empty,
+                ImmutableDictionary<string, string>.Empty,
+                Duration.Zero,
+                started
+            ),
+            (state, @event) => state.Then(job, @event)
+        );
 
     private RunState Then(Job job, RunEvent @event)
     {
         var pause = @event.At - LastTouched;
-        var next = this with { LastTouched = @event.At, Worked = Worked + (pause > Duration.Zero && pause <= LongestPause ? pause : Duration.Zero) };
+        var next = this with
+        {
+            LastTouched = @event.At,
+            Worked = Worked + (pause > Duration.Zero && pause <= LongestPause ? pause : Duration.Zero),
+        };
         return @event.Act switch
         {
-            StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null)).Did(job.Steps.First(step => step.Id == done.Step), done.Record),
-            StepNotSound bad => next.Answered(bad.Step, new(StepMark.NotSound, @event.At, StepRecord.Nothing, null))
-                with
-            { Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding, NotSound: true)) },
+            StepDone done => next.Answered(done.Step, new(StepMark.Done, @event.At, done.Record, null))
+                .Did(job.Steps.First(step => step.Id == done.Step), done.Record),
+            StepNotSound bad => next.Answered(bad.Step, new(StepMark.NotSound, @event.At, StepRecord.Nothing, null)) with
+            {
+                Findings = Findings.Add(new(@event.Id, @event.At, bad.Step, bad.Finding, NotSound: true)),
+            },
             StepSkipped skip => next.Answered(skip.Step, new(StepMark.Skipped, @event.At, StepRecord.Nothing, skip.Reason)),
             StepReopened again => next.Undid(job, job.Steps.First(step => step.Id == again.Step)),
             TimerStarted timer => next with
             {
                 Timers = Timers.SetItem(timer.Step, new(timer.Step, @event.At, @event.At + Duration.FromMinutes(timer.Minutes))),
-                Watches = job.Steps.First(step => step.Id == timer.Step).Kind == StepKind.Watch ? Watches.SetItem(timer.Step, @event.At) : Watches,
+                Watches =
+                    job.Steps.First(step => step.Id == timer.Step).Kind == StepKind.Watch
+                        ? Watches.SetItem(timer.Step, @event.At)
+                        : Watches,
             },
             LookTaken look => next.Looked(job.Steps.First(step => step.Id == look.Step), look, @event.At),
             TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
@@ -100,7 +132,9 @@ public sealed record RunState(
             PartSignedOff part => next with
             {
                 SignedJobs = SignedJobs.Add(part.Job),
-                SignedSteps = SignedSteps.Union(job.Steps.Where(step => step.OfJobs.Contains(part.Job) && Step(step.Id).Mark != StepMark.Open).Select(step => step.Id)),
+                SignedSteps = SignedSteps.Union(
+                    job.Steps.Where(step => step.OfJobs.Contains(part.Job) && Step(step.Id).Mark != StepMark.Open).Select(step => step.Id)
+                ),
                 SignedTime = next.Worked,
             },
             PartsTakenBack => next with { SignedJobs = [], SignedSteps = [], SignedTime = Duration.Zero },
@@ -114,39 +148,55 @@ public sealed record RunState(
     {
         var began = Watches.GetValueOrDefault(step.Id, at);
         var taken = Looks.Add(new(step.Id, at, look.Spots));
-        var count = LeakWatch.Count(step.Looks, began, taken.Where(one => one.Step == step.Id).Select(one => (one.At, one.Spots))).Count(one => one.Due is not null);
+        var count = LeakWatch
+            .Count(step.Looks, began, taken.Where(one => one.Step == step.Id).Select(one => (one.At, one.Spots)))
+            .Count(one => one.Due is not null);
         return this with
         {
             Looks = taken,
             Watches = Watches.SetItem(step.Id, began),
-            Timers = count < step.Looks.Length ? Timers.SetItem(step.Id, new(step.Id, began, began + Duration.FromHours(step.Looks[count]))) : Timers.Remove(step.Id),
+            Timers =
+                count < step.Looks.Length
+                    ? Timers.SetItem(step.Id, new(step.Id, began, began + Duration.FromHours(step.Looks[count])))
+                    : Timers.Remove(step.Id),
         };
     }
 
-    private RunState Answered(string step, StepState state) => this with { Steps = Steps.SetItem(step, state), Timers = Timers.Remove(step) };
+    private RunState Answered(string step, StepState state) =>
+        this with
+        {
+            Steps = Steps.SetItem(step, state),
+            Timers = Timers.Remove(step),
+        };
 
-    private RunState Did(Step step, StepRecord record) => this with
-    {
-        Choices = step.Choice is { } choice && record.Option is { } option ? Choices.SetItem(choice.Id, option) : Choices,
-        Tray = Tray.RemoveAll(item => step.Refits.Contains(item.Item))
-            .AddRange(step.Tray.Select(part => new TrayItem(part.Id, part.Part, part.Count, part.Where, null, step.Id))),
-    };
+    private RunState Did(Step step, StepRecord record) =>
+        this with
+        {
+            Choices = step.Choice is { } choice && record.Option is { } option ? Choices.SetItem(choice.Id, option) : Choices,
+            Tray = Tray.RemoveAll(item => step.Refits.Contains(item.Item))
+                .AddRange(step.Tray.Select(part => new TrayItem(part.Id, part.Part, part.Count, part.Where, null, step.Id))),
+        };
 
-    /// <summary>Taking back "done" takes off the tray what it put there, and puts back what it had refitted. Findings stay: they were seen.</summary>
+    /// <summary>
+    /// Taking back "done" takes off the tray what it put there, and puts back what it had refitted. Findings stay: they were seen.
+    /// </summary>
     private RunState Undid(Job job, Step step)
     {
         var wasDone = Step(step.Id).Mark == StepMark.Done;
-        var back = from earlier in job.Steps
-                   where wasDone && Step(earlier.Id).Mark == StepMark.Done
-                   from part in earlier.Tray
-                   where step.Refits.Contains(part.Id)
-                   select new TrayItem(part.Id, part.Part, part.Count, part.Where, null, earlier.Id);
+        var back =
+            from earlier in job.Steps
+            where wasDone && Step(earlier.Id).Mark == StepMark.Done
+            from part in earlier.Tray
+            where step.Refits.Contains(part.Id)
+            select new TrayItem(part.Id, part.Part, part.Count, part.Where, null, earlier.Id);
         return this with
         {
             Steps = Steps.Remove(step.Id),
             // A watch taken back is begun anew: what was put right in between counts from here.
             Looks = step.Kind == StepKind.Watch ? Looks.RemoveAll(look => look.Step == step.Id) : Looks,
-            EarlierWatches = Watches.TryGetValue(step.Id, out var began) ? EarlierWatches.Add(new(step.Id, began, [.. Looks.Where(look => look.Step == step.Id)])) : EarlierWatches,
+            EarlierWatches = Watches.TryGetValue(step.Id, out var began)
+                ? EarlierWatches.Add(new(step.Id, began, [.. Looks.Where(look => look.Step == step.Id)]))
+                : EarlierWatches,
             Watches = Watches.Remove(step.Id),
             Choices = step.Choice is { } choice ? Choices.Remove(choice.Id) : Choices,
             Tray = wasDone ? Tray.RemoveAll(item => item.Step == step.Id).AddRange(back) : Tray,

@@ -8,8 +8,10 @@ namespace MuddyLedger.Core.Jobs;
 public static class RunWatches
 {
     /// <summary>The looks of one watch step, each with whether it counts for an hour that was asked for.</summary>
-    public static ImmutableArray<CountedLook> LooksOf(Step step, RunState state) => state.Watches.TryGetValue(step.Id, out var began)
-        ? LeakWatch.Count(step.Looks, began, state.Looks.Where(look => look.Step == step.Id).Select(look => (look.At, look.Spots))) : [];
+    public static ImmutableArray<CountedLook> LooksOf(Step step, RunState state) =>
+        state.Watches.TryGetValue(step.Id, out var began)
+            ? LeakWatch.Count(step.Looks, began, state.Looks.Where(look => look.Step == step.Id).Select(look => (look.At, look.Spots)))
+            : [];
 
     /// <summary>How many looks of a step still have to be taken near their hours.</summary>
     public static int LeftOf(Step step, RunState state) => step.Looks.Length - LooksOf(step, state).Count(look => look.Due is not null);
@@ -17,7 +19,10 @@ public static class RunWatches
     /// <summary>What all watches of the run say together: the trend goes on from one step to the next.</summary>
     public static LeakWatch Of(JobPlan plan, RunState state)
     {
-        var steps = plan.Steps.Where(planned => planned.Step.Kind == StepKind.Watch && state.Watches.ContainsKey(planned.Step.Id)).Select(planned => planned.Step).ToList();
+        var steps = plan
+            .Steps.Where(planned => planned.Step.Kind == StepKind.Watch && state.Watches.ContainsKey(planned.Step.Id))
+            .Select(planned => planned.Step)
+            .ToList();
         return LeakWatch.Over([.. steps.SelectMany(step => LooksOf(step, state))], steps.Sum(step => step.Looks.Length));
     }
 
@@ -26,7 +31,10 @@ public static class RunWatches
         from past in state.EarlierWatches
         let step = plan.Step(past.Step)?.Step
         where step is not null
-        select (past.Step, LeakWatch.Over(LeakWatch.Count(step.Looks, past.Began, past.Looks.Select(look => (look.At, look.Spots))), step.Looks.Length));
+        select (
+            past.Step,
+            LeakWatch.Over(LeakWatch.Count(step.Looks, past.Began, past.Looks.Select(look => (look.At, look.Spots))), step.Looks.Length)
+        );
 }
 
 /// <summary>A watch that was taken back: its looks stay in the book.</summary>

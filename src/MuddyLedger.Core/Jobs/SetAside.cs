@@ -17,10 +17,16 @@ public sealed record SetAside(RunId Run, LocalDate Date, string Words)
     public static ImmutableArray<SetAside> Of(BikeLedger ledger)
     {
         var finished = ledger.Each<JobFinished>().ToList();
-        return [.. from pair in ledger.Each<NoteWritten>().Reverse()
-                   where pair.Entry.Run is not null && pair.Body.Text.Contains(Joint, StringComparison.Ordinal)
-                   where !finished.Exists(done => done.Entry.Run == pair.Entry.Run
-                       || (done.Entry.Place > pair.Entry.Place && pair.Body.Text.StartsWith(done.Body.Title + Joint, StringComparison.Ordinal)))
-                   select new SetAside(pair.Entry.Run!.Value, pair.Entry.Date, pair.Body.Text)];
+        return
+        [
+            .. from pair in ledger.Each<NoteWritten>().Reverse()
+            where pair.Entry.Run is not null && pair.Body.Text.Contains(Joint, StringComparison.Ordinal)
+            where
+                !finished.Exists(done =>
+                    done.Entry.Run == pair.Entry.Run
+                    || (done.Entry.Place > pair.Entry.Place && pair.Body.Text.StartsWith(done.Body.Title + Joint, StringComparison.Ordinal))
+                )
+            select new SetAside(pair.Entry.Run!.Value, pair.Entry.Date, pair.Body.Text),
+        ];
     }
 }

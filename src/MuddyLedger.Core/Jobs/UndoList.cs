@@ -6,7 +6,11 @@ using NodaTime;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>Which way a thing is not as it belongs: something is in place that must come away, or away that must come back.</summary>
-public enum ForNow { InPlace, Away }
+public enum ForNow
+{
+    InPlace,
+    Away,
+}
 
 /// <summary>What a step puts in place, or lifts away.</summary>
 /// <param name="Id">The same for the step and its counterpart, over all jobs: "rag-in-intake", "battery".</param>
@@ -19,10 +23,19 @@ public sealed record ForNowThing(string Id, string What, bool Back = false, bool
 /// <summary>One line of the undo list.</summary>
 /// <param name="Run">The running job that began it; null where it is written in the book.</param>
 /// <param name="Where">Where a thing that was taken away is kept, as far as somebody said.</param>
-public sealed record StandingForNow(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run, Gate? Shuts = null, string? Where = null)
+public sealed record StandingForNow(
+    string Thing,
+    string What,
+    ForNow Way,
+    LocalDate Since,
+    Guid? Run,
+    Gate? Shuts = null,
+    string? Where = null
+)
 {
     /// <summary>"In place for now: a rag in the intake".</summary>
-    public string Words => Way == ForNow.InPlace ? $"In place for now: {What}" : $"Away for now: {What}{(Where is null ? "" : $" ({Where})")}";
+    public string Words =>
+        Way == ForNow.InPlace ? $"In place for now: {What}" : $"Away for now: {What}{(Where is null ? "" : $" ({Where})")}";
 }
 
 /// <summary>
@@ -33,22 +46,38 @@ public static class UndoList
 {
     /// <param name="running">The jobs under way: what they did counts at once, though their lines are not written yet.</param>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
-    public static ImmutableArray<StandingForNow> Of(BikeLedger ledger, IEnumerable<(Guid Run, Job Job, RunState State)> running, Func<Instant, LocalDate> dayOf)
+    public static ImmutableArray<StandingForNow> Of(
+        BikeLedger ledger,
+        IEnumerable<(Guid Run, Job Job, RunState State)> running,
+        Func<Instant, LocalDate> dayOf
+    )
     {
         var standing = ImmutableDictionary.CreateBuilder<string, StandingForNow>();
         foreach (var entry in ledger.Standing)
         {
-            if (entry.Body is LeftForNow left) standing[left.Thing] = new(left.Thing, left.What, left.Way, entry.Date, null, left.Shuts, left.Where);
-            if (entry.Body is ForNowUndone undone) standing.Remove(undone.Thing);
+            if (entry.Body is LeftForNow left)
+                standing[left.Thing] = new(left.Thing, left.What, left.Way, entry.Date, null, left.Shuts, left.Where);
+            if (entry.Body is ForNowUndone undone)
+                standing.Remove(undone.Thing);
         }
 
         foreach (var (run, job, state) in running)
-            foreach (var (step, at, record) in Done(job, state))
-            {
-                foreach (var (thing, way) in Of(step))
-                    if (thing.Back) standing.Remove(thing.Id);
-                    else standing[thing.Id] = new(thing.Id, thing.What, way, dayOf(at), run, thing.Shuts, way == ForNow.Away ? record.Where : null);
-            }
+        foreach (var (step, at, record) in Done(job, state))
+        {
+            foreach (var (thing, way) in Of(step))
+                if (thing.Back)
+                    standing.Remove(thing.Id);
+                else
+                    standing[thing.Id] = new(
+                        thing.Id,
+                        thing.What,
+                        way,
+                        dayOf(at),
+                        run,
+                        thing.Shuts,
+                        way == ForNow.Away ? record.Where : null
+                    );
+        }
 
         return [.. standing.Values.OrderBy(one => one.Since).ThenBy(one => one.Thing, StringComparer.Ordinal)];
     }
@@ -58,37 +87,57 @@ public static class UndoList
     {
         var open = new Dictionary<string, (ForNowThing, ForNow)>();
         foreach (var (step, _, _) in Done(job, state))
-            foreach (var (thing, way) in Of(step))
-                if (thing.Back) open.Remove(thing.Id);
-                else open[thing.Id] = (thing, way);
+        foreach (var (thing, way) in Of(step))
+            if (thing.Back)
+                open.Remove(thing.Id);
+            else
+                open[thing.Id] = (thing, way);
         return [.. open.Values];
     }
 
     /// <summary>The lines that a done step leaves.</summary>
-    public static IEnumerable<EntryBody> Entries(Step step, StepRecord record) => Of(step).Select(EntryBody (pair) => pair.Thing.Back
-        ? new ForNowUndone(pair.Thing.Id, pair.Thing.What)
-        : new LeftForNow(pair.Thing.Id, pair.Thing.What, pair.Way) { Shuts = pair.Thing.Shuts, Where = pair.Way == ForNow.Away ? record.Where : null });
+    public static IEnumerable<EntryBody> Entries(Step step, StepRecord record) =>
+        Of(step)
+            .Select(
+                EntryBody (pair) =>
+                    pair.Thing.Back
+                        ? new ForNowUndone(pair.Thing.Id, pair.Thing.What)
+                        : new LeftForNow(pair.Thing.Id, pair.Thing.What, pair.Way)
+                        {
+                            Shuts = pair.Thing.Shuts,
+                            Where = pair.Way == ForNow.Away ? record.Where : null,
+                        }
+            );
 
     /// <summary>What of the list keeps a gate shut, or an earlier one.</summary>
-    public static IEnumerable<StandingForNow> Shutting(Gate gate, IEnumerable<StandingForNow> standing) => standing.Where(one => one.Shuts <= gate);
+    public static IEnumerable<StandingForNow> Shutting(Gate gate, IEnumerable<StandingForNow> standing) =>
+        standing.Where(one => one.Shuts <= gate);
 
     /// <summary>
-    /// The job as it is run on a bike with this undo list: steps that are there only to end what may stand, and does not, are left out. What
+    /// The job as it is run on a bike with this undo list: steps that are there only to end what may stand, and does not, are left out.
+    /// What
     /// they waited for is waited for by those that waited for them.
     /// </summary>
     public static Job For(Job job, IReadOnlySet<string> standing)
     {
         bool Needed(Step step) => !step.IfStanding || Of(step).Any(pair => pair.Thing.Back && standing.Contains(pair.Thing.Id));
-        if (job.Steps.All(Needed)) return job;
+        if (job.Steps.All(Needed))
+            return job;
         var waits = JobOrder.WaitsFor(job.Steps, Needed);
-        return job with { Steps = [.. job.Steps.Where(Needed).Select(step => step with { After = [.. waits[step.Id].Order(StringComparer.Ordinal)] })] };
+        return job with
+        {
+            Steps = [.. job.Steps.Where(Needed).Select(step => step with { After = [.. waits[step.Id].Order(StringComparer.Ordinal)] })],
+        };
     }
 
     /// <summary>What a step puts and lifts, with what becomes of each thing.</summary>
     public static IEnumerable<(ForNowThing Thing, ForNow Way)> Of(Step step) =>
         step.Puts.Select(thing => (thing, ForNow.InPlace)).Concat(step.Lifts.Select(thing => (thing, ForNow.Away)));
 
-    /// <summary>In the order that the job asks for, in which what ends a thing comes after what began it; not by the clock, which may have been set back.</summary>
+    /// <summary>
+    /// In the order that the job asks for, in which what ends a thing comes after what began it; not by the clock, which may have been set
+    /// back.
+    /// </summary>
     private static IEnumerable<(Step Step, Instant At, StepRecord Record)> Done(Job job, RunState state) =>
         from step in JobOrder.Of(job.Steps, _ => true).Steps
         let standing = state.Step(step.Id)

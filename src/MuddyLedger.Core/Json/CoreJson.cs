@@ -8,19 +8,29 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Json;
 
-/// <summary>How core values are kept as JSON: quantities as text with their unit ("2.41 L"), choices by name, nothing unknown let in.</summary>
+/// <summary>
+/// How core values are kept as JSON: quantities as text with their unit ("2.41 L"), choices by name, nothing unknown let in.
+/// </summary>
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
     AllowOutOfOrderMetadataProperties = true,
     UseStringEnumConverter = true,
-    Converters =
-    [
-        typeof(QuantityConverter.OfDistance), typeof(QuantityConverter.OfHours), typeof(QuantityConverter.OfVolume), typeof(QuantityConverter.OfTorque),
-        typeof(QuantityConverter.OfMeter), typeof(QuantityConverter.OfMoney), typeof(QuantityConverter.OfLength), typeof(QuantityConverter.OfPressure),
-        typeof(QuantityConverter.OfUnit), typeof(DateConverter), typeof(InstantConverter),
-    ])]
+    Converters = [
+        typeof(QuantityConverter.OfDistance),
+        typeof(QuantityConverter.OfHours),
+        typeof(QuantityConverter.OfVolume),
+        typeof(QuantityConverter.OfTorque),
+        typeof(QuantityConverter.OfMeter),
+        typeof(QuantityConverter.OfMoney),
+        typeof(QuantityConverter.OfLength),
+        typeof(QuantityConverter.OfPressure),
+        typeof(QuantityConverter.OfUnit),
+        typeof(DateConverter),
+        typeof(InstantConverter),
+    ]
+)]
 [JsonSerializable(typeof(Profile))]
 [JsonSerializable(typeof(EntryBody))]
 [JsonSerializable(typeof(RunAct))]
@@ -35,25 +45,33 @@ public sealed partial class CoreJson : JsonSerializerContext
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);
 
     /// <exception cref="JsonException">The text is not a value of this type.</exception>
-    public static T Read<T>(string text) => JsonSerializer.Deserialize(text, (System.Text.Json.Serialization.Metadata.JsonTypeInfo<T>)Default.GetTypeInfo(typeof(T))!) ?? throw new JsonException("Nothing there.");
+    public static T Read<T>(string text) =>
+        JsonSerializer.Deserialize(text, (System.Text.Json.Serialization.Metadata.JsonTypeInfo<T>)Default.GetTypeInfo(typeof(T))!)
+        ?? throw new JsonException("Nothing there.");
 }
 
 /// <summary>A day as ISO 8601 writes it.</summary>
 public sealed class DateConverter : JsonConverter<NodaTime.LocalDate>
 {
     public override NodaTime.LocalDate Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        NodaTime.Text.LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true } read ? read.Value : throw new JsonException("Not a day such as 2026-04-18.");
+        NodaTime.Text.LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true } read
+            ? read.Value
+            : throw new JsonException("Not a day such as 2026-04-18.");
 
-    public override void Write(Utf8JsonWriter writer, NodaTime.LocalDate value, JsonSerializerOptions options) => writer.WriteStringValue(NodaTime.Text.LocalDatePattern.Iso.Format(value));
+    public override void Write(Utf8JsonWriter writer, NodaTime.LocalDate value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(NodaTime.Text.LocalDatePattern.Iso.Format(value));
 }
 
 /// <summary>A moment as ISO 8601 writes it, to the nanosecond where it is kept so.</summary>
 public sealed class InstantConverter : JsonConverter<NodaTime.Instant>
 {
     public override NodaTime.Instant Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        NodaTime.Text.InstantPattern.ExtendedIso.Parse(reader.GetString() ?? "") is { Success: true } read ? read.Value : throw new JsonException("Not a moment such as 2026-04-18T10:20:00Z.");
+        NodaTime.Text.InstantPattern.ExtendedIso.Parse(reader.GetString() ?? "") is { Success: true } read
+            ? read.Value
+            : throw new JsonException("Not a moment such as 2026-04-18T10:20:00Z.");
 
-    public override void Write(Utf8JsonWriter writer, NodaTime.Instant value, JsonSerializerOptions options) => writer.WriteStringValue(NodaTime.Text.InstantPattern.ExtendedIso.Format(value));
+    public override void Write(Utf8JsonWriter writer, NodaTime.Instant value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(NodaTime.Text.InstantPattern.ExtendedIso.Format(value));
 }
 
 /// <summary>Quantities as the text an owner could have typed, exact.</summary>
@@ -75,9 +93,11 @@ public static class QuantityConverter
 
     public sealed class OfMoney : JsonConverter<Money>
     {
-        public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => Money.Of(reader.GetDecimal());
+        public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            Money.Of(reader.GetDecimal());
 
-        public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Amount);
+        public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue(value.Amount);
     }
 
     /// <summary>A unit by its symbol.</summary>
@@ -86,7 +106,8 @@ public static class QuantityConverter
         public override Unit Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             Unit.Find(reader.GetString() ?? "") ?? throw new JsonException("Not a unit known here.");
 
-        public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) => writer.WriteStringValue(value.Symbol);
+        public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Symbol);
     }
 
     public abstract class Texts<T>(Func<T, string> write, Func<Quantity, T> make, Unit? unit) : JsonConverter<T>
@@ -95,8 +116,17 @@ public static class QuantityConverter
         {
             var text = reader.GetString() ?? "";
             var at = text.IndexOf(' ', StringComparison.Ordinal);
-            if (at < 0 || Unit.Find(text[at..]) is not { } found || (unit is not null && found.Dimension != unit.Dimension)
-                || !decimal.TryParse(text[..at], System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out var value))
+            if (
+                at < 0
+                || Unit.Find(text[at..]) is not { } found
+                || (unit is not null && found.Dimension != unit.Dimension)
+                || !decimal.TryParse(
+                    text[..at],
+                    System.Globalization.NumberStyles.Float,
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    out var value
+                )
+            )
                 throw new JsonException($"\"{text}\" is not a quantity.");
             return make(new Quantity(value, found));
         }

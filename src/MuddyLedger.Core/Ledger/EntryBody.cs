@@ -53,9 +53,17 @@ public abstract record EntryBody;
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
 public sealed record MeterRead(MeterAmount Display, string? Note = null) : EntryBody;
 
-public enum EpochCause { DashSwapped, RolledOver, Reset }
+public enum EpochCause
+{
+    DashSwapped,
+    RolledOver,
+    Reset,
+}
 
-/// <summary>From here on the meter counts anew: at this moment it showed <paramref name="Display"/> and the bike had done <paramref name="Lifetime"/>.</summary>
+/// <summary>
+/// From here on the meter counts anew: at this moment it showed <paramref name="Display"/> and the bike had done
+/// <paramref name="Lifetime"/>.
+/// </summary>
 public sealed record MeterEpochStarted(MeterAmount Display, MeterAmount Lifetime, EpochCause Cause) : EntryBody;
 
 public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody
@@ -63,10 +71,15 @@ public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Gro
     /// <summary>Why it was ridden although the book did not have it open to be ridden; null where it was.</summary>
     public string? Despite { get; init; }
 
-    /// <summary>How this ride was harder than the ordinary; a severe use shortens the limits that name it. Empty for an ordinary ride.</summary>
+    /// <summary>
+    /// How this ride was harder than the ordinary; a severe use shortens the limits that name it. Empty for an ordinary ride.
+    /// </summary>
     public ImmutableArray<Severity> Severities { get; init; } = [];
 
-    public bool Equals(RideDone? other) => other is not null && (Distance, Hours, Ground, Despite) == (other.Distance, other.Hours, other.Ground, other.Despite) && Severities.SequenceEqual(other.Severities);
+    public bool Equals(RideDone? other) =>
+        other is not null
+        && (Distance, Hours, Ground, Despite) == (other.Distance, other.Hours, other.Ground, other.Despite)
+        && Severities.SequenceEqual(other.Severities);
 
     public override int GetHashCode() => HashCode.Combine(Distance, Hours, Ground, Severities.Length);
 }
@@ -98,14 +111,19 @@ public enum Evidence
     DoneHere,
     Receipt,
     OwnMemory,
+
     /// <summary>Kept as a claim; it is not history.</summary>
     SellersWord,
+
     /// <summary>The seller's word, which the owner takes for true: it counts, and stays marked.</summary>
     ClaimAccepted,
+
     /// <summary>Counted from here; what was before is not known.</summary>
     Baseline,
+
     /// <summary>The component was new or rebuilt on this day: limits with a first value start with it.</summary>
     AsNew,
+
     /// <summary>Not known, and to be done: due from here.</summary>
     TreatAsDue,
 }
@@ -117,10 +135,22 @@ public sealed record PartFitted(string Part, int Count, string? Detail = null) :
 
 public sealed record PartRemoved(string Part, int Count, string Reason) : EntryBody;
 
-public enum FindingSeverity { Note, Watch, FixSoon, Stop }
+public enum FindingSeverity
+{
+    Note,
+    Watch,
+    FixSoon,
+    Stop,
+}
 
 /// <param name="Gate">The gate that stays shut until the finding is closed; only for <see cref="FindingSeverity.Stop"/>.</param>
-public sealed record FindingOpened(string Title, FindingSeverity Severity, string? Detail = null, Money? CostGuess = null, Gate? Gate = null) : EntryBody;
+public sealed record FindingOpened(
+    string Title,
+    FindingSeverity Severity,
+    string? Detail = null,
+    Money? CostGuess = null,
+    Gate? Gate = null
+) : EntryBody;
 
 public sealed record FindingClosed(EntryId Finding, string How) : EntryBody;
 
@@ -133,7 +163,8 @@ public sealed record CostPaid(string For, Money Amount) : EntryBody;
 /// <param name="Minutes">Time on the bench, 0 to 10,000.</param>
 /// <param name="Skipped">Steps left out, each with its reason.</param>
 /// <param name="Leftover">Why something stayed on the tray, where something did.</param>
-public sealed record JobFinished(string Job, string Title, int Minutes, IReadOnlyList<SkippedStep> Skipped, string? Leftover, string? Note) : EntryBody;
+public sealed record JobFinished(string Job, string Title, int Minutes, IReadOnlyList<SkippedStep> Skipped, string? Leftover, string? Note)
+    : EntryBody;
 
 public sealed record SkippedStep(string Title, string Reason);
 
@@ -148,7 +179,8 @@ public sealed record PhotoTaken(Guid Photo, string About) : EntryBody;
 /// <param name="Unit">The unit of all values.</param>
 public sealed record MeasurementTaken(string What, string Title, ImmutableArray<decimal> Values, string Unit) : EntryBody
 {
-    public bool Equals(MeasurementTaken? other) => other is not null && (What, Title, Unit) == (other.What, other.Title, other.Unit) && Values.SequenceEqual(other.Values);
+    public bool Equals(MeasurementTaken? other) =>
+        other is not null && (What, Title, Unit) == (other.What, other.Title, other.Unit) && Values.SequenceEqual(other.Values);
 
     public override int GetHashCode() => HashCode.Combine(What, Title, Unit, Values.Length);
 }

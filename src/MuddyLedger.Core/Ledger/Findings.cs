@@ -8,8 +8,13 @@ public static class Findings
     public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Open(BikeLedger ledger)
     {
         var closed = ledger.Each<FindingClosed>().Select(pair => ledger.OriginOf(pair.Body.Finding)).ToHashSet();
-        return [.. ledger.Each<FindingOpened>()
-            .Where(pair => !closed.Contains(pair.Entry.Origin))
-            .OrderByDescending(pair => pair.Body.Severity).ThenBy(pair => pair.Entry.Date)];
+        return
+        [
+            .. ledger
+                .Each<FindingOpened>()
+                .Where(pair => !closed.Contains(pair.Entry.Origin))
+                .OrderByDescending(pair => pair.Body.Severity)
+                .ThenBy(pair => pair.Entry.Date),
+        ];
     }
 }

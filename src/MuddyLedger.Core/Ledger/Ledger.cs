@@ -10,19 +10,46 @@ namespace MuddyLedger.Core.Ledger;
 /// <param name="Run">The job run that wrote it, if one did.</param>
 /// <param name="Corrects">The struck entry that this one stands for, if it is a correction; <paramref name="Reason"/> says why.</param>
 public sealed record LedgerEntry(
-    EntryId Id, BikeId Bike, LocalDate Date, Instant WrittenAt, string Device, EntryBody Body,
-    RunId? Run = null, EntryId? Corrects = null, string? Reason = null)
+    EntryId Id,
+    BikeId Bike,
+    LocalDate Date,
+    Instant WrittenAt,
+    string Device,
+    EntryBody Body,
+    RunId? Run = null,
+    EntryId? Corrects = null,
+    string? Reason = null
+)
 {
-    /// <summary>The first line of the chain of corrections that this one stands in: what other lines mean when they name any line of it.</summary>
+    /// <summary>
+    /// The first line of the chain of corrections that this one stands in: what other lines mean when they name any line of it.
+    /// </summary>
     /// <remarks>Given when the ledger is built; a line that corrects nothing is its own origin.</remarks>
-    public EntryId Origin { get => field == default ? Id : field; init; }
+    public EntryId Origin
+    {
+        get => field == default ? Id : field;
+        init;
+    }
 
     /// <summary>When the origin was written: the moment that orders the day, whatever was corrected since.</summary>
-    public Instant FirstWrittenAt { get => field == default ? WrittenAt : field; init; }
+    public Instant FirstWrittenAt
+    {
+        get => field == default ? WrittenAt : field;
+        init;
+    }
 
     /// <summary>Two are the same line where they say the same; where they stand in a book is the book's.</summary>
-    public bool Equals(LedgerEntry? other) => other is not null && Id == other.Id && Bike == other.Bike && Date == other.Date && WrittenAt == other.WrittenAt
-        && Device == other.Device && Body == other.Body && Run == other.Run && Corrects == other.Corrects && Reason == other.Reason;
+    public bool Equals(LedgerEntry? other) =>
+        other is not null
+        && Id == other.Id
+        && Bike == other.Bike
+        && Date == other.Date
+        && WrittenAt == other.WrittenAt
+        && Device == other.Device
+        && Body == other.Body
+        && Run == other.Run
+        && Corrects == other.Corrects
+        && Reason == other.Reason;
 
     public override int GetHashCode() => Id.GetHashCode();
 
@@ -68,31 +95,40 @@ public sealed class BikeLedger
     {
         // A correction takes its original's place within the day, so that striking and redoing gives the same state.
         var byId = entries.ToDictionary(entry => entry.Id);
-        if (byId.Values.Any(entry => entry.Bike != bike)) throw new ArgumentException("An entry of another bike.", nameof(entries));
-        var ordered = byId.Values
-            .Select(entry => (Entry: entry, First: FirstWritten(entry, byId)))
-            .OrderBy(line => line.Entry.Date).ThenBy(line => line.First.WrittenAt).ThenBy(line => line.First.Id.Value).ThenBy(line => line.Entry.WrittenAt)
-            .Select((line, place) => line.Entry with { Origin = line.First.Id, FirstWrittenAt = line.First.WrittenAt, Place = place }).ToImmutableArray();
+        if (byId.Values.Any(entry => entry.Bike != bike))
+            throw new ArgumentException("An entry of another bike.", nameof(entries));
+        var ordered = byId
+            .Values.Select(entry => (Entry: entry, First: FirstWritten(entry, byId)))
+            .OrderBy(line => line.Entry.Date)
+            .ThenBy(line => line.First.WrittenAt)
+            .ThenBy(line => line.First.Id.Value)
+            .ThenBy(line => line.Entry.WrittenAt)
+            .Select((line, place) => line.Entry with { Origin = line.First.Id, FirstWrittenAt = line.First.WrittenAt, Place = place })
+            .ToImmutableArray();
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
 
-    public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>() where T : EntryBody =>
-        from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
+    public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>()
+        where T : EntryBody => from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
 
     /// <summary>Why a struck line cannot be written again in its place, in a sentence; null where it can.</summary>
     public string? PutBackRefusal(LedgerEntry entry)
     {
-        if (!Strikes.ContainsKey(entry.Id)) return "This line is not struck.";
-        if (Standing.Any(other => other.Origin == entry.Origin)) return "Another line stands in its place already.";
+        if (!Strikes.ContainsKey(entry.Id))
+            return "This line is not struck.";
+        if (Standing.Any(other => other.Origin == entry.Origin))
+            return "Another line stands in its place already.";
         // A job's lines go and come back together, or the book would say half of what was done.
         return entry.Run is { } run && All.Any(line => line.Run == run && line.Body is JobFinished && Strikes.ContainsKey(line.Id))
-            ? "It went with its job: finish the job again." : null;
+            ? "It went with its job: finish the job again."
+            : null;
     }
 
     private static LedgerEntry FirstWritten(LedgerEntry entry, Dictionary<EntryId, LedgerEntry> byId)
     {
         // A ring of corrections is refused when a copy is taken in; a book that holds one all the same is still read.
-        for (var left = byId.Count; left > 0 && entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original); left--) entry = original;
+        for (var left = byId.Count; left > 0 && entry.Corrects is { } earlier && byId.TryGetValue(earlier, out var original); left--)
+            entry = original;
         return entry;
     }
 }

@@ -7,9 +7,20 @@ namespace MuddyLedger.Core.Ledger;
 /// <summary>How the bike came apart, kept from a tray.</summary>
 /// <param name="Places">The access groups that were open and the jobs that were run: what the next job is matched on.</param>
 /// <param name="Quirks">Which way a lever sits, what falls out when a cover lifts.</param>
-public sealed record TeardownKept(string Title, ImmutableArray<string> Places, ImmutableArray<TeardownPart> Parts, ImmutableArray<Guid> Photos, string? Quirks) : EntryBody
+public sealed record TeardownKept(
+    string Title,
+    ImmutableArray<string> Places,
+    ImmutableArray<TeardownPart> Parts,
+    ImmutableArray<Guid> Photos,
+    string? Quirks
+) : EntryBody
 {
-    public bool Equals(TeardownKept? other) => other is not null && (Title, Quirks) == (other.Title, other.Quirks) && Places.SequenceEqual(other.Places) && Parts.SequenceEqual(other.Parts) && Photos.SequenceEqual(other.Photos);
+    public bool Equals(TeardownKept? other) =>
+        other is not null
+        && (Title, Quirks) == (other.Title, other.Quirks)
+        && Places.SequenceEqual(other.Places)
+        && Parts.SequenceEqual(other.Parts)
+        && Photos.SequenceEqual(other.Photos);
 
     public override int GetHashCode() => HashCode.Combine(Title, Quirks, Parts.Length);
 }
@@ -17,9 +28,13 @@ public sealed record TeardownKept(string Title, ImmutableArray<string> Places, I
 /// <summary>A part that is not the maker's, and what follows from it.</summary>
 /// <param name="InPlaceOf">The part that it stands for; null where there was none.</param>
 /// <param name="Donor">The bike it was taken from, which wants one now; null where it was bought.</param>
-public sealed record ModificationMade(string Part, string? InPlaceOf, ImmutableArray<Consequence> Consequences, BikeId? Donor = null) : EntryBody
+public sealed record ModificationMade(string Part, string? InPlaceOf, ImmutableArray<Consequence> Consequences, BikeId? Donor = null)
+    : EntryBody
 {
-    public bool Equals(ModificationMade? other) => other is not null && (Part, InPlaceOf, Donor) == (other.Part, other.InPlaceOf, other.Donor) && Consequences.SequenceEqual(other.Consequences);
+    public bool Equals(ModificationMade? other) =>
+        other is not null
+        && (Part, InPlaceOf, Donor) == (other.Part, other.InPlaceOf, other.Donor)
+        && Consequences.SequenceEqual(other.Consequences);
 
     public override int GetHashCode() => HashCode.Combine(Part, InPlaceOf, Consequences.Length);
 }
@@ -31,7 +46,12 @@ public sealed record ModificationUndone(EntryId Modification, string How) : Entr
 /// <param name="CureHours">Before it may be used, 0 to 720.</param>
 public sealed record TemporaryRepairMade(string What, int CureHours, LocalDate ReviewOn) : EntryBody;
 
-public enum RepairResult { HoldsOn, Proven, ReplacedForGood }
+public enum RepairResult
+{
+    HoldsOn,
+    Proven,
+    ReplacedForGood,
+}
 
 /// <param name="ReviewOn">When to look again, where it holds on; else null.</param>
 public sealed record TemporaryRepairLooked(EntryId Repair, RepairResult Result, string Words, LocalDate? ReviewOn) : EntryBody;

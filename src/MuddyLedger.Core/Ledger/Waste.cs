@@ -3,7 +3,9 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Ledger;
 
-/// <summary>Used fluids kept in closed containers until they are handed in where local rules say. Never on the ground or in a drain.</summary>
+/// <summary>
+/// Used fluids kept in closed containers until they are handed in where local rules say. Never on the ground or in a drain.
+/// </summary>
 public static class Waste
 {
     /// <summary>Litres to hand in, by kind; kinds with nothing left are not listed.</summary>
@@ -12,8 +14,10 @@ public static class Waste
         var held = new SortedDictionary<string, decimal>(StringComparer.Ordinal);
         foreach (var ledger in ledgers)
         {
-            foreach (var (_, waste) in ledger.Each<WasteHeld>()) held[waste.Waste] = held.GetValueOrDefault(waste.Waste) + waste.Volume.Litres;
-            foreach (var (_, waste) in ledger.Each<WasteHandedIn>()) held[waste.Waste] = held.GetValueOrDefault(waste.Waste) - waste.Volume.Litres;
+            foreach (var (_, waste) in ledger.Each<WasteHeld>())
+                held[waste.Waste] = held.GetValueOrDefault(waste.Waste) + waste.Volume.Litres;
+            foreach (var (_, waste) in ledger.Each<WasteHandedIn>())
+                held[waste.Waste] = held.GetValueOrDefault(waste.Waste) - waste.Volume.Litres;
         }
 
         return [.. held.Where(pair => pair.Value > 0).Select(pair => (pair.Key, Volume.FromLitres(pair.Value)))];

@@ -1,7 +1,14 @@
 namespace MuddyLedger.Core.Limits;
 
 /// <summary>What is seen, in steps of a quarter: sound 0, slight 0.25, worn 0.5, bad 0.75, failed 1.</summary>
-public enum Grade { Sound, Slight, Worn, Bad, Failed }
+public enum Grade
+{
+    Sound,
+    Slight,
+    Worn,
+    Bad,
+    Failed,
+}
 
 public static class Grades
 {

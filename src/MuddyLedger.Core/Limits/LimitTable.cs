@@ -11,11 +11,22 @@ namespace MuddyLedger.Core.Limits;
 /// <param name="Stops">The gate that such a reading shuts.</param>
 public sealed record LimitBand(decimal? Upto, bool? WithUpto, string Name, Grade Grade, string Means, string Do, Gate? Stops = null);
 
-/// <summary>What is held against a reading where the maker has given no figure for this bike: the same at a viewing, on the bench and over time.</summary>
+/// <summary>
+/// What is held against a reading where the maker has given no figure for this bike: the same at a viewing, on the bench and over time.
+/// </summary>
 /// <param name="Figures">The figures of the profile that it judges.</param>
 /// <param name="Resolution">Of the instrument that commonly takes it, in the unit.</param>
 /// <param name="Bands">From the lowest to the highest, without a gap.</param>
-public sealed record LimitRow(string Id, string Title, ImmutableArray<BikeFigure> Figures, Applies Applies, Unit Unit, decimal Resolution, Provenance Provenance, ImmutableArray<LimitBand> Bands)
+public sealed record LimitRow(
+    string Id,
+    string Title,
+    ImmutableArray<BikeFigure> Figures,
+    Applies Applies,
+    Unit Unit,
+    decimal Resolution,
+    Provenance Provenance,
+    ImmutableArray<LimitBand> Bands
+)
 {
     /// <summary>The band that a reading falls into, after rounding to what its instrument can tell apart.</summary>
     public LimitBand BandOf(decimal value)
@@ -24,7 +35,8 @@ public sealed record LimitRow(string Id, string Title, ImmutableArray<BikeFigure
         for (var at = 0; at < Bands.Length - 1; at++)
         {
             var (band, next) = (Bands[at], Bands[at + 1]);
-            if (read < band.Upto || (read == band.Upto && (band.WithUpto ?? band.Grade <= next.Grade))) return band;
+            if (read < band.Upto || (read == band.Upto && (band.WithUpto ?? band.Grade <= next.Grade)))
+                return band;
         }
 
         return Bands[^1];
@@ -48,7 +60,8 @@ public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
     public static readonly LimitTable Empty = new([]);
 
     /// <summary>The row for a figure of this bike; null where neither the trade nor we can say, and only the maker can.</summary>
-    public LimitRow? For(BikeFigure figure, Capabilities bike) => Rows.FirstOrDefault(row => row.Figures.Contains(figure) && row.Applies.To(bike));
+    public LimitRow? For(BikeFigure figure, Capabilities bike) =>
+        Rows.FirstOrDefault(row => row.Figures.Contains(figure) && row.Applies.To(bike));
 
     public LimitRow? Row(string id) => Rows.FirstOrDefault(row => row.Id == id);
 
@@ -56,16 +69,19 @@ public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
     public Jobs.Job Into(Jobs.Job job, Profile bike)
     {
         var capabilities = Capabilities.Of(bike);
-        return job with
-        {
-            Steps = [.. job.Steps.Select(step => Into(step, capabilities))],
-        };
+        return job with { Steps = [.. job.Steps.Select(step => Into(step, capabilities))] };
     }
 
     private Jobs.Step Into(Jobs.Step step, Capabilities bike)
     {
-        if (step.Judge is { } row) return step with { JudgedBy = Row(row) };
-        return step.Measure is { Figure: { } figure } asked && For(figure, bike) is { } known ? step with { Measure = asked with { Row = known } } : step;
+        if (step.Judge is { } row)
+            return step with { JudgedBy = Row(row) };
+        return step.Measure is { Figure: { } figure } asked && For(figure, bike) is { } known
+            ? step with
+            {
+                Measure = asked with { Row = known },
+            }
+            : step;
     }
 }
 
@@ -73,13 +89,17 @@ internal static class BandLists
 {
     public static int FindIndex(this ImmutableArray<LimitBand> bands, Func<LimitBand, bool> holds)
     {
-        for (var at = 0; at < bands.Length; at++) if (holds(bands[at])) return at;
+        for (var at = 0; at < bands.Length; at++)
+            if (holds(bands[at]))
+                return at;
         return -1;
     }
 
     public static int FindLastIndex(this ImmutableArray<LimitBand> bands, Func<LimitBand, bool> holds)
     {
-        for (var at = bands.Length - 1; at >= 0; at--) if (holds(bands[at])) return at;
+        for (var at = bands.Length - 1; at >= 0; at--)
+            if (holds(bands[at]))
+                return at;
         return -1;
     }
 }

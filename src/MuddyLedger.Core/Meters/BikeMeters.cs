@@ -30,47 +30,63 @@ public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Ow
             {
                 var ran = (hours.At(to, null)!.Lifetime - hours.At(from, null)!.Lifetime).InBase;
                 var went = (far.At(to, null)!.Lifetime - far.At(from, null)!.Lifetime).InBase / 1000;
-                if (ran >= LeastHours && went > 0) return new(went / ran, OwnSpread, Own: true);
+                if (ran >= LeastHours && went > 0)
+                    return new(went / ran, OwnSpread, Own: true);
             }
         }
 
         return new(HouseSpeed(bike.Use), HouseSpread, Own: false);
     }
 
-    public MeterAmount Convert(MeterAmount amount) => amount.Kind == MeterKind.Odometer
-        ? MeterAmount.Of(MeterKind.HourMeter, amount.InBase / 1000 / KilometresAnHour)
-        : MeterAmount.Of(MeterKind.Odometer, amount.InBase * KilometresAnHour * 1000);
+    public MeterAmount Convert(MeterAmount amount) =>
+        amount.Kind == MeterKind.Odometer
+            ? MeterAmount.Of(MeterKind.HourMeter, amount.InBase / 1000 / KilometresAnHour)
+            : MeterAmount.Of(MeterKind.Odometer, amount.InBase * KilometresAnHour * 1000);
 
     /// <summary>House values.</summary>
-    private static decimal HouseSpeed(BikeUse use) => use switch
-    {
-        BikeUse.Road => 55,
-        BikeUse.DualSport => 40,
-        BikeUse.Motocross => 25,
-        BikeUse.TrailOrEnduro => 18,
-        BikeUse.Utility => 15,
-        _ => 12,
-    };
+    private static decimal HouseSpeed(BikeUse use) =>
+        use switch
+        {
+            BikeUse.Road => 55,
+            BikeUse.DualSport => 40,
+            BikeUse.Motocross => 25,
+            BikeUse.TrailOrEnduro => 18,
+            BikeUse.Utility => 15,
+            _ => 12,
+        };
 }
 
 /// <summary>The meters of one bike: those on its dash, and what can be reckoned for the limits that ask for another.</summary>
 /// <param name="Own">On the dash.</param>
 /// <param name="Reckoned">Not on the dash: from the other meter, from rides, or on the owner's word. All of it estimated.</param>
-public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own, ImmutableSortedDictionary<MeterKind, Meter> Reckoned, MeterRatio Ratio, RidingTime Time, ImmutableArray<RideOf> SevereRides)
+public sealed record BikeMeters(
+    ImmutableSortedDictionary<MeterKind, Meter> Own,
+    ImmutableSortedDictionary<MeterKind, Meter> Reckoned,
+    MeterRatio Ratio,
+    RidingTime Time,
+    ImmutableArray<RideOf> SevereRides
+)
 {
-    /// <param name="shutSince">The day since which it may not be ridden, or lies on the bench: from then on no use is expected of it. Null while it may be.</param>
+    /// <param name="shutSince">The day since which it may not be ridden, or lies on the bench: from then on no use is expected of it. Null
+    /// while it may be.</param>
     public static BikeMeters Of(Profile bike, BikeLedger ledger, LocalDate? shutSince = null)
     {
         var stands = RidingTime.Of(ledger);
         var time = shutSince is { } day ? stands.StandingFrom(day) : stands;
         var rides = ledger.Each<RideDone>().Select(pair => new RideOf(pair.Entry, pair.Body)).ToList();
         var ratio = MeterRatio.Of(bike, ledger);
-        var own = Enum.GetValues<MeterKind>().Where(bike.Has).ToImmutableSortedDictionary(kind => kind, kind =>
-        {
-            var history = MeterHistory.Of(ledger, kind);
-            return Moved(history, UsageForecast.Of(history, bike.StatedUsePerYear, time), rides, ratio);
-        });
-        var reckoned = Enum.GetValues<MeterKind>().Where(kind => !bike.Has(kind))
+        var own = Enum.GetValues<MeterKind>()
+            .Where(bike.Has)
+            .ToImmutableSortedDictionary(
+                kind => kind,
+                kind =>
+                {
+                    var history = MeterHistory.Of(ledger, kind);
+                    return Moved(history, UsageForecast.Of(history, bike.StatedUsePerYear, time), rides, ratio);
+                }
+            );
+        var reckoned = Enum.GetValues<MeterKind>()
+            .Where(kind => !bike.Has(kind))
             .Select(kind => (Kind: kind, Meter: ReckonedMeter(kind, bike, ledger, own, rides, ratio, time)))
             .Where(pair => pair.Meter is not null)
             .ToImmutableSortedDictionary(pair => pair.Kind, pair => pair.Meter!);
@@ -85,16 +101,42 @@ public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own,
 
     /// <summary>The meter with what was ridden since it was last read.</summary>
     private static Meter Moved(MeterHistory history, UsageForecast? forecast, List<RideOf> rides, MeterRatio ratio) =>
-        new(history.WithRides(from ride in rides let amount = ride.On(history.Kind, ratio) where amount is not null select (ride.Entry, amount.Value), forecast), forecast);
+        new(
+            history.WithRides(
+                from ride in rides
+                let amount = ride.On(history.Kind, ratio)
+                where amount is not null
+                select (ride.Entry, amount.Value),
+                forecast
+            ),
+            forecast
+        );
 
     private static Meter? ReckonedMeter(
-        MeterKind kind, Profile bike, BikeLedger ledger, ImmutableSortedDictionary<MeterKind, Meter> own, List<RideOf> rides, MeterRatio ratio, RidingTime time)
+        MeterKind kind,
+        Profile bike,
+        BikeLedger ledger,
+        ImmutableSortedDictionary<MeterKind, Meter> own,
+        List<RideOf> rides,
+        MeterRatio ratio,
+        RidingTime time
+    )
     {
         if (own.Values.FirstOrDefault() is { } other)
         {
-            if (other.History.Points.IsEmpty) return null;
-            var history = MeterHistory.Reckoned(kind, MeterSource.OtherMeter, other.History.Points.Select(point => (point.Date, ratio.Convert(point.Lifetime), point.Entry)));
-            return Moved(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time, ratio.Spread), rides, ratio);
+            if (other.History.Points.IsEmpty)
+                return null;
+            var history = MeterHistory.Reckoned(
+                kind,
+                MeterSource.OtherMeter,
+                other.History.Points.Select(point => (point.Date, ratio.Convert(point.Lifetime), point.Entry))
+            );
+            return Moved(
+                history,
+                UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time, ratio.Spread),
+                rides,
+                ratio
+            );
         }
 
         return FromRides(kind, bike, ledger, ratio, time) ?? OnTheOwnersWord(kind, bike, ledger, ratio, time);
@@ -103,24 +145,33 @@ public sealed record BikeMeters(ImmutableSortedDictionary<MeterKind, Meter> Own,
     private static Meter? FromRides(MeterKind kind, Profile bike, BikeLedger ledger, MeterRatio ratio, RidingTime time)
     {
         var sum = MeterAmount.Of(kind, 0);
-        if (ledger.Standing.IsEmpty) return null;
+        if (ledger.Standing.IsEmpty)
+            return null;
         // Counted from the day the book begins: what was before no ride tells.
         var points = new List<(LocalDate, MeterAmount, EntryId)> { (ledger.Standing[0].Date, sum, ledger.Standing[0].Id) };
         foreach (var (entry, ride) in ledger.Each<RideDone>())
-            if (new RideOf(entry, ride).On(kind, ratio) is { } amount) points.Add((entry.Date, sum += amount, entry.Id));
-        if (points.Count == 1) return null;
+            if (new RideOf(entry, ride).On(kind, ratio) is { } amount)
+                points.Add((entry.Date, sum += amount, entry.Id));
+        if (points.Count == 1)
+            return null;
         var history = MeterHistory.Reckoned(kind, MeterSource.Rides, points);
         return new(history, UsageForecast.Of(history, bike.StatedUsePerYear is { } word ? Same(kind, word, ratio) : null, time));
     }
 
     private static Meter? OnTheOwnersWord(MeterKind kind, Profile bike, BikeLedger ledger, MeterRatio ratio, RidingTime time)
     {
-        if (bike.StatedUsePerYear is not { } stated || ledger.Standing.IsEmpty) return null;
-        var history = MeterHistory.Reckoned(kind, MeterSource.Stated, [(ledger.Standing[0].Date, MeterAmount.Of(kind, 0), ledger.Standing[0].Id)]);
+        if (bike.StatedUsePerYear is not { } stated || ledger.Standing.IsEmpty)
+            return null;
+        var history = MeterHistory.Reckoned(
+            kind,
+            MeterSource.Stated,
+            [(ledger.Standing[0].Date, MeterAmount.Of(kind, 0), ledger.Standing[0].Id)]
+        );
         return new(history, UsageForecast.Of(history, Same(kind, stated, ratio), time));
     }
 
-    private static MeterAmount Same(MeterKind kind, MeterAmount amount, MeterRatio ratio) => amount.Kind == kind ? amount : ratio.Convert(amount);
+    private static MeterAmount Same(MeterKind kind, MeterAmount amount, MeterRatio ratio) =>
+        amount.Kind == kind ? amount : ratio.Convert(amount);
 }
 
 /// <summary>A ride and the line of the ledger that holds it.</summary>

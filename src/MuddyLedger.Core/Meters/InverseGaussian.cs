@@ -16,7 +16,8 @@ public readonly record struct InverseGaussian(double Mean, double Shape)
     /// <summary>The chance that it is over by x.</summary>
     public double Cumulative(double x)
     {
-        if (x <= 0) return 0;
+        if (x <= 0)
+            return 0;
         var root = Math.Sqrt(Shape / x);
         var first = Math.Exp(LogPhi(root * (x / Mean - 1)));
         var second = Math.Exp(2 * Shape / Mean + LogPhi(-root * (x / Mean + 1)));
@@ -28,13 +29,17 @@ public readonly record struct InverseGaussian(double Mean, double Shape)
     public double Quantile(double chance)
     {
         var (low, high) = (Mean, Mean);
-        while (Cumulative(low) > chance) low /= 2;
-        while (Cumulative(high) < chance) high *= 2;
+        while (Cumulative(low) > chance)
+            low /= 2;
+        while (Cumulative(high) < chance)
+            high *= 2;
         while (high - low > 1e-7 * high)
         {
             var middle = (low + high) / 2;
-            if (Cumulative(middle) < chance) low = middle;
-            else high = middle;
+            if (Cumulative(middle) < chance)
+                low = middle;
+            else
+                high = middle;
         }
 
         return (low + high) / 2;
@@ -43,10 +48,12 @@ public readonly record struct InverseGaussian(double Mean, double Shape)
     /// <summary>The logarithm of the standard normal distribution function, exact far into the lower tail.</summary>
     private static double LogPhi(double z)
     {
-        if (z > -8) return Math.Log(0.5 * SpecialFunctions.Erfc(-z / Math.Sqrt(2)));
+        if (z > -8)
+            return Math.Log(0.5 * SpecialFunctions.Erfc(-z / Math.Sqrt(2)));
         // Mills' ratio as a continued fraction (Abramowitz and Stegun 26.2.14, from memory).
         var ratio = 0.0;
-        for (var term = 30; term >= 1; term--) ratio = term / (-z + ratio);
+        for (var term = 30; term >= 1; term--)
+            ratio = term / (-z + ratio);
         return -z * z / 2 - Math.Log(Math.Sqrt(2 * Math.PI)) - Math.Log(-z + ratio);
     }
 }

@@ -2,7 +2,11 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Meters;
 
-public enum MeterKind { Odometer, HourMeter }
+public enum MeterKind
+{
+    Odometer,
+    HourMeter,
+}
 
 /// <summary>An amount of use on one kind of meter: metres for an odometer, hours for an hour meter. Two kinds never mix.</summary>
 public readonly record struct MeterAmount : IComparable<MeterAmount>
@@ -24,31 +28,37 @@ public readonly record struct MeterAmount : IComparable<MeterAmount>
 
     public static MeterAmount Of(MeterKind kind, decimal inBase) => new(kind, inBase);
 
-    public static MeterAmount From(Quantity quantity) => quantity.Unit.Dimension switch
-    {
-        Dimension.Distance => new(MeterKind.Odometer, quantity.InBase),
-        Dimension.EngineHours => new(MeterKind.HourMeter, quantity.InBase),
-        _ => throw new ArgumentException($"{quantity.Unit.Symbol} is not on any meter.", nameof(quantity)),
-    };
+    public static MeterAmount From(Quantity quantity) =>
+        quantity.Unit.Dimension switch
+        {
+            Dimension.Distance => new(MeterKind.Odometer, quantity.InBase),
+            Dimension.EngineHours => new(MeterKind.HourMeter, quantity.InBase),
+            _ => throw new ArgumentException($"{quantity.Unit.Symbol} is not on any meter.", nameof(quantity)),
+        };
 
     public Quantity In(Unit unit) => new Quantity(InBase, Base).In(unit);
 
     public int CompareTo(MeterAmount other) => InBase.CompareTo(Same(other).InBase);
 
-    public override string ToString() => Kind == MeterKind.Odometer
-        ? new Quantity(InBase / 1000m, Unit.Kilometre).ToString()
-        : new Quantity(InBase, Unit.Hour).ToString();
+    public override string ToString() =>
+        Kind == MeterKind.Odometer ? new Quantity(InBase / 1000m, Unit.Kilometre).ToString() : new Quantity(InBase, Unit.Hour).ToString();
 
     private Unit Base => Kind == MeterKind.Odometer ? Unit.Metre : Unit.Hour;
 
-    private MeterAmount Same(MeterAmount other) => other.Kind == Kind ? other
-        : throw new InvalidOperationException("Distance and engine hours cannot be compared or added.");
+    private MeterAmount Same(MeterAmount other) =>
+        other.Kind == Kind ? other : throw new InvalidOperationException("Distance and engine hours cannot be compared or added.");
 
     public static MeterAmount operator +(MeterAmount left, MeterAmount right) => new(left.Kind, left.InBase + left.Same(right).InBase);
+
     public static MeterAmount operator -(MeterAmount left, MeterAmount right) => new(left.Kind, left.InBase - left.Same(right).InBase);
+
     public static MeterAmount operator *(MeterAmount amount, decimal factor) => new(amount.Kind, amount.InBase * factor);
+
     public static bool operator <(MeterAmount left, MeterAmount right) => left.CompareTo(right) < 0;
+
     public static bool operator >(MeterAmount left, MeterAmount right) => left.CompareTo(right) > 0;
+
     public static bool operator <=(MeterAmount left, MeterAmount right) => left.CompareTo(right) <= 0;
+
     public static bool operator >=(MeterAmount left, MeterAmount right) => left.CompareTo(right) >= 0;
 }

@@ -13,7 +13,13 @@ public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount
 public sealed record MeterAt(LocalDate Date, MeterAmount Lifetime, bool Estimated);
 
 /// <summary>Where a meter's values come from.</summary>
-public enum MeterSource { Read, OtherMeter, Rides, Stated }
+public enum MeterSource
+{
+    Read,
+    OtherMeter,
+    Rides,
+    Stated,
+}
 
 /// <summary>
 /// All readings of one meter. A meter has epochs: a new dash, a reset or a rollover starts one.
@@ -29,7 +35,13 @@ public sealed class MeterHistory
     private readonly ImmutableArray<Epoch> _epochs;
     private readonly ImmutableArray<Ridden> _ridden;
 
-    private MeterHistory(MeterKind kind, ImmutableArray<MeterPoint> points, ImmutableArray<Epoch> epochs, MeterSource source, ImmutableArray<Ridden> ridden = default)
+    private MeterHistory(
+        MeterKind kind,
+        ImmutableArray<MeterPoint> points,
+        ImmutableArray<Epoch> epochs,
+        MeterSource source,
+        ImmutableArray<Ridden> ridden = default
+    )
     {
         _ridden = ridden.IsDefault ? [] : ridden;
         Kind = kind;
@@ -57,16 +69,33 @@ public sealed class MeterHistory
             if (entry.Body is MeterEpochStarted start && start.Display.Kind == kind)
                 epochs = epochs.Add(new Epoch(entry.Date, epochs.Length, start.Display, start.Lifetime));
             else if (entry.Body is MeterRead read && read.Display.Kind == kind)
-                points.Add(new MeterPoint(entry.Date, read.Display, epochs[^1].Lifetime + (read.Display - epochs[^1].Display), entry.Id, entry.Run, epochs[^1].Index));
+                points.Add(
+                    new MeterPoint(
+                        entry.Date,
+                        read.Display,
+                        epochs[^1].Lifetime + (read.Display - epochs[^1].Display),
+                        entry.Id,
+                        entry.Run,
+                        epochs[^1].Index
+                    )
+                );
         }
 
         return new MeterHistory(kind, points.ToImmutable(), epochs, MeterSource.Read);
     }
 
     /// <summary>Points that were never on a dash: added up from rides, reckoned from another meter, or begun on the owner's word.</summary>
-    internal static MeterHistory Reckoned(MeterKind kind, MeterSource source, IEnumerable<(LocalDate Date, MeterAmount Lifetime, EntryId Entry)> points) => new(
-        kind, [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, null, 0))],
-        [new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0))], source);
+    internal static MeterHistory Reckoned(
+        MeterKind kind,
+        MeterSource source,
+        IEnumerable<(LocalDate Date, MeterAmount Lifetime, EntryId Entry)> points
+    ) =>
+        new(
+            kind,
+            [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, null, 0))],
+            [new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0))],
+            source
+        );
 
     /// <summary>
     /// The same readings with the rides since the last of them: a ride moves the estimate until a meter is read. What was ridden by then
@@ -76,7 +105,8 @@ public sealed class MeterHistory
     /// <param name="rides">In the order of the book, each with its amount on this meter.</param>
     internal MeterHistory WithRides(IEnumerable<(LedgerEntry Entry, MeterAmount Amount)> rides, UsageForecast? forecast)
     {
-        if (Last is not { } last) return this;
+        if (Last is not { } last)
+            return this;
         var ridden = ImmutableArray.CreateBuilder<Ridden>();
         var sum = MeterAmount.Of(Kind, 0);
         foreach (var (entry, amount) in rides.Where(ride => ride.Entry.Date > last.Date))
@@ -116,10 +146,13 @@ public sealed class MeterHistory
         if (_ridden.LastOrDefault(ride => ride.Date <= date && ride.Place < place) is { Lifetime: { InBase: > 0 } by } ride)
             return new(date, by + (forecast?.UseBetween(ride.Date, date) ?? MeterAmount.Of(Kind, 0)), Estimated: true);
         var at = LastUpTo(date);
-        if (at < 0) return null;
+        if (at < 0)
+            return null;
         var before = Points[at];
-        if (before.Date == date) return new(date, before.Lifetime, Estimated: Source != MeterSource.Read);
-        if (at + 1 == Points.Length) return forecast is null ? null : new(date, before.Lifetime + forecast.UseBetween(before.Date, date), Estimated: true);
+        if (before.Date == date)
+            return new(date, before.Lifetime, Estimated: Source != MeterSource.Read);
+        if (at + 1 == Points.Length)
+            return forecast is null ? null : new(date, before.Lifetime + forecast.UseBetween(before.Date, date), Estimated: true);
         var after = Points[at + 1];
         var share = Period.DaysBetween(before.Date, date) / (decimal)Period.DaysBetween(before.Date, after.Date);
         return new(date, before.Lifetime + (after.Lifetime - before.Lifetime) * share, Estimated: true);
@@ -131,7 +164,8 @@ public sealed class MeterHistory
         if (entry.Run is { } run)
         {
             for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
-                if (Points[at].Run == run) return new(entry.Date, Points[at].Lifetime, Estimated: false);
+                if (Points[at].Run == run)
+                    return new(entry.Date, Points[at].Lifetime, Estimated: false);
         }
 
         return At(entry.Date, entry.Place, forecast);
@@ -140,26 +174,32 @@ public sealed class MeterHistory
     /// <summary>When the lifetime meter reached, or will have reached, this much; null where no use is known.</summary>
     public DueBand? Reaches(MeterAmount lifetime, UsageForecast? forecast)
     {
-        if (Points.IsEmpty) return null;
+        if (Points.IsEmpty)
+            return null;
         if (!_ridden.IsEmpty && Last!.Lifetime < lifetime)
         {
-            if (_ridden.FirstOrDefault(ride => ride.Lifetime >= lifetime) is { Place: > 0 } passed) return new(passed.Date, passed.Date, passed.Date);
+            if (_ridden.FirstOrDefault(ride => ride.Lifetime >= lifetime) is { Place: > 0 } passed)
+                return new(passed.Date, passed.Date, passed.Date);
             return forecast is null ? null : (forecast with { From = _ridden[^1].Date }).Reaches(lifetime - _ridden[^1].Lifetime);
         }
 
-        if (Last!.Lifetime < lifetime) return forecast?.Reaches(lifetime - Last.Lifetime);
+        if (Last!.Lifetime < lifetime)
+            return forecast?.Reaches(lifetime - Last.Lifetime);
         var (low, high) = (0, Points.Length - 1);
         while (low < high)
         {
             var middle = (low + high) / 2;
-            if (Points[middle].Lifetime >= lifetime) high = middle;
-            else low = middle + 1;
+            if (Points[middle].Lifetime >= lifetime)
+                high = middle;
+            else
+                low = middle + 1;
         }
 
         var day = Points[low].Date;
         if (low > 0 && Points[low].Lifetime > Points[low - 1].Lifetime)
         {
-            var share = (lifetime.InBase - Points[low - 1].Lifetime.InBase) / (Points[low].Lifetime.InBase - Points[low - 1].Lifetime.InBase);
+            var share =
+                (lifetime.InBase - Points[low - 1].Lifetime.InBase) / (Points[low].Lifetime.InBase - Points[low - 1].Lifetime.InBase);
             day = Points[low - 1].Date.PlusDays((int)Math.Ceiling(share * Period.DaysBetween(Points[low - 1].Date, day)));
         }
 
@@ -174,7 +214,8 @@ public sealed class MeterHistory
         var others = Points.Where(point => point.Entry != instead).ToList();
         var before = others.LastOrDefault(point => point.Date <= date && point.Epoch == epoch.Index);
         var after = others.FirstOrDefault(point => point.Date > date && point.Epoch == epoch.Index);
-        if (date > today) return "lies in the future";
+        if (date > today)
+            return "lies in the future";
         if (before is not null && display < before.Display)
             return $"is lower than the {show(before.Display)} of {Day(before.Date)}. A meter does not run backwards: was it mistyped, or was the dash swapped, rolled over or reset?";
         if (after is not null && display > after.Display)
@@ -189,11 +230,14 @@ public sealed class MeterHistory
         return Points.LastOrDefault(point => point.Date <= date && point.Epoch == epoch.Index) is { } before && display < before.Display;
     }
 
-    /// <summary>A jump that nobody rides in the days it took; null where the reading is likely. House value: 1,500 km or 24 h a day.</summary>
+    /// <summary>
+    /// A jump that nobody rides in the days it took; null where the reading is likely. House value: 1,500 km or 24 h a day.
+    /// </summary>
     public string? Unlikely(LocalDate date, MeterAmount display, Func<MeterAmount, string> show)
     {
         var at = LastUpTo(date);
-        if (at < 0) return null;
+        if (at < 0)
+            return null;
         var jump = LifetimeFor(date, display) - Points[at].Lifetime;
         var days = Math.Max(1, Period.DaysBetween(Points[at].Date, date));
         return jump > MostInADay(Kind) * days
@@ -201,7 +245,8 @@ public sealed class MeterHistory
             : null;
     }
 
-    public static MeterAmount MostInADay(MeterKind kind) => kind == MeterKind.Odometer ? MeterAmount.Of(kind, 1_500_000) : MeterAmount.Of(kind, 24);
+    public static MeterAmount MostInADay(MeterKind kind) =>
+        kind == MeterKind.Odometer ? MeterAmount.Of(kind, 1_500_000) : MeterAmount.Of(kind, 24);
 
     /// <summary>The epoch that begins when a meter is swapped, reset or rolls over, with its first reading.</summary>
     /// <param name="display">What the meter shows now.</param>
@@ -226,8 +271,10 @@ public sealed class MeterHistory
         while (low < high)
         {
             var middle = (low + high) / 2;
-            if (Points[middle].Date <= date) low = middle + 1;
-            else high = middle;
+            if (Points[middle].Date <= date)
+                low = middle + 1;
+            else
+                high = middle;
         }
 
         return low - 1;

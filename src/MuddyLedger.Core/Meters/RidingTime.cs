@@ -18,13 +18,16 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
         LocalDate? since = null;
         foreach (var entry in ledger.Standing)
         {
-            if (entry.Body is LaidUp) since ??= entry.Date;
-            if (entry.Body is not WokenUp || since is not { } from) continue;
+            if (entry.Body is LaidUp)
+                since ??= entry.Date;
+            if (entry.Body is not WokenUp || since is not { } from)
+                continue;
             rests.Add(new(from, entry.Date));
             since = null;
         }
 
-        if (since is { } open) rests.Add(new(open, null));
+        if (since is { } open)
+            rests.Add(new(open, null));
         return new(rests.ToImmutable());
     }
 
@@ -37,7 +40,8 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     /// <summary>The same with no use from a day on, or from the end of the last rest where that is later.</summary>
     public RidingTime StandingFrom(LocalDate day)
     {
-        if (StandsStill) return this;
+        if (StandsStill)
+            return this;
         return new(Rests.Add(new(Rests.IsEmpty ? day : LocalDate.Max(day, Rests[^1].To!.Value), null)));
     }
 
@@ -46,11 +50,15 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     {
         if (layUp)
         {
-            if (StandsStill && date >= Rests[^1].From) return $"lies in a lay-up: it stands since {Day(Rests[^1].From)}";
-            return Rests.FirstOrDefault(rest => rest.To is { } to && rest.From <= date && date < to) is { } rest ? $"lies in a lay-up: it stood from {Day(rest.From)} to {Day(rest.To!.Value)}" : null;
+            if (StandsStill && date >= Rests[^1].From)
+                return $"lies in a lay-up: it stands since {Day(Rests[^1].From)}";
+            return Rests.FirstOrDefault(rest => rest.To is { } to && rest.From <= date && date < to) is { } rest
+                ? $"lies in a lay-up: it stood from {Day(rest.From)} to {Day(rest.To!.Value)}"
+                : null;
         }
 
-        if (!StandsStill) return "is no day on which it stood: it is in use";
+        if (!StandsStill)
+            return "is no day on which it stood: it is in use";
         return date < Rests[^1].From ? $"lies before the lay-up of {Day(Rests[^1].From)}" : null;
     }
 
@@ -62,13 +70,18 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
         var at = from;
         foreach (var rest in Rests)
         {
-            if (rest.From >= to) break;
-            if (rest.From > at) yield return (at, rest.From);
-            if ((rest.To ?? to) > at) at = LocalDate.Min(rest.To ?? to, to);
-            if (at >= to) yield break;
+            if (rest.From >= to)
+                break;
+            if (rest.From > at)
+                yield return (at, rest.From);
+            if ((rest.To ?? to) > at)
+                at = LocalDate.Min(rest.To ?? to, to);
+            if (at >= to)
+                yield break;
         }
 
-        if (at < to) yield return (at, to);
+        if (at < to)
+            yield return (at, to);
     }
 
     public double Weeks(LocalDate from, LocalDate to) => Pieces(from, to).Sum(piece => Period.DaysBetween(piece.From, piece.To)) / 7.0;

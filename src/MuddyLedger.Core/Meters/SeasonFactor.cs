@@ -24,7 +24,10 @@ public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
 
     /// <summary>Riding weeks, each counted by its season's factor.</summary>
     public double Weeks(RidingTime time, LocalDate from, LocalDate to) =>
-        time.Pieces(from, to).Sum(piece => Period.DaysBetween(piece.From, piece.To) + Cosine * CosineOver(piece.From, piece.To) + Sine * SineOver(piece.From, piece.To)) / 7;
+        time.Pieces(from, to)
+            .Sum(piece =>
+                Period.DaysBetween(piece.From, piece.To) + Cosine * CosineOver(piece.From, piece.To) + Sine * SineOver(piece.From, piece.To)
+            ) / 7;
 
     /// <summary>
     /// One harmonic fitted by weighted least squares to the rates of the increments, then shrunk by 1 - noise / amplitude^2: what
@@ -32,19 +35,24 @@ public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
     /// </summary>
     public static SeasonFactor Of(IReadOnlyList<Increment> increments, RidingTime time)
     {
-        if (increments.Count < LeastIncrements || Period.DaysBetween(increments[0].From, increments[^1].To) / 7.0 < LeastWeeks) return Unknown;
+        if (increments.Count < LeastIncrements || Period.DaysBetween(increments[0].From, increments[^1].To) / 7.0 < LeastWeeks)
+            return Unknown;
         // Each row scaled by the root of its weight: a matrix of weights would grow with the square of the readings.
-        var x = Matrix<double>.Build.DenseOfRowArrays(increments.Select(one =>
-        {
-            var root = Math.Sqrt(one.Weeks);
-            return new[] { root, root * Mean(time, one, CosineOver), root * Mean(time, one, SineOver) };
-        }));
+        var x = Matrix<double>.Build.DenseOfRowArrays(
+            increments.Select(one =>
+            {
+                var root = Math.Sqrt(one.Weeks);
+                return new[] { root, root * Mean(time, one, CosineOver), root * Mean(time, one, SineOver) };
+            })
+        );
         var y = Vector<double>.Build.DenseOfEnumerable(increments.Select(one => one.Amount / Math.Sqrt(one.Weeks)));
         var normal = x.TransposeThisAndMultiply(x);
-        if (Math.Abs(normal.Determinant()) < 1e-9) return Unknown;
+        if (Math.Abs(normal.Determinant()) < 1e-9)
+            return Unknown;
         var inverse = normal.Inverse();
         var fit = inverse.Multiply(x.TransposeThisAndMultiply(y));
-        if (fit[0] <= 0) return new(0, 0, Known: true);
+        if (fit[0] <= 0)
+            return new(0, 0, Known: true);
         var residuals = y - x.Multiply(fit);
         var variance = residuals.DotProduct(residuals) / (increments.Count - 3);
         var (cosine, sine) = (fit[1] / fit[0], fit[2] / fit[0]);
@@ -52,16 +60,19 @@ public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
         var noise = variance * (inverse[1, 1] + inverse[2, 2]) / (fit[0] * fit[0]);
         var kept = amplitude > 0 ? Math.Max(0, 1 - noise / amplitude) : 0;
         var swing = Math.Sqrt(amplitude) * kept;
-        if (swing > LargestSwing) kept *= LargestSwing / swing;
+        if (swing > LargestSwing)
+            kept *= LargestSwing / swing;
         return new(cosine * kept, sine * kept, Known: true);
     }
 
     private static double Mean(RidingTime time, Increment one, Func<LocalDate, LocalDate, double> over) =>
         time.Pieces(one.From, one.To).Sum(piece => over(piece.From, piece.To)) / (one.Weeks * 7);
 
-    private static double CosineOver(LocalDate from, LocalDate to) => (Math.Sin(Angle(to)) - Math.Sin(Angle(from))) * DaysInYear / (2 * Math.PI);
+    private static double CosineOver(LocalDate from, LocalDate to) =>
+        (Math.Sin(Angle(to)) - Math.Sin(Angle(from))) * DaysInYear / (2 * Math.PI);
 
-    private static double SineOver(LocalDate from, LocalDate to) => (Math.Cos(Angle(from)) - Math.Cos(Angle(to))) * DaysInYear / (2 * Math.PI);
+    private static double SineOver(LocalDate from, LocalDate to) =>
+        (Math.Cos(Angle(from)) - Math.Cos(Angle(to))) * DaysInYear / (2 * Math.PI);
 
     private static double Angle(LocalDate date) => 2 * Math.PI * Period.DaysBetween(Zero, date) / DaysInYear;
 }

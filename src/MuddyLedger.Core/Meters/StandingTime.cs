@@ -8,10 +8,20 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>How much a bike asks for after standing: under four weeks, to six months, to two years, and longer or unknown.</summary>
-public enum StoodTier { Fresh, Season, Long, Revival }
+public enum StoodTier
+{
+    Fresh,
+    Season,
+    Long,
+    Revival,
+}
 
 /// <summary>Whether a line of the book shows the engine running, or the bike being ridden.</summary>
-public enum UseKind { Ran, Ridden }
+public enum UseKind
+{
+    Ran,
+    Ridden,
+}
 
 /// <summary>A line that shows a bike in use, and how it does.</summary>
 /// <param name="Earliest">Where only a span is known: its first day. Else the day of <paramref name="Latest"/>.</param>
@@ -19,7 +29,8 @@ public enum UseKind { Ran, Ridden }
 public sealed record Use(LedgerEntry Entry, UseKind Kind, LocalDate Earliest, LocalDate Latest, string How);
 
 /// <summary>How long a bike has stood, by the last line of its book that shows it in use. Nobody counts years in the head here.</summary>
-/// <param name="LastRan">The earliest day that the last use may have been; null where the book has no such line, which counts as a revival.</param>
+/// <param name="LastRan">The earliest day that the last use may have been; null where the book has no such line, which counts as a
+/// revival.</param>
 /// <param name="Because">What the tier rests on, in a sentence.</param>
 public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Because)
 {
@@ -42,9 +53,10 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
                 ? new(StoodTier.Fresh, null, "The owner's word is that it is in use.")
                 : new(StoodTier.Revival, null, $"The book has no line that shows it in use. Unknown counts as a revival.{also}");
         var days = Period.DaysBetween(last.Earliest, today);
-        var when = last.Earliest == last.Latest
-            ? string.Create(CultureInfo.InvariantCulture, $"It last ran on or before {Day(last.Latest)}, {days} days ago: {last.How}.")
-            : $"It last ran between {Day(last.Earliest)} and {Day(last.Latest)}: {last.How}.";
+        var when =
+            last.Earliest == last.Latest
+                ? string.Create(CultureInfo.InvariantCulture, $"It last ran on or before {Day(last.Latest)}, {days} days ago: {last.How}.")
+                : $"It last ran between {Day(last.Earliest)} and {Day(last.Latest)}: {last.How}.";
         return new(TierOf(last.Earliest, today), last.Earliest, when + (started is not null && started.Latest > last.Latest ? also : ""));
     }
 
@@ -55,10 +67,11 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
         : StoodTier.Revival;
 
     /// <summary>The job with the choices that hang on how long this bike has stood made out for it.</summary>
-    public Job Into(Job job) => job with
-    {
-        Steps = [.. job.Steps.Select(step => step.Choice is { } choice ? step with { Choice = Into(choice) } : step)],
-    };
+    public Job Into(Job job) =>
+        job with
+        {
+            Steps = [.. job.Steps.Select(step => step.Choice is { } choice ? step with { Choice = Into(choice) } : step)],
+        };
 
     private Choice Into(Choice choice) =>
         choice.ByStandingTime ? choice with { Default = OptionIn(choice), Because = Because }
@@ -81,7 +94,8 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
                     break;
                 case FuelBought:
                     // The first fill may stand in the tank unburned; the next one shows that it was used.
-                    if (fuelled) On(UseKind.Ridden, "it was fuelled again on that day");
+                    if (fuelled)
+                        On(UseKind.Ridden, "it was fuelled again on that day");
                     fuelled = true;
                     break;
                 case TakenIn:
@@ -92,7 +106,10 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
                     break;
                 case MeterRead read:
                     if (shown.TryGetValue(read.Display.Kind, out var before) && read.Display > before)
-                        On(read.Display.Kind == MeterKind.Odometer ? UseKind.Ridden : UseKind.Ran, "its meter had moved when it was read on that day");
+                        On(
+                            read.Display.Kind == MeterKind.Odometer ? UseKind.Ridden : UseKind.Ran,
+                            "its meter had moved when it was read on that day"
+                        );
                     shown[read.Display.Kind] = read.Display;
                     break;
                 case EngineRan ran:
@@ -110,7 +127,8 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
                     break;
                 case LaidUp:
                     // Of one that was taken in standing, a lay-up says only that it still stands.
-                    if (!idle) On(UseKind.Ridden, "it was laid up on that day");
+                    if (!idle)
+                        On(UseKind.Ridden, "it was laid up on that day");
                     idle = true;
                     fuelled = false;
                     break;
@@ -119,7 +137,8 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
                     break;
             }
 
-            if (entry.Body is RideDone or WokenUp) idle = false;
+            if (entry.Body is RideDone or WokenUp)
+                idle = false;
         }
 
         return uses.ToImmutable();

@@ -35,8 +35,18 @@ public sealed record DueBand(LocalDate Early, LocalDate Likely, LocalDate Late);
 /// <param name="Readings">How many readings were used.</param>
 /// <param name="Stated">Whether the owner's word was blended in.</param>
 public sealed record UsageForecast(
-    MeterKind Kind, LocalDate From, double PerWeek, double VariancePerWeek, double EffectiveWeeks, double Drift,
-    SeasonFactor Season, RidingTime Time, LocalDate? First, int Readings, bool Stated)
+    MeterKind Kind,
+    LocalDate From,
+    double PerWeek,
+    double VariancePerWeek,
+    double EffectiveWeeks,
+    double Drift,
+    SeasonFactor Season,
+    RidingTime Time,
+    LocalDate? First,
+    int Readings,
+    bool Stated
+)
 {
     /// <summary>The owner's word is worth this many weeks of data (house value)...</summary>
     private const double StatedWeeks = 8;
@@ -50,7 +60,9 @@ public sealed record UsageForecast(
     /// <summary>Readings over less than this say nothing about a habit (house value).</summary>
     private const double LeastWeeks = 2;
 
-    /// <summary>With too little to measure it by, a week's use is taken to scatter by about its own mean and a half (house value).</summary>
+    /// <summary>
+    /// With too little to measure it by, a week's use is taken to scatter by about its own mean and a half (house value).
+    /// </summary>
     private const double PriorSpread = 1.5;
 
     /// <summary>A pace drifts by about a tenth (house value).</summary>
@@ -67,37 +79,64 @@ public sealed record UsageForecast(
     /// <returns>Null where nothing is known of its use.</returns>
     public static UsageForecast? Of(MeterHistory history, MeterAmount? statedPerYear, RidingTime time, double ratioSpread = 0)
     {
-        if (history.Last is not { } last) return null;
+        if (history.Last is not { } last)
+            return null;
         var increments = IncrementsOf(history, time);
         var weeks = increments.Sum(one => one.Weeks);
-        var stated = statedPerYear is { } word && word.Kind == history.Kind && weeks < LittleHistory ? (double)word.InBase / (365.25 / 7) : (double?)null;
-        if (weeks < LeastWeeks) increments = [];
-        if (increments.IsEmpty && stated is null) return null;
+        var stated =
+            statedPerYear is { } word && word.Kind == history.Kind && weeks < LittleHistory
+                ? (double)word.InBase / (365.25 / 7)
+                : (double?)null;
+        if (weeks < LeastWeeks)
+            increments = [];
+        if (increments.IsEmpty && stated is null)
+            return null;
 
         var season = SeasonFactor.Of(increments, time);
-        var seasonal = increments.Select(one => (Increment: one, Weeks: Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02))).ToList();
+        var seasonal = increments
+            .Select(one => (Increment: one, Weeks: Math.Max(season.Weeks(time, one.From, one.To), one.Weeks * 0.02)))
+            .ToList();
         var (used, over) = (increments.Sum(one => one.Weight * one.Amount), seasonal.Sum(one => one.Increment.Weight * one.Weeks));
         var worth = Math.Max(StatedWeeks, ThinHistory - (ThinHistory - StatedWeeks) * weeks / ThinHistory);
-        if (stated is { } perWeek) (used, over) = (used + perWeek * worth, over + worth);
+        if (stated is { } perWeek)
+            (used, over) = (used + perWeek * worth, over + worth);
         var mean = used / over;
-        var effective = increments.IsEmpty ? 0 : Squared(increments.Sum(one => one.Weight * one.Weeks)) / increments.Sum(one => Squared(one.Weight * one.Weeks) / one.Weeks);
-        if (stated is not null) effective += StatedWeeks;
+        var effective = increments.IsEmpty
+            ? 0
+            : Squared(increments.Sum(one => one.Weight * one.Weeks)) / increments.Sum(one => Squared(one.Weight * one.Weeks) / one.Weeks);
+        if (stated is not null)
+            effective += StatedWeeks;
         var variance = VarianceOf(seasonal, mean);
         var change = ChangeOfPace(seasonal, variance);
-        if (change is { } changed && stated is null) mean = changed.Mean;
-        return new(history.Kind, last.Date, mean, variance, effective, Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread) + Squared(change?.Drift ?? 0)),
-            season, time, increments.IsEmpty ? null : increments[0].From, increments.IsEmpty ? 0 : history.Points.Length, stated is not null);
+        if (change is { } changed && stated is null)
+            mean = changed.Mean;
+        return new(
+            history.Kind,
+            last.Date,
+            mean,
+            variance,
+            effective,
+            Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread) + Squared(change?.Drift ?? 0)),
+            season,
+            time,
+            increments.IsEmpty ? null : increments[0].From,
+            increments.IsEmpty ? 0 : history.Points.Length,
+            stated is not null
+        );
     }
 
     /// <summary>Likely use over a spell after the last reading.</summary>
-    public MeterAmount UseBetween(LocalDate from, LocalDate to) => MeterAmount.Of(Kind, (decimal)Math.Round(PerWeek * Season.Weeks(Time, from, to), 6));
+    public MeterAmount UseBetween(LocalDate from, LocalDate to) =>
+        MeterAmount.Of(Kind, (decimal)Math.Round(PerWeek * Season.Weeks(Time, from, to), 6));
 
     /// <summary>When this amount more than at the last reading will have been used; null where it is not used at all, or stands.</summary>
     public DueBand? Reaches(MeterAmount left)
     {
         var amount = (double)left.InBase;
-        if (PerWeek <= 0) return null;
-        if (amount <= 0) return new(From, From, From);
+        if (PerWeek <= 0)
+            return null;
+        if (amount <= 0)
+            return new(From, From, From);
         var mean = amount / PerWeek;
         var variance = VariancePerWeek * (1 + mean / EffectiveWeeks) + Squared(Drift * PerWeek) * mean;
         // A rider as regular as a clock still has a band, too narrow to be seen.
@@ -110,13 +149,16 @@ public sealed record UsageForecast(
     /// <summary>The day by which so many weeks of middling season have gone by; null where that is beyond all planning.</summary>
     private LocalDate? DateAfter(double weeks)
     {
-        if (Season.Weeks(Time, From, From.PlusDays(FarthestDays)) < weeks) return null;
+        if (Season.Weeks(Time, From, From.PlusDays(FarthestDays)) < weeks)
+            return null;
         var (low, high) = (0, FarthestDays);
         while (low < high)
         {
             var middle = (low + high) / 2;
-            if (Season.Weeks(Time, From, From.PlusDays(middle)) >= weeks) high = middle;
-            else low = middle + 1;
+            if (Season.Weeks(Time, From, From.PlusDays(middle)) >= weeks)
+                high = middle;
+            else
+                low = middle + 1;
         }
 
         return From.PlusDays(low);
@@ -131,7 +173,8 @@ public sealed record UsageForecast(
         {
             var weeks = time.Weeks(from.Date, to.Date);
             // Two readings of one day, or of one rest, belong to the next increment.
-            if (weeks <= 0) continue;
+            if (weeks <= 0)
+                continue;
             increments.Add(new(from.Date, to.Date, (double)(to.Lifetime.InBase - from.Lifetime.InBase), weeks, time.Weeks(to.Date, last)));
             from = to;
         }
@@ -140,8 +183,10 @@ public sealed record UsageForecast(
     }
 
     /// <summary>
-    /// Whether the pace of the last weeks is another than before, beyond what chance explains. A rider who has changed their ways may go on so
-    /// or fall back into them: the mean is then taken between the two paces, and the band holds both. Null where it is no more than scatter.
+    /// Whether the pace of the last weeks is another than before, beyond what chance explains. A rider who has changed their ways may go on
+    /// so
+    /// or fall back into them: the mean is then taken between the two paces, and the band holds both. Null where it is no more than
+    /// scatter.
     /// </summary>
     private static (double Mean, double Drift)? ChangeOfPace(List<(Increment Increment, double Weeks)> increments, double variance)
     {
@@ -149,19 +194,24 @@ public sealed record UsageForecast(
         foreach (var window in LatelyWeeks)
         {
             var (at, amount, weeks) = (increments.Count, 0.0, 0.0);
-            while (at > 0 && weeks < window) (at, amount, weeks) = (at - 1, amount + increments[at - 1].Increment.Amount, weeks + increments[at - 1].Weeks);
+            while (at > 0 && weeks < window)
+                (at, amount, weeks) = (at - 1, amount + increments[at - 1].Increment.Amount, weeks + increments[at - 1].Weeks);
             var before = increments.Take(at).ToList();
             var over = before.Sum(one => one.Increment.Weight * one.Weeks);
-            if (weeks < window || before.Sum(one => one.Weeks) < LeastBefore) continue;
+            if (weeks < window || before.Sum(one => one.Weeks) < LeastBefore)
+                continue;
             var (recent, earlier) = (amount / weeks, before.Sum(one => one.Increment.Weight * one.Increment.Amount) / over);
             var sigmas = Math.Abs(recent - earlier) / Math.Sqrt(Math.Max(variance, 1e-12) * (1 / weeks + 1 / before.Sum(one => one.Weeks)));
-            if (earlier > 0 && sigmas > most.Sigmas) most = (sigmas, Math.Max(recent, earlier * SlowestShare), earlier);
+            if (earlier > 0 && sigmas > most.Sigmas)
+                most = (sigmas, Math.Max(recent, earlier * SlowestShare), earlier);
         }
 
         return most.Earlier > 0 ? (Math.Sqrt(most.Recent * most.Earlier), 0.65 * Math.Abs(Math.Log(most.Recent / most.Earlier))) : null;
     }
 
-    /// <summary>What "lately" means for a change of pace, what must lie before it, and beyond how many standard errors it is one (house values).</summary>
+    /// <summary>
+    /// What "lately" means for a change of pace, what must lie before it, and beyond how many standard errors it is one (house values).
+    /// </summary>
     private static readonly double[] LatelyWeeks = [4, 6, 8, 12];
     private const double LeastBefore = 12;
     private const double ChangeSigmas = 1.5;
@@ -181,7 +231,8 @@ public sealed record UsageForecast(
             var merged = Merge(increments, weeks);
             var weight = merged.Sum(block => block.Weight);
             var effective = merged.Count == 0 ? 0 : Squared(weight) / merged.Sum(block => Squared(block.Weight));
-            if (effective < LeastEffective) continue;
+            if (effective < LeastEffective)
+                continue;
             var scatter = merged.Sum(block => block.Weight * Squared(block.Amount - mean * block.Seasonal) / block.Seasonal) / weight;
             largest = Math.Max(largest, scatter * effective / (effective - 1));
         }
@@ -189,14 +240,18 @@ public sealed record UsageForecast(
         return largest >= 0 ? largest : PriorSpread * Squared(mean);
     }
 
-    private static List<(double Amount, double Seasonal, double Weight)> Merge(List<(Increment Increment, double Weeks)> increments, double weeks)
+    private static List<(double Amount, double Seasonal, double Weight)> Merge(
+        List<(Increment Increment, double Weeks)> increments,
+        double weeks
+    )
     {
         var blocks = new List<(double Amount, double Seasonal, double Weight)>();
         var (amount, over, length) = (0.0, 0.0, 0.0);
         foreach (var (one, seasonal) in increments)
         {
             (amount, over, length) = (amount + one.Amount, over + seasonal, length + one.Weeks);
-            if (length < weeks) continue;
+            if (length < weeks)
+                continue;
             blocks.Add((amount, over, one.Weight));
             (amount, over, length) = (0, 0, 0);
         }

@@ -6,7 +6,17 @@ using NodaTime;
 namespace MuddyLedger.Core.Parts;
 
 /// <summary>What a part that is not the maker's changes.</summary>
-public enum ConsequenceKind { Jetting, Wiring, Charger, FilterSize, WhatToOrder, RoadLegal, Access, Other }
+public enum ConsequenceKind
+{
+    Jetting,
+    Wiring,
+    Charger,
+    FilterSize,
+    WhatToOrder,
+    RoadLegal,
+    Access,
+    Other,
+}
 
 public sealed record Consequence(ConsequenceKind Kind, string Words);
 
@@ -18,38 +28,69 @@ public static class Modifications
     public static ImmutableArray<StandingModification> Of(BikeLedger ledger)
     {
         var undone = ledger.Each<ModificationUndone>().Select(pair => ledger.OriginOf(pair.Body.Modification)).ToHashSet();
-        return [.. ledger.Each<ModificationMade>().Where(pair => !undone.Contains(pair.Entry.Origin))
-            .Select(pair => new StandingModification(pair.Entry, pair.Body))];
+        return
+        [
+            .. ledger
+                .Each<ModificationMade>()
+                .Where(pair => !undone.Contains(pair.Entry.Origin))
+                .Select(pair => new StandingModification(pair.Entry, pair.Body)),
+        ];
     }
 
-    /// <summary>What a job of this heading must know of: jetting where fuel is worked at, wiring where electrics are, and what to order everywhere.</summary>
+    /// <summary>
+    /// What a job of this heading must know of: jetting where fuel is worked at, wiring where electrics are, and what to order everywhere.
+    /// </summary>
     public static ImmutableArray<(string Part, Consequence Consequence)> For(BikeLedger ledger, JobGroup group)
     {
         var kinds = KindsFor(group);
-        return [.. from standing in Of(ledger)
-                   from consequence in standing.Made.Consequences
-                   where kinds.Contains(consequence.Kind)
-                   select (standing.Made.Part, consequence)];
+        return
+        [
+            .. from standing in Of(ledger)
+            from consequence in standing.Made.Consequences
+            where kinds.Contains(consequence.Kind)
+            select (standing.Made.Part, consequence),
+        ];
     }
 
-    private static ConsequenceKind[] KindsFor(JobGroup group) => group switch
-    {
-        JobGroup.FuelAndAir => [ConsequenceKind.Jetting, ConsequenceKind.FilterSize, ConsequenceKind.WhatToOrder, ConsequenceKind.Access],
-        JobGroup.EngineTop => [ConsequenceKind.Jetting, ConsequenceKind.WhatToOrder, ConsequenceKind.Access],
-        JobGroup.OilAndFluids => [ConsequenceKind.FilterSize, ConsequenceKind.WhatToOrder, ConsequenceKind.Access],
-        JobGroup.Electrics => [ConsequenceKind.Wiring, ConsequenceKind.Charger, ConsequenceKind.WhatToOrder],
-        JobGroup.Rides => [ConsequenceKind.RoadLegal, ConsequenceKind.Other],
-        JobGroup.Standing => [ConsequenceKind.Charger, ConsequenceKind.RoadLegal, ConsequenceKind.Other],
-        _ => [ConsequenceKind.WhatToOrder, ConsequenceKind.Access, ConsequenceKind.Other],
-    };
+    private static ConsequenceKind[] KindsFor(JobGroup group) =>
+        group switch
+        {
+            JobGroup.FuelAndAir =>
+            [
+                ConsequenceKind.Jetting,
+                ConsequenceKind.FilterSize,
+                ConsequenceKind.WhatToOrder,
+                ConsequenceKind.Access,
+            ],
+            JobGroup.EngineTop => [ConsequenceKind.Jetting, ConsequenceKind.WhatToOrder, ConsequenceKind.Access],
+            JobGroup.OilAndFluids => [ConsequenceKind.FilterSize, ConsequenceKind.WhatToOrder, ConsequenceKind.Access],
+            JobGroup.Electrics => [ConsequenceKind.Wiring, ConsequenceKind.Charger, ConsequenceKind.WhatToOrder],
+            JobGroup.Rides => [ConsequenceKind.RoadLegal, ConsequenceKind.Other],
+            JobGroup.Standing => [ConsequenceKind.Charger, ConsequenceKind.RoadLegal, ConsequenceKind.Other],
+            _ => [ConsequenceKind.WhatToOrder, ConsequenceKind.Access, ConsequenceKind.Other],
+        };
 }
 
-public enum RepairState { Curing, Holding, ReviewDue, Proven, Ended }
+public enum RepairState
+{
+    Curing,
+    Holding,
+    ReviewDue,
+    Proven,
+    Ended,
+}
 
 /// <summary>A temporary repair as it stands.</summary>
 /// <param name="CuredAt">Null where it needs no time.</param>
 /// <param name="ReviewOn">The latest day that was set for looking at it again.</param>
-public sealed record StandingRepair(LedgerEntry Entry, TemporaryRepairMade Made, RepairState State, Instant? CuredAt, LocalDate ReviewOn, string? HowEnded);
+public sealed record StandingRepair(
+    LedgerEntry Entry,
+    TemporaryRepairMade Made,
+    RepairState State,
+    Instant? CuredAt,
+    LocalDate ReviewOn,
+    string? HowEnded
+);
 
 public static class TemporaryRepairs
 {
@@ -57,16 +98,26 @@ public static class TemporaryRepairs
     public static ImmutableArray<StandingRepair> Of(BikeLedger ledger, LocalDate today, Instant now)
     {
         var looked = ledger.Each<TemporaryRepairLooked>().ToLookup(pair => ledger.OriginOf(pair.Body.Repair));
-        return [.. ledger.Each<TemporaryRepairMade>().Select(pair =>
-        {
-            var last = looked[pair.Entry.Origin].Select(one => one.Body).LastOrDefault();
-            var cured = pair.Body.CureHours > 0 ? pair.Entry.FirstWrittenAt + Duration.FromHours(pair.Body.CureHours) : (Instant?)null;
-            var review = last?.ReviewOn ?? pair.Body.ReviewOn;
-            var state = last is { Result: RepairResult.ReplacedForGood } ? RepairState.Ended
-                : last is { Result: RepairResult.Proven } ? RepairState.Proven
-                : cured > now ? RepairState.Curing
-                : review <= today ? RepairState.ReviewDue : RepairState.Holding;
-            return new StandingRepair(pair.Entry, pair.Body, state, cured, review, last?.Words);
-        }).OrderBy(one => one.State is RepairState.Ended or RepairState.Proven).ThenByDescending(one => one.State)];
+        return
+        [
+            .. ledger
+                .Each<TemporaryRepairMade>()
+                .Select(pair =>
+                {
+                    var last = looked[pair.Entry.Origin].Select(one => one.Body).LastOrDefault();
+                    var cured =
+                        pair.Body.CureHours > 0 ? pair.Entry.FirstWrittenAt + Duration.FromHours(pair.Body.CureHours) : (Instant?)null;
+                    var review = last?.ReviewOn ?? pair.Body.ReviewOn;
+                    var state =
+                        last is { Result: RepairResult.ReplacedForGood } ? RepairState.Ended
+                        : last is { Result: RepairResult.Proven } ? RepairState.Proven
+                        : cured > now ? RepairState.Curing
+                        : review <= today ? RepairState.ReviewDue
+                        : RepairState.Holding;
+                    return new StandingRepair(pair.Entry, pair.Body, state, cured, review, last?.Words);
+                })
+                .OrderBy(one => one.State is RepairState.Ended or RepairState.Proven)
+                .ThenByDescending(one => one.State),
+        ];
     }
 }

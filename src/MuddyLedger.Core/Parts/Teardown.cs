@@ -30,23 +30,34 @@ public static class Teardown
                 foreach (var part in steps[done.Step].Tray)
                 {
                     var known = Marked(part.Id, part.Part, part.Count, part.Where, null);
-                    if (!parts.Contains(known)) parts.Add(known);
+                    if (!parts.Contains(known))
+                        parts.Add(known);
                 }
 
-            if (act is TrayPut put) parts.Add(Marked(put.Item, put.Part, put.Count, put.Where, put.Size));
+            if (act is TrayPut put)
+                parts.Add(Marked(put.Item, put.Part, put.Count, put.Where, put.Size));
         }
 
         return parts.ToImmutable();
 
-        TeardownPart Marked(string item, string part, int count, string? where, string? size) => state.Marks.TryGetValue(item, out var mark)
-            ? new(part, count, mark.Where ?? where, mark.Size ?? size) { Marks = mark.Marks, Photo = mark.Photo }
-            : new(part, count, where, size);
+        TeardownPart Marked(string item, string part, int count, string? where, string? size) =>
+            state.Marks.TryGetValue(item, out var mark)
+                ? new(part, count, mark.Where ?? where, mark.Size ?? size) { Marks = mark.Marks, Photo = mark.Photo }
+                : new(part, count, where, size);
     }
 
     /// <summary>What a run opens: its access groups, and its jobs, so that the next one that needs the same is offered the sheet.</summary>
     public static ImmutableArray<string> PlacesOf(Job job, IReadOnlyDictionary<string, AccessGroup> access) =>
-        [.. job.Steps.Select(step => step.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Select(id => id[..id.IndexOf('/', StringComparison.Ordinal)].Split('.')[0])
-            .Where(access.ContainsKey).Concat(job.Covers).Distinct().Order(StringComparer.Ordinal)];
+        [
+            .. job
+                .Steps.Select(step => step.Id)
+                .Where(id => id.Contains('/', StringComparison.Ordinal))
+                .Select(id => id[..id.IndexOf('/', StringComparison.Ordinal)].Split('.')[0])
+                .Where(access.ContainsKey)
+                .Concat(job.Covers)
+                .Distinct()
+                .Order(StringComparer.Ordinal),
+        ];
 
     /// <summary>The sheets of a bike that speak of a place that a job opens; the newest first.</summary>
     public static ImmutableArray<(LedgerEntry Entry, TeardownKept Sheet)> For(BikeLedger ledger, ImmutableArray<string> places) =>

@@ -10,7 +10,10 @@ public abstract record Because;
 /// <summary>When the task was last done, and what the lifetime meter was then (null where no reading covers that day).</summary>
 public sealed record LastDone(LedgerEntry Entry, Evidence Evidence, MeterAt? Meter) : Because
 {
-    /// <summary>The UTC day on which the line was first written, where that is more than a day after the day it tells of; null where it was written at once.</summary>
+    /// <summary>
+    /// The UTC day on which the line was first written, where that is more than a day after the day it tells of; null where it was written
+    /// at once.
+    /// </summary>
     public LocalDate? WrittenLater => Entry.FirstWrittenAt.InUtc().Date is var day && day > Entry.Date.PlusDays(1) ? day : null;
 }
 
@@ -37,7 +40,13 @@ public sealed record ReckonedByRatio(MeterKind Kind, MeterRatio Ratio) : Because
 /// <summary>Hard rides since count for more than they were.</summary>
 /// <param name="Ridden">What they were.</param>
 /// <param name="CountsAs">What they count as for this limit.</param>
-public sealed record SevereRidesCounted(MeterKind Kind, int Rides, MeterAmount Ridden, MeterAmount CountsAs, IReadOnlyList<Bikes.Severity> Severities) : Because;
+public sealed record SevereRidesCounted(
+    MeterKind Kind,
+    int Rides,
+    MeterAmount Ridden,
+    MeterAmount CountsAs,
+    IReadOnlyList<Bikes.Severity> Severities
+) : Because;
 
 /// <summary>A ride since it was last done asks for it, whatever the limits leave.</summary>
 /// <param name="Asks">What of the ride asks for it; null where every ride does.</param>

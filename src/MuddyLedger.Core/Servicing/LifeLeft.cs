@@ -5,7 +5,15 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Servicing;
 
-public enum LifeState { Unknown, Overdue, Due, ComingUp, InHand, Fresh }
+public enum LifeState
+{
+    Unknown,
+    Overdue,
+    Due,
+    ComingUp,
+    InHand,
+    Fresh,
+}
 
 /// <summary>How one limit stands.</summary>
 /// <param name="Effective">The limit after severity and running-in, for a use limit.</param>
@@ -16,7 +24,15 @@ public enum LifeState { Unknown, Overdue, Due, ComingUp, InHand, Fresh }
 /// <param name="Estimated">True where today's meter was reckoned, not read.</param>
 /// <param name="ShareAtHorizon">The likely share left at the end of the planning horizon; null where that cannot be said.</param>
 public sealed record LimitLeft(
-    Limit Limit, MeterAmount? Effective, decimal? Share, MeterAmount? UseLeft, int? DaysLeft, DueBand? Due, bool Estimated, decimal? ShareAtHorizon);
+    Limit Limit,
+    MeterAmount? Effective,
+    decimal? Share,
+    MeterAmount? UseLeft,
+    int? DaysLeft,
+    DueBand? Due,
+    bool Estimated,
+    decimal? ShareAtHorizon
+);
 
 /// <summary>How much of a task's life is left, which limit says so, when it is due, and because of what.</summary>
 public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableArray<LimitLeft> Limits, ImmutableArray<Because> Because)
@@ -34,40 +50,72 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
     private const decimal LateShare = 0.15m;
     private const decimal DueShare = 0.02m;
 
-    /// <summary>A date near by makes nothing "coming up" while more than half its life is left: short intervals would never be in hand (house value).</summary>
+    /// <summary>
+    /// A date near by makes nothing "coming up" while more than half its life is left: short intervals would never be in hand (house
+    /// value).
+    /// </summary>
     private const decimal NearDateShare = 0.5m;
 
     /// <summary>
-    /// How a task stands: whichever of its limits likely runs out first governs. Where a limit cannot be judged and none of the others is due, the answer is <see cref="LifeState.Unknown"/>.
+    /// How a task stands: whichever of its limits likely runs out first governs. Where a limit cannot be judged and none of the others is
+    /// due, the answer is <see cref="LifeState.Unknown"/>.
     /// </summary>
     /// <param name="task">The task, with its limits and the severities that shorten them.</param>
     /// <param name="severities">The severe uses that the owner has set for this bike.</param>
     /// <param name="lastDone">Null where nothing is known: the answer is then unknown, never a guess.</param>
-    public static LifeLeft Of(ServiceTask task, IReadOnlyCollection<Bikes.Severity> severities, LastDone? lastDone, BikeMeters meters, LocalDate today)
+    public static LifeLeft Of(
+        ServiceTask task,
+        IReadOnlyCollection<Bikes.Severity> severities,
+        LastDone? lastDone,
+        BikeMeters meters,
+        LocalDate today
+    )
     {
         var because = ImmutableArray.CreateBuilder<Because>();
         var applied = task.Severities.Where(factor => severities.Contains(factor.Severity)).ToImmutableArray();
         var factor = applied.Aggregate(1m, (product, severity) => product * severity.Factor);
         var fresh = lastDone?.Evidence == Evidence.AsNew;
         var usable = task.Limits.Where(limit => limit is not UseLimit use || meters.For(use.Amount.Kind) is not null).ToImmutableArray();
-        because.AddRange(usable.Select(limit => limit is UseLimit use
-            ? new LimitFrom(use, factor, applied, fresh && use.First is not null)
-            : new LimitFrom(limit, 1m, [])));
+        because.AddRange(
+            usable.Select(limit =>
+                limit is UseLimit use ? new LimitFrom(use, factor, applied, fresh && use.First is not null) : new LimitFrom(limit, 1m, [])
+            )
+        );
         if (lastDone is null)
         {
             because.Add(new NoHistory());
-            return new(LifeState.Unknown, null, [.. usable.Select(limit => Unjudged(limit, Effective(limit, factor, false)))], because.ToImmutable());
+            return new(
+                LifeState.Unknown,
+                null,
+                [.. usable.Select(limit => Unjudged(limit, Effective(limit, factor, false)))],
+                because.ToImmutable()
+            );
         }
 
         because.Add(lastDone);
-        var limits = usable.Select(limit => limit switch
-        {
-            UseLimit use => OfUse(use, Effective(use, factor, fresh)!.Value, task, severities, lastDone, meters, today, because),
-            CalendarLimit calendar => OfCalendar(calendar, lastDone.Entry.Date, lastDone.Entry.Date.PlusMonths(calendar.Months), today),
-            PaperLimit paper when lastDone.Entry.Body is PaperHeld held => OfCalendar(paper, lastDone.Entry.Date, held.Until, today),
-            _ => Unjudged(limit, null),
-        }).ToImmutableArray();
-        var governing = limits.Where(limit => limit.Share is not null)
+        var limits = usable
+            .Select(limit =>
+                limit switch
+                {
+                    UseLimit use => OfUse(use, Effective(use, factor, fresh)!.Value, task, severities, lastDone, meters, today, because),
+                    CalendarLimit calendar => OfCalendar(
+                        calendar,
+                        lastDone.Entry.Date,
+                        lastDone.Entry.Date.PlusMonths(calendar.Months),
+                        today
+                    ),
+                    PaperLimit paper when lastDone.Entry.Body is PaperHeld held => OfCalendar(
+                        paper,
+                        lastDone.Entry.Date,
+                        held.Until,
+                        today
+                    ),
+                    _ => Unjudged(limit, null),
+                }
+            )
+            .ToImmutableArray();
+        var governing = limits
+            .Where(limit => limit.Share is not null)
             .OrderBy(limit => limit.Share <= 0 ? 0 : 1)
             .ThenBy(limit => limit.Due?.Likely ?? LocalDate.MaxIsoValue)
             .ThenBy(limit => limit.Share)
@@ -84,12 +132,22 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
     private static LimitLeft Unjudged(Limit limit, MeterAmount? effective) => new(limit, effective, null, null, null, null, false, null);
 
     private static LimitLeft OfUse(
-        UseLimit limit, MeterAmount effective, ServiceTask task, IReadOnlyCollection<Bikes.Severity> severities, LastDone done, BikeMeters meters, LocalDate today, ImmutableArray<Because>.Builder because)
+        UseLimit limit,
+        MeterAmount effective,
+        ServiceTask task,
+        IReadOnlyCollection<Bikes.Severity> severities,
+        LastDone done,
+        BikeMeters meters,
+        LocalDate today,
+        ImmutableArray<Because>.Builder because
+    )
     {
         var kind = limit.Amount.Kind;
         var (history, forecast) = meters.For(kind)!;
         // No forecast: the last reading stands for today, which is marked as estimated.
-        var now = history.At(today, forecast) ?? (history.Last is { } last && last.Date <= today ? new MeterAt(today, last.Lifetime, Estimated: true) : null);
+        var now =
+            history.At(today, forecast)
+            ?? (history.Last is { } last && last.Date <= today ? new MeterAt(today, last.Lifetime, Estimated: true) : null);
         // The reading kept with the work may be on another meter; each limit asks its own.
         var then = done.Meter is { } meter && meter.Lifetime.Kind == kind ? meter : history.At(done.Entry, forecast);
         if (now is null || then is null)
@@ -99,51 +157,102 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         }
 
         because.Add(new MeterToday(kind, now, history.Last!, history.RidesSince));
-        if (history.Source == MeterSource.OtherMeter) because.Add(new ReckonedByRatio(kind, meters.Ratio));
+        if (history.Source == MeterSource.OtherMeter)
+            because.Add(new ReckonedByRatio(kind, meters.Ratio));
         because.Add(forecast is null ? new RateUnknown(kind) : new ForecastUsed(kind, forecast, history.Source));
         var hard = HardRides(kind, task, severities, done.Entry, meters);
-        if (hard is not null) because.Add(hard);
+        if (hard is not null)
+            because.Add(hard);
         var runsOut = then.Lifetime + effective - (hard is null ? MeterAmount.Of(kind, 0) : hard.CountsAs - hard.Ridden);
         var left = runsOut - now.Lifetime;
-        var horizon = forecast is null ? (decimal?)null : (left - forecast.UseBetween(today, today.PlusDays(HorizonDays))).InBase / effective.InBase;
-        return new(limit, effective, left.InBase / effective.InBase, left, null, history.Reaches(runsOut, forecast), now.Estimated || then.Estimated, horizon);
+        var horizon = forecast is null
+            ? (decimal?)null
+            : (left - forecast.UseBetween(today, today.PlusDays(HorizonDays))).InBase / effective.InBase;
+        return new(
+            limit,
+            effective,
+            left.InBase / effective.InBase,
+            left,
+            null,
+            history.Reaches(runsOut, forecast),
+            now.Estimated || then.Estimated,
+            horizon
+        );
     }
 
-    /// <summary>A ride of severity f counts its amount / f, so mixed use adds up. What the bike is always ridden in has shortened the whole limit already.</summary>
-    private static SevereRidesCounted? HardRides(MeterKind kind, ServiceTask task, IReadOnlyCollection<Bikes.Severity> always, LedgerEntry done, BikeMeters meters)
+    /// <summary>
+    /// A ride of severity f counts its amount / f, so mixed use adds up. What the bike is always ridden in has shortened the whole limit
+    /// already.
+    /// </summary>
+    private static SevereRidesCounted? HardRides(
+        MeterKind kind,
+        ServiceTask task,
+        IReadOnlyCollection<Bikes.Severity> always,
+        LedgerEntry done,
+        BikeMeters meters
+    )
     {
-        var factors = task.Severities.Where(factor => !always.Contains(factor.Severity)).ToDictionary(factor => factor.Severity, factor => factor.Factor);
-        var counted = (from ride in meters.SevereRides
-                       where factors.Count > 0 && ride.After(done)
-                       let hard = ride.Ride.Severities.Select(Wears).Where(factors.ContainsKey).Distinct().ToList()
-                       where hard.Count > 0
-                       let amount = ride.On(kind, meters.Ratio)
-                       where amount is not null
-                       select (Amount: amount.Value, CountsAs: amount.Value * (1 / hard.Aggregate(1m, (product, severity) => product * factors[severity])), Hard: hard)).ToList();
-        if (counted.Count == 0) return null;
+        var factors = task
+            .Severities.Where(factor => !always.Contains(factor.Severity))
+            .ToDictionary(factor => factor.Severity, factor => factor.Factor);
+        var counted = (
+            from ride in meters.SevereRides
+            where factors.Count > 0 && ride.After(done)
+            let hard = ride.Ride.Severities.Select(Wears).Where(factors.ContainsKey).Distinct().ToList()
+            where hard.Count > 0
+            let amount = ride.On(kind, meters.Ratio)
+            where amount is not null
+            select (
+                Amount: amount.Value,
+                CountsAs: amount.Value * (1 / hard.Aggregate(1m, (product, severity) => product * factors[severity])),
+                Hard: hard
+            )
+        ).ToList();
+        if (counted.Count == 0)
+            return null;
         var nothing = MeterAmount.Of(kind, 0);
-        return new(kind, counted.Count, counted.Aggregate(nothing, (sum, ride) => sum + ride.Amount), counted.Aggregate(nothing, (sum, ride) => sum + ride.CountsAs),
-            [.. counted.SelectMany(ride => ride.Hard).Distinct().Order()]);
+        return new(
+            kind,
+            counted.Count,
+            counted.Aggregate(nothing, (sum, ride) => sum + ride.Amount),
+            counted.Aggregate(nothing, (sum, ride) => sum + ride.CountsAs),
+            [.. counted.SelectMany(ride => ride.Hard).Distinct().Order()]
+        );
     }
 
     /// <summary>Sand, dust and mud wear like grit.</summary>
-    private static Bikes.Severity Wears(Bikes.Severity ride) => ride is Bikes.Severity.Sand or Bikes.Severity.Dust or Bikes.Severity.Mud ? Bikes.Severity.Grit : ride;
+    private static Bikes.Severity Wears(Bikes.Severity ride) =>
+        ride is Bikes.Severity.Sand or Bikes.Severity.Dust or Bikes.Severity.Mud ? Bikes.Severity.Grit : ride;
 
     private static LimitLeft OfCalendar(Limit limit, LocalDate from, LocalDate due, LocalDate today)
     {
         var whole = Math.Max(1, Period.DaysBetween(from, due));
         var left = Period.DaysBetween(today, due);
-        return new(limit, null, left / (decimal)whole, null, left, new DueBand(due, due, due), false, (left - HorizonDays) / (decimal)whole);
+        return new(
+            limit,
+            null,
+            left / (decimal)whole,
+            null,
+            left,
+            new DueBand(due, due, due),
+            false,
+            (left - HorizonDays) / (decimal)whole
+        );
     }
 
     private static LifeState StateOf(ImmutableArray<LimitLeft> limits, LimitLeft? governing, LocalDate today)
     {
-        if (governing?.Share is not { } share) return LifeState.Unknown;
-        if (share < 0) return LifeState.Overdue;
+        if (governing?.Share is not { } share)
+            return LifeState.Unknown;
+        if (share < 0)
+            return LifeState.Overdue;
         var days = governing.Due is { } due ? Period.DaysBetween(today, due.Likely) : (int?)null;
-        if (share <= DueShare || days <= DueDays) return LifeState.Due;
-        if (limits.Any(limit => limit.Share is null)) return LifeState.Unknown;
-        if (share <= LateShare || (days <= ComingUpDays && share <= NearDateShare)) return LifeState.ComingUp;
+        if (share <= DueShare || days <= DueDays)
+            return LifeState.Due;
+        if (limits.Any(limit => limit.Share is null))
+            return LifeState.Unknown;
+        if (share <= LateShare || (days <= ComingUpDays && share <= NearDateShare))
+            return LifeState.ComingUp;
         return share >= FreshShare ? LifeState.Fresh : LifeState.InHand;
     }
 }

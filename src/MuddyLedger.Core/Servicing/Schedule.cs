@@ -30,11 +30,25 @@ public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenanc
 /// <param name="Job">The guided job that does it, where one ships.</param>
 /// <param name="Safety">True where its failure hurts someone: brakes, tyres, steering, wheel bearings, chain.</param>
 public sealed record ServiceTask(
-    string Id, string Title, Applies Applies, ImmutableArray<Limit> Limits, ImmutableArray<SeverityFactor> Severities,
-    string? Also, ImmutableArray<string> Resets, int Minutes, string? Job, bool Safety, string? Why)
+    string Id,
+    string Title,
+    Applies Applies,
+    ImmutableArray<Limit> Limits,
+    ImmutableArray<SeverityFactor> Severities,
+    string? Also,
+    ImmutableArray<string> Resets,
+    int Minutes,
+    string? Job,
+    bool Safety,
+    string? Why
+)
 {
     /// <summary>Due after any ride that was one of these, whatever its limits say.</summary>
-    public ImmutableArray<Severity> AfterRides { get => field.IsDefault ? [] : field; init; } = [];
+    public ImmutableArray<Severity> AfterRides
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 
     /// <summary>Due after every ride.</summary>
     public bool AfterEveryRide { get; init; }
@@ -44,7 +58,15 @@ public sealed record ServiceTask(
 }
 
 /// <summary>The part of the bike under which its items are listed.</summary>
-public enum BikePart { Engine, Intake, DriveAndBrakes, Chassis, Electrics, Papers }
+public enum BikePart
+{
+    Engine,
+    Intake,
+    DriveAndBrakes,
+    Chassis,
+    Electrics,
+    Papers,
+}
 
 /// <summary>A service item: a component with one or more tasks.</summary>
 public sealed record Component(string Id, string Title, BikePart Part, ReservoirId? Reservoir, ImmutableArray<ServiceTask> Tasks);
@@ -57,15 +79,17 @@ public sealed record Schedule(string Id, string Title, Applies Applies, Immutabl
     {
         var capabilities = Capabilities.Of(bike);
         return from schedule in schedules
-               where schedule.Applies.To(capabilities)
-               from component in schedule.Components
-               from task in component.Tasks
-               where task.Applies.To(capabilities)
-               select (component, task);
+            where schedule.Applies.To(capabilities)
+            from component in schedule.Components
+            from task in component.Tasks
+            where task.Applies.To(capabilities)
+            select (component, task);
     }
 
     /// <summary>The tasks of a bike that leave a reservoir filled anew, by their id.</summary>
-    public static IReadOnlyDictionary<string, ReservoirId> FillTasksOf(Profile bike, IEnumerable<Schedule> schedules) => TasksOf(bike, schedules)
-        .Where(item => item.Component.Reservoir is not null && item.Task.Id.EndsWith(".replace", StringComparison.Ordinal))
-        .DistinctBy(item => item.Task.Id).ToDictionary(item => item.Task.Id, item => item.Component.Reservoir!.Value);
+    public static IReadOnlyDictionary<string, ReservoirId> FillTasksOf(Profile bike, IEnumerable<Schedule> schedules) =>
+        TasksOf(bike, schedules)
+            .Where(item => item.Component.Reservoir is not null && item.Task.Id.EndsWith(".replace", StringComparison.Ordinal))
+            .DistinctBy(item => item.Task.Id)
+            .ToDictionary(item => item.Task.Id, item => item.Component.Reservoir!.Value);
 }

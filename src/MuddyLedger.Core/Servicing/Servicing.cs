@@ -14,33 +14,70 @@ public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLef
 public static class Servicing
 {
     /// <summary>Every task of a bike and how it stands today, from the profile, the schedules and the ledger alone.</summary>
-    public static ImmutableArray<TaskStanding> Of(Profile bike, IEnumerable<Schedule> schedules, BikeLedger ledger, BikeMeters meters, LocalDate today)
+    public static ImmutableArray<TaskStanding> Of(
+        Profile bike,
+        IEnumerable<Schedule> schedules,
+        BikeLedger ledger,
+        BikeMeters meters,
+        LocalDate today
+    )
     {
         var tasks = Schedule.TasksOf(bike, schedules).ToList();
-        var done = ledger.Each<TaskDone>().Where(pair => pair.Entry.Date <= today).Select((pair, place) => (Place: place, Line: pair)).ToLookup(at => at.Line.Body.Task);
+        var done = ledger
+            .Each<TaskDone>()
+            .Where(pair => pair.Entry.Date <= today)
+            .Select((pair, place) => (Place: place, Line: pair))
+            .ToLookup(at => at.Line.Body.Task);
         var intervals = ledger.Each<IntervalSet>().GroupBy(pair => pair.Body.Task).ToDictionary(group => group.Key, group => group.Last());
         var papers = ledger.Each<PaperHeld>().GroupBy(pair => pair.Body.Paper).ToDictionary(group => group.Key, group => group.Last());
         var rides = ledger.Each<RideDone>().Where(pair => pair.Entry.Date <= today).ToList();
-        var resetBy = (from item in tasks from resets in item.Task.Resets select (resets, item.Task.Id)).ToLookup(pair => pair.resets, pair => pair.Id);
-        return [.. FlushFills(bike, ledger), .. tasks.Select(item =>
-        {
-            var (task, own) = intervals.TryGetValue(item.Task.Id, out var set) ? (WithOwn(item.Task, set.Body, bike), (LedgerEntry?)set.Entry) : (item.Task, null);
-            var history = resetBy[task.Id].Append(task.Id).SelectMany(id => done[id]).OrderBy(at => at.Place).Select(at => at.Line).ToList();
-            var life = papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
-                ? OfPaper(task, paper.Entry, paper.Body, meters, today)
-                : LifeOf(task, history, bike, meters, today);
-            life = AfterRides(task, history, rides, life);
-            return new TaskStanding(item.Component, task, own is null || set.Body.AsShipped ? life : life with { Because = [new OwnInterval(own), .. life.Because] });
-        })];
+        var resetBy = (from item in tasks from resets in item.Task.Resets select (resets, item.Task.Id)).ToLookup(
+            pair => pair.resets,
+            pair => pair.Id
+        );
+        return
+        [
+            .. FlushFills(bike, ledger),
+            .. tasks.Select(item =>
+            {
+                var (task, own) = intervals.TryGetValue(item.Task.Id, out var set)
+                    ? (WithOwn(item.Task, set.Body, bike), (LedgerEntry?)set.Entry)
+                    : (item.Task, null);
+                var history = resetBy[task.Id]
+                    .Append(task.Id)
+                    .SelectMany(id => done[id])
+                    .OrderBy(at => at.Place)
+                    .Select(at => at.Line)
+                    .ToList();
+                var life =
+                    papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
+                        ? OfPaper(task, paper.Entry, paper.Body, meters, today)
+                        : LifeOf(task, history, bike, meters, today);
+                life = AfterRides(task, history, rides, life);
+                return new TaskStanding(
+                    item.Component,
+                    task,
+                    own is null || set.Body.AsShipped ? life : life with { Because = [new OwnInterval(own), .. life.Because] }
+                );
+            }),
+        ];
     }
 
     /// <summary>A ride that asks for the task makes it due until it is done, however much of its limits is left.</summary>
-    private static LifeLeft AfterRides(ServiceTask task, List<(LedgerEntry Entry, TaskDone Body)> history, List<(LedgerEntry Entry, RideDone Body)> rides, LifeLeft life)
+    private static LifeLeft AfterRides(
+        ServiceTask task,
+        List<(LedgerEntry Entry, TaskDone Body)> history,
+        List<(LedgerEntry Entry, RideDone Body)> rides,
+        LifeLeft life
+    )
     {
-        if (life.State is LifeState.Overdue || (task.AfterRides.IsEmpty && !task.AfterEveryRide)) return life;
-        var done = history.LastOrDefault(pair => pair.Body.Evidence is not (Evidence.SellersWord or Evidence.TreatAsDue)).Entry?.Place ?? -1;
+        if (life.State is LifeState.Overdue || (task.AfterRides.IsEmpty && !task.AfterEveryRide))
+            return life;
+        var done =
+            history.LastOrDefault(pair => pair.Body.Evidence is not (Evidence.SellersWord or Evidence.TreatAsDue)).Entry?.Place ?? -1;
         var asking = rides.LastOrDefault(ride => ride.Entry.Place > done && task.DueAfter(ride.Body));
-        if (asking.Entry is null) return life;
+        if (asking.Entry is null)
+            return life;
         var asks = asking.Body.Severities.Where(task.AfterRides.Contains).Select(one => (Bikes.Severity?)one).FirstOrDefault();
         return life with { State = LifeState.Due, Governing = null, Because = [new AfterRide(asking.Entry, asks), .. life.Because] };
     }
@@ -51,18 +88,40 @@ public static class Servicing
         let state = FluidChain.StateOf(reservoir, ledger)
         where state.Contents is { Temporary: true }
         let name = Reservoirs.Words(reservoir)
-        let task = new ServiceTask($"flush-fill.{Capabilities.Word(reservoir)}", "Drain the flush fill", Applies.Always, [], [], null, [], 30, null, false,
-            "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on.")
-        select new TaskStanding(new Component("flush-fill", name, BikePart.Engine, reservoir, [task]), task, new LifeLeft(LifeState.Due, null, [], [new PutInForNow(state.Contents!.Filled)]));
+        let task = new ServiceTask(
+            $"flush-fill.{Capabilities.Word(reservoir)}",
+            "Drain the flush fill",
+            Applies.Always,
+            [],
+            [],
+            null,
+            [],
+            30,
+            null,
+            false,
+            "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on."
+        )
+        select new TaskStanding(
+            new Component("flush-fill", name, BikePart.Engine, reservoir, [task]),
+            task,
+            new LifeLeft(LifeState.Due, null, [], [new PutInForNow(state.Contents!.Filled)])
+        );
 
-    /// <summary>The task with the owner's limits in place of the shipped ones; severities and running-in belong to the shipped ones and go with them.</summary>
+    /// <summary>
+    /// The task with the owner's limits in place of the shipped ones; severities and running-in belong to the shipped ones and go with
+    /// them.
+    /// </summary>
     private static ServiceTask WithOwn(ServiceTask task, IntervalSet own, Profile bike)
     {
-        if (own.AsShipped) return task;
+        if (own.AsShipped)
+            return task;
         var limits = ImmutableArray.CreateBuilder<Limit>();
-        if (own.Distance is { } distance) limits.Add(new UseLimit(distance, own.Provenance, bike.UnitOf(MeterKind.Odometer)));
-        if (own.Hours is { } hours) limits.Add(new UseLimit(hours, own.Provenance, bike.UnitOf(MeterKind.HourMeter)));
-        if (own.Months is { } months) limits.Add(new CalendarLimit(months, own.Provenance));
+        if (own.Distance is { } distance)
+            limits.Add(new UseLimit(distance, own.Provenance, bike.UnitOf(MeterKind.Odometer)));
+        if (own.Hours is { } hours)
+            limits.Add(new UseLimit(hours, own.Provenance, bike.UnitOf(MeterKind.HourMeter)));
+        if (own.Months is { } months)
+            limits.Add(new CalendarLimit(months, own.Provenance));
         return task with { Limits = limits.ToImmutable() };
     }
 
@@ -72,17 +131,29 @@ public static class Servicing
         return life with { Because = [.. life.Because.Where(line => line is not LastDone), new PaperEntered(entry, paper.Until)] };
     }
 
-    private static LifeLeft LifeOf(ServiceTask task, List<(LedgerEntry Entry, TaskDone Body)> history, Profile bike, BikeMeters meters, LocalDate today)
+    private static LifeLeft LifeOf(
+        ServiceTask task,
+        List<(LedgerEntry Entry, TaskDone Body)> history,
+        Profile bike,
+        BikeMeters meters,
+        LocalDate today
+    )
     {
         var last = history.LastOrDefault(pair => pair.Body.Evidence != Evidence.SellersWord);
         if (last.Entry is null)
         {
             var claim = history.LastOrDefault();
             var life = LifeLeft.Of(task, bike.Severities, null, meters, today);
-            return claim.Entry is null ? life : life with { Because = [.. life.Because.Where(line => line is not NoHistory), new OnlyClaimed(claim.Entry)] };
+            return claim.Entry is null
+                ? life
+                : life with
+                {
+                    Because = [.. life.Because.Where(line => line is not NoHistory), new OnlyClaimed(claim.Entry)],
+                };
         }
 
-        if (last.Body.Evidence == Evidence.TreatAsDue) return LifeLeft.TreatedAsDue(last.Entry);
+        if (last.Body.Evidence == Evidence.TreatAsDue)
+            return LifeLeft.TreatedAsDue(last.Entry);
         var shown = meters.All.Select(meter => meter.History.At(last.Entry, meter.Forecast)).FirstOrDefault(at => at is not null);
         return LifeLeft.Of(task, bike.Severities, new LastDone(last.Entry, last.Body.Evidence, shown), meters, today);
     }

@@ -16,7 +16,8 @@ public sealed record Packs(ImmutableArray<PackBought> Bought, Money Cost, decima
     public static Packs? Cheapest(decimal need, ImmutableArray<Pack> sizes)
     {
         var usable = sizes.Where(pack => pack.Size >= Grain).DistinctBy(pack => (pack.Size, pack.Price)).ToImmutableArray();
-        if (usable.IsEmpty || need <= 0) return null;
+        if (usable.IsEmpty || need <= 0)
+            return null;
         var grains = usable.Select(pack => Grains(pack.Size)).ToImmutableArray();
         var wanted = Grains(need);
         // Counted in the largest step that all sizes are whole numbers of, so that litres in cans stay a short table.
@@ -29,15 +30,33 @@ public sealed record Packs(ImmutableArray<PackBought> Bought, Money Cost, decima
             for (var pack = 0; pack < usable.Length; pack++)
             {
                 var rest = best[(int)Math.Max(0, at - (grains[pack] / step))];
-                var tried = (Cost: rest.Cost + Cents(usable[pack].Price), Size: rest.Size + grains[pack], Count: rest.Count + 1, Last: pack);
-                if ((tried.Cost, tried.Size, tried.Count).CompareTo((best[at].Cost, best[at].Size, best[at].Count)) < 0 || best[at].Last < 0) best[at] = tried;
+                var tried = (
+                    Cost: rest.Cost + Cents(usable[pack].Price),
+                    Size: rest.Size + grains[pack],
+                    Count: rest.Count + 1,
+                    Last: pack
+                );
+                if (
+                    (tried.Cost, tried.Size, tried.Count).CompareTo((best[at].Cost, best[at].Size, best[at].Count)) < 0
+                    || best[at].Last < 0
+                )
+                    best[at] = tried;
             }
         }
 
         var counts = new int[usable.Length];
-        for (long at = target; at > 0; at -= grains[best[at].Last] / step) counts[best[at].Last]++;
-        return new([.. usable.Select((pack, at) => new PackBought(pack, counts[at])).Where(one => one.Count > 0).OrderByDescending(one => one.Pack.Size)],
-            Money.Of(best[target].Cost / 100m), (best[target].Size / Scale) - need);
+        for (long at = target; at > 0; at -= grains[best[at].Last] / step)
+            counts[best[at].Last]++;
+        return new(
+            [
+                .. usable
+                    .Select((pack, at) => new PackBought(pack, counts[at]))
+                    .Where(one => one.Count > 0)
+                    .OrderByDescending(one => one.Pack.Size),
+            ],
+            Money.Of(best[target].Cost / 100m),
+            (best[target].Size / Scale) - need
+        );
     }
 
     private const decimal Grain = 0.01m;

@@ -7,7 +7,15 @@ namespace MuddyLedger.Core.Shelf;
 /// <param name="Amount">Litres or pieces; null where nobody has entered how much that reservoir takes.</param>
 /// <param name="For">The job and the bike, in words.</param>
 /// <param name="Suits">For a fluid: whether one that is called otherwise will do as well.</param>
-public sealed record Wanted(StockKind Kind, string What, decimal? Amount, Guid Bike, string For, string? Or = null, Func<string, bool>? Suits = null);
+public sealed record Wanted(
+    StockKind Kind,
+    string What,
+    decimal? Amount,
+    Guid Bike,
+    string For,
+    string? Or = null,
+    Func<string, bool>? Suits = null
+);
 
 /// <summary>One line of the shopping list.</summary>
 /// <param name="Item">The item of the shelf that it is; null where the shelf knows none.</param>
@@ -18,28 +26,46 @@ public sealed record Wanted(StockKind Kind, string What, decimal? Amount, Guid B
 /// <param name="Bikes">The bikes whose jobs want it.</param>
 /// <param name="AmountUnknown">A job wants more than is listed, and nobody has entered how much.</param>
 public sealed record ToBuy(
-    Guid? Item, StockKind Kind, string What, decimal Needed, decimal Here, decimal Missing, Packs? Packs, ImmutableArray<string> For, ImmutableArray<Guid> Bikes, bool AmountUnknown);
+    Guid? Item,
+    StockKind Kind,
+    string What,
+    decimal Needed,
+    decimal Here,
+    decimal Missing,
+    Packs? Packs,
+    ImmutableArray<string> For,
+    ImmutableArray<Guid> Bikes,
+    bool AmountUnknown
+);
 
 /// <summary>What the coming work wants, less what is there, bundled into packs at least cost.</summary>
 public static class Shopping
 {
     public static ImmutableArray<ToBuy> List(IEnumerable<Wanted> wanted, ImmutableArray<Stock> shelf)
     {
-        var lines = new Dictionary<string, (Stock? Stock, Wanted First, decimal Needed, bool Unknown, List<string> For, HashSet<Guid> Bikes)>();
+        var lines =
+            new Dictionary<string, (Stock? Stock, Wanted First, decimal Needed, bool Unknown, List<string> For, HashSet<Guid> Bikes)>();
         foreach (var one in wanted)
         {
             var stock = ItemFor(one, shelf);
             var key = stock?.Id.ToString() ?? $"{one.Kind} {one.What.ToLowerInvariant()}";
             var line = lines.GetValueOrDefault(key, (stock, one, 0m, false, [], []));
             line.Bikes.Add(one.Bike);
-            if (!line.For.Contains(one.For)) line.For.Add(one.For);
+            if (!line.For.Contains(one.For))
+                line.For.Add(one.For);
             lines[key] = line with { Needed = line.Needed + (one.Amount ?? 0), Unknown = line.Unknown || one.Amount is null };
         }
 
         foreach (var low in shelf.Where(stock => stock.Low && !lines.ContainsKey(stock.Id.ToString())))
             lines[low.Id.ToString()] = (low, new(low.Item.Kind, low.Item.Name, 0, Guid.Empty, ""), 0, false, [], []);
-        return [.. lines.Values.Select(line => LineOf(line.Stock, line.First, line.Needed, line.Unknown, line.For, line.Bikes)).Where(line => line.Missing > 0 || (line.AmountUnknown && line.Here == 0))
-            .OrderBy(line => line.Kind).ThenBy(line => line.What, StringComparer.OrdinalIgnoreCase)];
+        return
+        [
+            .. lines
+                .Values.Select(line => LineOf(line.Stock, line.First, line.Needed, line.Unknown, line.For, line.Bikes))
+                .Where(line => line.Missing > 0 || (line.AmountUnknown && line.Here == 0))
+                .OrderBy(line => line.Kind)
+                .ThenBy(line => line.What, StringComparer.OrdinalIgnoreCase),
+        ];
     }
 
     public static Money Total(IEnumerable<ToBuy> list) => Money.Of(list.Sum(line => line.Packs?.Cost.Amount ?? 0));
@@ -48,16 +74,38 @@ public static class Shopping
     {
         var here = stock?.Left ?? 0;
         var missing = Math.Max(0, needed + (stock?.Item.Minimum ?? 0) - here);
-        return new(stock?.Id, first.Kind, stock?.Item.Name ?? first.What, needed, here, missing, stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs), [.. reasons], [.. bikes], unknown);
+        return new(
+            stock?.Id,
+            first.Kind,
+            stock?.Item.Name ?? first.What,
+            needed,
+            here,
+            missing,
+            stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs),
+            [.. reasons],
+            [.. bikes],
+            unknown
+        );
     }
 
     /// <summary>The shelf's item for it, even where none of it is left.</summary>
     private static Stock? ItemFor(Wanted one, ImmutableArray<Stock> shelf)
     {
-        var fitting = shelf.Where(stock => stock.Item.FitsBike(one.Bike) && (stock.Item.Kind == StockKind.Fluid) == (one.Kind == StockKind.Fluid))
-            .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0).ThenByDescending(stock => stock.Left).ToList();
-        return fitting.Find(stock => stock.Item.IsCalled(one.What)) ?? (one.Or is { } other
-            // Another grade is not bought for a bike because it happens to serve the same purpose on another one; what is as good is not bought twice.
-            ? fitting.Find(stock => (one.Kind != StockKind.Fluid || !stock.Item.Bikes.IsEmpty || one.Suits?.Invoke(stock.Item.Description) == true) && stock.Item.IsCalled(other)) : null);
+        var fitting = shelf
+            .Where(stock => stock.Item.FitsBike(one.Bike) && (stock.Item.Kind == StockKind.Fluid) == (one.Kind == StockKind.Fluid))
+            .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0)
+            .ThenByDescending(stock => stock.Left)
+            .ToList();
+        return fitting.Find(stock => stock.Item.IsCalled(one.What))
+            ?? (
+                one.Or is { } other
+                    // Another grade is not bought for a bike because it happens to serve the same purpose on another one; what is as good
+                    // is not bought twice.
+                    ? fitting.Find(stock =>
+                        (one.Kind != StockKind.Fluid || !stock.Item.Bikes.IsEmpty || one.Suits?.Invoke(stock.Item.Description) == true)
+                        && stock.Item.IsCalled(other)
+                    )
+                    : null
+            );
     }
 }

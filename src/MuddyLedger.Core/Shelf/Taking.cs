@@ -19,17 +19,21 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
     /// <param name="fluidFor">What a reservoir's fluid is called by jobs: "engine oil".</param>
     public static ImmutableArray<Used> UsedBy(IEnumerable<EntryBody> lines, Func<Bikes.ReservoirId, string> fluidFor)
     {
-        var used = from line in lines
-                   let one = line switch
-                   {
-                       FluidFilled fill => new Used(StockKind.Fluid, fill.Fluid, fill.Volume.Litres, fluidFor(fill.Reservoir)),
-                       FluidToppedUp more => new Used(StockKind.Fluid, more.Fluid, more.Volume.Litres, fluidFor(more.Reservoir)),
-                       PartFitted part => new Used(StockKind.Part, part.Part, part.Count),
-                       _ => null,
-                   }
-                   where one is { Amount: > 0 }
-                   group one by (one.Kind, What: one.What.ToLowerInvariant(), one.Or) into same
-                   select same.First() with { Amount = same.Sum(one => one.Amount) };
+        var used =
+            from line in lines
+            let one = line switch
+            {
+                FluidFilled fill => new Used(StockKind.Fluid, fill.Fluid, fill.Volume.Litres, fluidFor(fill.Reservoir)),
+                FluidToppedUp more => new Used(StockKind.Fluid, more.Fluid, more.Volume.Litres, fluidFor(more.Reservoir)),
+                PartFitted part => new Used(StockKind.Part, part.Part, part.Count),
+                _ => null,
+            }
+            where one is { Amount: > 0 }
+            group one by (one.Kind, What: one.What.ToLowerInvariant(), one.Or) into same
+            select same.First() with
+            {
+                Amount = same.Sum(one => one.Amount),
+            };
         return [.. used];
     }
 
@@ -50,10 +54,12 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
                     left[stock.Id] = Less(left[stock.Id], take);
                 }
 
-                if (wanted <= 0) break;
+                if (wanted <= 0)
+                    break;
             }
 
-            if (wanted > 0) missing.Add(one with { Amount = wanted });
+            if (wanted > 0)
+                missing.Add(one with { Amount = wanted });
         }
 
         return new(takes.ToImmutable(), missing.ToImmutable());
@@ -62,11 +68,19 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
     /// <summary>Items of that name first, then what serves for it; what is made for this bike before what fits all.</summary>
     public static IEnumerable<Stock> Matching(Used used, IEnumerable<Stock> shelf, Guid bike)
     {
-        var fitting = shelf.Where(stock => stock.Left > 0 && stock.Item.FitsBike(bike) && (stock.Item.Kind == StockKind.Fluid) == (used.Kind == StockKind.Fluid))
-            .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0).ThenBy(stock => stock.Left).ThenBy(stock => stock.Id).ToList();
+        var fitting = shelf
+            .Where(stock =>
+                stock.Left > 0 && stock.Item.FitsBike(bike) && (stock.Item.Kind == StockKind.Fluid) == (used.Kind == StockKind.Fluid)
+            )
+            .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0)
+            .ThenBy(stock => stock.Left)
+            .ThenBy(stock => stock.Id)
+            .ToList();
         var named = fitting.Where(stock => stock.Item.IsCalled(used.What)).ToList();
         // A fluid that was named and is not here was bought elsewhere, unless what is here is meant for that bike and that place.
-        return named.Count > 0 || used.Or is not { } other ? named : fitting.Where(stock => !stock.Item.Bikes.IsEmpty && stock.Item.IsCalled(other));
+        return named.Count > 0 || used.Or is not { } other
+            ? named
+            : fitting.Where(stock => !stock.Item.Bikes.IsEmpty && stock.Item.IsCalled(other));
     }
 
     private static IEnumerable<Take> From(Stock stock, decimal wanted)
@@ -79,16 +93,23 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
 
         foreach (var container in stock.Containers)
         {
-            if (wanted <= 0) yield break;
+            if (wanted <= 0)
+                yield break;
             var amount = Math.Min(wanted, container.Left);
             wanted -= amount;
             yield return new(stock.Id, stock.Item.Name, container.Id, amount);
         }
     }
 
-    private static Stock Less(Stock stock, Take take) => stock with
-    {
-        Left = stock.Left - take.Amount,
-        Containers = [.. stock.Containers.Select(one => one.Id == take.Container ? one with { Left = one.Left - take.Amount } : one).Where(one => one.Left > 0)],
-    };
+    private static Stock Less(Stock stock, Take take) =>
+        stock with
+        {
+            Left = stock.Left - take.Amount,
+            Containers =
+            [
+                .. stock
+                    .Containers.Select(one => one.Id == take.Container ? one with { Left = one.Left - take.Amount } : one)
+                    .Where(one => one.Left > 0),
+            ],
+        };
 }

@@ -5,7 +5,9 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Sums;
 
-/// <summary>A tyre's size as it stands on its wall: 140/80-18. Its overall diameter is the rim and two walls (designations of ISO 5751).</summary>
+/// <summary>
+/// A tyre's size as it stands on its wall: 140/80-18. Its overall diameter is the rim and two walls (designations of ISO 5751).
+/// </summary>
 /// <param name="Section">Millimetres.</param>
 /// <param name="Aspect">Height of the wall in percent of the section.</param>
 /// <param name="Rim">Inches.</param>
@@ -13,7 +15,9 @@ public sealed partial record TyreSize(int Section, int Aspect, decimal Rim)
 {
     public double DiameterMm => ((double)Rim * 25.4) + (2 * Section * Aspect / 100.0);
 
-    /// <returns>Null where the text is no such size. A size in inches alone ("4.00-18") stands at an aspect of 100%, common practice.</returns>
+    /// <returns>
+    /// Null where the text is no such size. A size in inches alone ("4.00-18") stands at an aspect of 100%, common practice.
+    /// </returns>
     public static TyreSize? Read(string? text)
     {
         var match = Metric().Match(text ?? "");
@@ -24,7 +28,8 @@ public sealed partial record TyreSize(int Section, int Aspect, decimal Rim)
         }
 
         match = Inches().Match(text ?? "");
-        if (!match.Success) return null;
+        if (!match.Success)
+            return null;
         var section = (int)Math.Round(decimal.Parse(match.Groups[1].Value, CultureInfo.InvariantCulture) * 25.4m);
         var rim = decimal.Parse(match.Groups[2].Value, CultureInfo.InvariantCulture);
         return section is >= 40 and <= 200 && rim is >= 8 and <= 24 ? new(section, 100, rim) : null;

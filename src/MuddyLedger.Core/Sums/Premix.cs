@@ -16,7 +16,9 @@ public static class Premix
 
     public static Volume OilIn(Volume mix, decimal ratio) => Volume.FromLitres(mix.Litres / (1 + Fit(ratio)));
 
-    /// <summary>What brings a tank from one ratio to another: oil where it must get richer, straight fuel where leaner. One of the two is nothing.</summary>
+    /// <summary>
+    /// What brings a tank from one ratio to another: oil where it must get richer, straight fuel where leaner. One of the two is nothing.
+    /// </summary>
     public static (Volume Oil, Volume Fuel) Correct(Volume mix, decimal from, decimal to)
     {
         var oil = mix.Litres * ((Fit(from) / Fit(to)) - 1) / (from + 1);
@@ -32,5 +34,8 @@ public static class Premix
     }
 
     /// <exception cref="ArgumentOutOfRangeException">No ratio that an engine is run at.</exception>
-    private static decimal Fit(decimal ratio) => ratio is >= Richest and <= Leanest ? ratio : throw new ArgumentOutOfRangeException(nameof(ratio), ratio, $"{Richest} to {Leanest} is wanted.");
+    private static decimal Fit(decimal ratio) =>
+        ratio is >= Richest and <= Leanest
+            ? ratio
+            : throw new ArgumentOutOfRangeException(nameof(ratio), ratio, $"{Richest} to {Leanest} is wanted.");
 }

@@ -2,10 +2,17 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Sums;
 
-public enum PumpVerdict { Proven, TooLittle, TooMuch, CannotTell }
+public enum PumpVerdict
+{
+    Proven,
+    TooLittle,
+    TooMuch,
+    CannotTell,
+}
 
 /// <summary>
-/// Whether an oil pump gives what it should, by how far its tank fell for the fuel that was burned. A level is never read to the drop, so the
+/// Whether an oil pump gives what it should, by how far its tank fell for the fuel that was burned. A level is never read to the drop, so
+/// the
 /// answer is a range; it proves something only where the whole range lies on one side.
 /// </summary>
 /// <param name="Ratio">Fuel to oil, by what was read; null where the oil did not fall at all.</param>
@@ -27,10 +34,17 @@ public sealed record PumpProof(PumpVerdict Verdict, decimal? Ratio, decimal Rich
         decimal? Of(decimal oil) => oil > 0 ? burned / oil : null;
         var richest = Of(fall.Litres + readTo.Litres) ?? decimal.MaxValue;
         var leanest = Of(fall.Litres - readTo.Litres);
-        var verdict = leanest is { } lean && richest >= low && lean <= high ? PumpVerdict.Proven
+        var verdict =
+            leanest is { } lean && richest >= low && lean <= high ? PumpVerdict.Proven
             : richest > high ? PumpVerdict.TooLittle
             : leanest < low ? PumpVerdict.TooMuch
             : PumpVerdict.CannotTell;
-        return new(verdict, Of(fall.Litres), richest, leanest, Of(fall.Litres + (premix is { } ratio ? Premix.OilIn(fuel, ratio).Litres : 0)));
+        return new(
+            verdict,
+            Of(fall.Litres),
+            richest,
+            leanest,
+            Of(fall.Litres + (premix is { } ratio ? Premix.OilIn(fuel, ratio).Litres : 0))
+        );
     }
 }

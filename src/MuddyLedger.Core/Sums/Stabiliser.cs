@@ -2,7 +2,10 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Sums;
 
-/// <summary>Fuel stabiliser goes in before the fuel, for all the fuel that it treats: what is in the tank and what goes in. Then the engine runs five minutes, so that it reaches the lines.</summary>
+/// <summary>
+/// Fuel stabiliser goes in before the fuel, for all the fuel that it treats: what is in the tank and what goes in. Then the engine runs
+/// five minutes, so that it reaches the lines.
+/// </summary>
 public static class Stabiliser
 {
     public const int RunMinutes = 5;

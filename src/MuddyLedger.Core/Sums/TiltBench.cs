@@ -2,7 +2,10 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Sums;
 
-/// <summary>A rectangular sump with a dipper in it. All lengths in millimetres, in the box's own frame: x forward from the rear wall, z up from the floor.</summary>
+/// <summary>
+/// A rectangular sump with a dipper in it. All lengths in millimetres, in the box's own frame: x forward from the rear wall, z up from the
+/// floor.
+/// </summary>
 /// <param name="Length">Fore and aft, 20 to 1,000.</param>
 /// <param name="Width">Side to side, 20 to 1,000.</param>
 /// <param name="Height">20 to 1,000.</param>
@@ -11,21 +14,46 @@ namespace MuddyLedger.Core.Sums;
 /// <param name="AxisPlace">Of the crank before the rear wall; side to side it is taken to lie in the middle.</param>
 /// <param name="Across">The crank lies across the bike, so that the dipper turns fore and aft; else along it.</param>
 /// <param name="Reach">Radius of the circle that the dipper's tip runs on.</param>
-public sealed record SplashSump(double Length, double Width, double Height, double OilMl, double AxisHeight, double AxisPlace, bool Across, double Reach);
+public sealed record SplashSump(
+    double Length,
+    double Width,
+    double Height,
+    double OilMl,
+    double AxisHeight,
+    double AxisPlace,
+    bool Across,
+    double Reach
+);
 
-public enum TiltDirection { NoseUp, NoseDown, Left, Right }
+public enum TiltDirection
+{
+    NoseUp,
+    NoseDown,
+    Left,
+    Right,
+}
 
 public sealed record BenchPoint(double X, double Z);
 
 /// <summary>The sump at one tilt, seen in the plane in which it is tilted.</summary>
 /// <param name="Oil">The outline of the oil in the box's own frame.</param>
 /// <param name="Depth">How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.</param>
-public sealed record TiltPicture(double Across, double Height, ImmutableArray<BenchPoint> Oil, double AxisAt, double AxisHeight, double Reach, bool EdgeOn, double Depth)
+public sealed record TiltPicture(
+    double Across,
+    double Height,
+    ImmutableArray<BenchPoint> Oil,
+    double AxisAt,
+    double AxisHeight,
+    double Reach,
+    bool EdgeOn,
+    double Depth
+)
 {
     public bool Reached => Depth > 0;
 }
 
-/// <param name="Lost">Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within 90.</param>
+/// <param name="Lost">Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within
+/// 90.</param>
 /// <param name="Working">What to stay within.</param>
 public sealed record TiltLimit(TiltDirection Direction, double? Lost, double Working);
 
@@ -33,7 +61,9 @@ public sealed record TiltLimit(TiltDirection Direction, double? Lost, double Wor
 /// Where the oil of a splash-lubricated engine stands when the engine is tilted, and when its dipper misses it. An idealised, still sump:
 /// the maker's limit decides, and oil that sloshes is not lubrication.
 /// </summary>
-/// <remarks>Geometry alone: the oil's face is level, so it is the line of the tilted cross-section under which the oil's area lies.</remarks>
+/// <remarks>
+/// Geometry alone: the oil's face is level, so it is the line of the tilted cross-section under which the oil's area lies.
+/// </remarks>
 public static class TiltBench
 {
     /// <summary>Degrees that such engines are usually given (common practice, from memory).</summary>
@@ -45,7 +75,8 @@ public static class TiltBench
     /// <summary>A moment, not a working angle (common practice, from memory).</summary>
     public const double NeverExceed = 60;
 
-    public static ImmutableArray<TiltLimit> Limits(SplashSump sump) => [.. Enum.GetValues<TiltDirection>().Select(direction => LimitOf(sump, direction))];
+    public static ImmutableArray<TiltLimit> Limits(SplashSump sump) =>
+        [.. Enum.GetValues<TiltDirection>().Select(direction => LimitOf(sump, direction))];
 
     public static TiltLimit LimitOf(SplashSump sump, TiltDirection direction)
     {
@@ -54,12 +85,15 @@ public static class TiltBench
     }
 
     /// <summary>How the angle comes down with the level: the least of the four directions, for each share of the fill.</summary>
-    public static ImmutableArray<(double Share, double? Lost, TiltDirection? Direction)> ByLevel(SplashSump sump, ImmutableArray<double> shares) =>
-    [
-        .. from share in shares
-           let least = Limits(sump with { OilMl = sump.OilMl * share }).MinBy(limit => limit.Lost ?? 91)!
-           select (share, least.Lost, least.Lost is null ? (TiltDirection?)null : least.Direction),
-    ];
+    public static ImmutableArray<(double Share, double? Lost, TiltDirection? Direction)> ByLevel(
+        SplashSump sump,
+        ImmutableArray<double> shares
+    ) =>
+        [
+            .. from share in shares
+            let least = Limits(sump with { OilMl = sump.OilMl * share }).MinBy(limit => limit.Lost ?? 91)!
+            select (share, least.Lost, least.Lost is null ? (TiltDirection?)null : least.Direction),
+        ];
 
     /// <param name="degrees">0 to 90.</param>
     public static TiltPicture At(SplashSump sump, TiltDirection direction, double degrees)
@@ -74,20 +108,37 @@ public static class TiltBench
         var axisAt = fore ? sump.AxisPlace : sump.Width / 2;
         var edgeOn = fore != sump.Across;
         var lowest = Lowest(across, sump.Height, axisAt, sump.AxisHeight, sump.Reach, edgeOn, sin, cos);
-        return new(across, sump.Height, Under(across, sump.Height, sin, cos, face), axisAt, sump.AxisHeight, sump.Reach, edgeOn, lowest is { } low ? face - low : double.NegativeInfinity);
+        return new(
+            across,
+            sump.Height,
+            Under(across, sump.Height, sin, cos, face),
+            axisAt,
+            sump.AxisHeight,
+            sump.Reach,
+            edgeOn,
+            lowest is { } low ? face - low : double.NegativeInfinity
+        );
     }
 
     /// <summary>What cannot be reckoned with, by field; empty where all is well.</summary>
     public static ImmutableArray<Refusal> Refuse(SplashSump sump)
     {
         var found = ImmutableArray.CreateBuilder<Refusal>();
-        void Must(bool holds, string field, string words) { if (!holds) found.Add(new(field, words)); }
+        void Must(bool holds, string field, string words)
+        {
+            if (!holds)
+                found.Add(new(field, words));
+        }
 
         Must(sump.Length is >= 20 and <= 1000, "length", "must lie between 20 and 1,000 mm");
         Must(sump.Width is >= 20 and <= 1000, "width", "must lie between 20 and 1,000 mm");
         Must(sump.Height is >= 20 and <= 1000, "height", "must lie between 20 and 1,000 mm");
         Must(sump.OilMl > 0, "oil", "must be more than nothing");
-        Must(sump.OilMl * 1000 <= sump.Length * sump.Width * sump.Height, "oil", $"is more than the box holds ({sump.Length * sump.Width * sump.Height / 1e6:0.##} L)");
+        Must(
+            sump.OilMl * 1000 <= sump.Length * sump.Width * sump.Height,
+            "oil",
+            $"is more than the box holds ({sump.Length * sump.Width * sump.Height / 1e6:0.##} L)"
+        );
         Must(sump.AxisHeight > 0 && sump.AxisHeight < sump.Height, "axisHeight", "must lie inside the box");
         Must(sump.AxisPlace > 0 && sump.AxisPlace < sump.Length, "axisPlace", "must lie inside the box");
         Must(sump.Reach > 0 && sump.Reach <= 1000, "reach", "must lie between nothing and 1,000 mm");
@@ -97,16 +148,20 @@ public static class TiltBench
     private static double? LostAt(SplashSump sump, TiltDirection direction)
     {
         const double step = 0.5;
-        if (!At(sump, direction, 0).Reached) return 0;
+        if (!At(sump, direction, 0).Reached)
+            return 0;
         for (var to = step; to <= 90; to += step)
         {
-            if (At(sump, direction, to).Reached) continue;
+            if (At(sump, direction, to).Reached)
+                continue;
             var (held, lost) = (to - step, to);
             for (var turn = 0; turn < 40; turn++)
             {
                 var middle = (held + lost) / 2;
-                if (At(sump, direction, middle).Reached) held = middle;
-                else lost = middle;
+                if (At(sump, direction, middle).Reached)
+                    held = middle;
+                else
+                    lost = middle;
             }
 
             return lost;
@@ -115,7 +170,9 @@ public static class TiltBench
         return null;
     }
 
-    /// <summary>The height of the oil's face over the box's corner, measured upright in the world: what lies under it has the oil's area.</summary>
+    /// <summary>
+    /// The height of the oil's face over the box's corner, measured upright in the world: what lies under it has the oil's area.
+    /// </summary>
     private static double FaceFor(double across, double height, double area, double sin, double cos)
     {
         var corners = new[] { 0, across * sin, height * cos, (across * sin) + (height * cos) };
@@ -123,8 +180,10 @@ public static class TiltBench
         for (var turn = 0; turn < 60; turn++)
         {
             var middle = (low + high) / 2;
-            if (AreaOf(Under(across, height, sin, cos, middle)) < area) low = middle;
-            else high = middle;
+            if (AreaOf(Under(across, height, sin, cos, middle)) < area)
+                low = middle;
+            else
+                high = middle;
         }
 
         return (low + high) / 2;
@@ -140,8 +199,10 @@ public static class TiltBench
         {
             var (from, to) = (box[at], box[(at + 1) % box.Length]);
             var (a, b) = (Over(from), Over(to));
-            if (a <= 0) outline.Add(from);
-            if (a <= 0 != b <= 0) outline.Add(new(from.X + ((to.X - from.X) * a / (a - b)), from.Z + ((to.Z - from.Z) * a / (a - b))));
+            if (a <= 0)
+                outline.Add(from);
+            if (a <= 0 != b <= 0)
+                outline.Add(new(from.X + ((to.X - from.X) * a / (a - b)), from.Z + ((to.Z - from.Z) * a / (a - b))));
         }
 
         return outline.ToImmutable();
@@ -160,7 +221,16 @@ public static class TiltBench
     }
 
     /// <summary>The lowest point of the dipper's circle that lies inside the box, as a height in the world; null where none does.</summary>
-    private static double? Lowest(double across, double height, double axisAt, double axisHeight, double reach, bool edgeOn, double sin, double cos)
+    private static double? Lowest(
+        double across,
+        double height,
+        double axisAt,
+        double axisHeight,
+        double reach,
+        bool edgeOn,
+        double sin,
+        double cos
+    )
     {
         bool Inside(BenchPoint point) => point.X >= -1e-9 && point.X <= across + 1e-9 && point.Z >= -1e-9 && point.Z <= height + 1e-9;
         // Seen edge on, the circle is a line upright in the box.
@@ -176,9 +246,11 @@ public static class TiltBench
     {
         foreach (var wall in new[] { 0, across })
             if (reach >= Math.Abs(wall - axisAt))
-                foreach (var side in new[] { -1, 1 }) yield return new(wall, axisHeight + (side * Math.Sqrt((reach * reach) - ((wall - axisAt) * (wall - axisAt)))));
+                foreach (var side in new[] { -1, 1 })
+                    yield return new(wall, axisHeight + (side * Math.Sqrt((reach * reach) - ((wall - axisAt) * (wall - axisAt)))));
         foreach (var floor in new[] { 0, height })
             if (reach >= Math.Abs(floor - axisHeight))
-                foreach (var side in new[] { -1, 1 }) yield return new(axisAt + (side * Math.Sqrt((reach * reach) - ((floor - axisHeight) * (floor - axisHeight)))), floor);
+                foreach (var side in new[] { -1, 1 })
+                    yield return new(axisAt + (side * Math.Sqrt((reach * reach) - ((floor - axisHeight) * (floor - axisHeight)))), floor);
     }
 }

@@ -5,7 +5,9 @@ namespace MuddyLedger.Core.Sums;
 /// <summary>What a torque wrench is set to when something lengthens it.</summary>
 public static class TorqueWrench
 {
-    /// <summary>An adaptor in line with the wrench makes the lever longer, so the wrench is set lower: torque x length / (length + adaptor).</summary>
+    /// <summary>
+    /// An adaptor in line with the wrench makes the lever longer, so the wrench is set lower: torque x length / (length + adaptor).
+    /// </summary>
     /// <remarks>Levers: the same force on the handle at two distances. Set crosswise, an adaptor changes nothing.</remarks>
     /// <param name="length">From the middle of the handle to the square, above nought.</param>
     /// <param name="adaptor">From the square to the bolt, in line.</param>

@@ -1,9 +1,12 @@
 namespace MuddyLedger.Core.Units;
 
-/// <summary>A distance travelled by a bike, in metres. Never negative; exact as typed (a mile is 1,609.344 m exactly: NIST SP 811, appendix B).</summary>
+/// <summary>
+/// A distance travelled by a bike, in metres. Never negative; exact as typed (a mile is 1,609.344 m exactly: NIST SP 811, appendix B).
+/// </summary>
 public readonly record struct Distance : IComparable<Distance>
 {
-    private Distance(decimal metres) => Metres = metres >= 0 ? metres : throw new ArgumentOutOfRangeException(nameof(metres), metres, "A distance is never negative.");
+    private Distance(decimal metres) =>
+        Metres = metres >= 0 ? metres : throw new ArgumentOutOfRangeException(nameof(metres), metres, "A distance is never negative.");
 
     public decimal Metres { get; }
 
@@ -21,7 +24,10 @@ public readonly record struct Distance : IComparable<Distance>
     public override string ToString() => new Quantity(Metres, Unit.Metre).ToString();
 
     public static bool operator <(Distance left, Distance right) => left.Metres < right.Metres;
+
     public static bool operator >(Distance left, Distance right) => left.Metres > right.Metres;
+
     public static bool operator <=(Distance left, Distance right) => left.Metres <= right.Metres;
+
     public static bool operator >=(Distance left, Distance right) => left.Metres >= right.Metres;
 }

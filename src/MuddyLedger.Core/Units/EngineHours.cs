@@ -3,7 +3,8 @@ namespace MuddyLedger.Core.Units;
 /// <summary>Running time of an engine, in hours. Never negative; exact as typed.</summary>
 public readonly record struct EngineHours : IComparable<EngineHours>
 {
-    private EngineHours(decimal hours) => Hours = hours >= 0 ? hours : throw new ArgumentOutOfRangeException(nameof(hours), hours, "A running time is never negative.");
+    private EngineHours(decimal hours) =>
+        Hours = hours >= 0 ? hours : throw new ArgumentOutOfRangeException(nameof(hours), hours, "A running time is never negative.");
 
     public decimal Hours { get; }
 
@@ -21,7 +22,10 @@ public readonly record struct EngineHours : IComparable<EngineHours>
     public override string ToString() => new Quantity(Hours, Unit.Hour).ToString();
 
     public static bool operator <(EngineHours left, EngineHours right) => left.Hours < right.Hours;
+
     public static bool operator >(EngineHours left, EngineHours right) => left.Hours > right.Hours;
+
     public static bool operator <=(EngineHours left, EngineHours right) => left.Hours <= right.Hours;
+
     public static bool operator >=(EngineHours left, EngineHours right) => left.Hours >= right.Hours;
 }

@@ -3,7 +3,11 @@ namespace MuddyLedger.Core.Units;
 /// <summary>A length measured on a part, in millimetres. Never negative.</summary>
 public readonly record struct Length : IComparable<Length>
 {
-    private Length(decimal millimetres) => Millimetres = millimetres >= 0 ? millimetres : throw new ArgumentOutOfRangeException(nameof(millimetres), millimetres, "A length is never negative.");
+    private Length(decimal millimetres) =>
+        Millimetres =
+            millimetres >= 0
+                ? millimetres
+                : throw new ArgumentOutOfRangeException(nameof(millimetres), millimetres, "A length is never negative.");
 
     public decimal Millimetres { get; }
 
@@ -19,7 +23,10 @@ public readonly record struct Length : IComparable<Length>
     public override string ToString() => new Quantity(Millimetres, Unit.Millimetre).ToString();
 
     public static bool operator <(Length left, Length right) => left.Millimetres < right.Millimetres;
+
     public static bool operator >(Length left, Length right) => left.Millimetres > right.Millimetres;
+
     public static bool operator <=(Length left, Length right) => left.Millimetres <= right.Millimetres;
+
     public static bool operator >=(Length left, Length right) => left.Millimetres >= right.Millimetres;
 }

@@ -6,8 +6,11 @@ namespace MuddyLedger.Core.Units;
 /// <summary>An amount paid, in the owner's own currency (a setting; there is no exchange here). Never negative; two decimals.</summary>
 public readonly partial record struct Money
 {
-    private Money(decimal amount) => Amount = amount >= 0 ? Math.Round(amount, 2, MidpointRounding.AwayFromZero)
-        : throw new ArgumentOutOfRangeException(nameof(amount), amount, "A cost is never negative.");
+    private Money(decimal amount) =>
+        Amount =
+            amount >= 0
+                ? Math.Round(amount, 2, MidpointRounding.AwayFromZero)
+                : throw new ArgumentOutOfRangeException(nameof(amount), amount, "A cost is never negative.");
 
     public decimal Amount { get; }
 
@@ -17,17 +20,30 @@ public readonly partial record struct Money
 
     public override string ToString() => Amount.ToString("0.00", CultureInfo.InvariantCulture);
 
-    /// <summary>Reads "19.80", "19,80", "2,500", "2.500,00 EUR" as the reader's marks have it, and asks where it could be two amounts. At most 1,000,000.</summary>
+    /// <summary>
+    /// Reads "19.80", "19,80", "2,500", "2.500,00 EUR" as the reader's marks have it, and asks where it could be two amounts. At most
+    /// 1,000,000.
+    /// </summary>
     public static Reading<Money> Read(string? text, NumberMarks marks = NumberMarks.Unknown)
     {
-        if (string.IsNullOrWhiteSpace(text)) return Reading<Money>.Refused("is missing; type an amount");
+        if (string.IsNullOrWhiteSpace(text))
+            return Reading<Money>.Refused("is missing; type an amount");
         var plain = Currency().Replace(text.Trim(), "").Trim();
-        if (plain.StartsWith('-')) return Reading<Money>.Refused("cannot be less than nothing");
-        if (plain.Length is 0 or > 20 || !plain.All(letter => char.IsAsciiDigit(letter) || ".,' \u2019\u00A0\u2009\u202F".Contains(letter, StringComparison.Ordinal)))
+        if (plain.StartsWith('-'))
+            return Reading<Money>.Refused("cannot be less than nothing");
+        if (
+            plain.Length is 0 or > 20
+            || !plain.All(letter => char.IsAsciiDigit(letter) || ".,' \u2019\u00A0\u2009\u202F".Contains(letter, StringComparison.Ordinal))
+        )
             return Reading<Money>.Refused("is not an amount of money, such as 19.80");
         var read = NumberText.Read(plain, marks, coarse: true);
-        if (read.IsRefused) return Reading<Money>.Refused(read.Refusal!.StartsWith("can be", StringComparison.Ordinal) ? read.Refusal : "is not an amount of money, such as 19.80");
-        return read.Value > 1_000_000m ? Reading<Money>.Refused("is more than can be meant here (at most 1,000,000)") : Reading<Money>.Of(Of(read.Value));
+        if (read.IsRefused)
+            return Reading<Money>.Refused(
+                read.Refusal!.StartsWith("can be", StringComparison.Ordinal) ? read.Refusal : "is not an amount of money, such as 19.80"
+            );
+        return read.Value > 1_000_000m
+            ? Reading<Money>.Refused("is more than can be meant here (at most 1,000,000)")
+            : Reading<Money>.Of(Of(read.Value));
     }
 
     /// <summary>A currency's sign or its three letters, before or behind.</summary>

@@ -8,8 +8,10 @@ public enum NumberMarks
 {
     /// <summary>Nobody has said: a comma before three digits groups, a point never does.</summary>
     Unknown,
+
     /// <summary>"2,500.75", as English is written.</summary>
     Point,
+
     /// <summary>"2.500,75", as German and French are written.</summary>
     Comma,
 }
@@ -27,37 +29,53 @@ public static partial class NumberText
         var plain = Spaces().Replace(text.Trim(), " ");
         if (plain.Contains(' ', StringComparison.Ordinal))
         {
-            if (!BySpaces().IsMatch(plain)) return Wrong(text);
+            if (!BySpaces().IsMatch(plain))
+                return Wrong(text);
             plain = plain.Replace(" ", "", StringComparison.Ordinal);
             // Spaces group already, so what mark there is stands before the decimals.
             return Decimal(plain.Replace(',', '.'), text);
         }
 
         var (points, commas) = (plain.Count(letter => letter == '.'), plain.Count(letter => letter == ','));
-        if (points > 0 && commas > 0) return Both(plain, text);
-        if (points + commas == 0) return Decimal(plain, text);
+        if (points > 0 && commas > 0)
+            return Both(plain, text);
+        if (points + commas == 0)
+            return Decimal(plain, text);
         var mark = points > 0 ? '.' : ',';
-        if (points + commas > 1) return Grouped(mark).IsMatch(plain) ? Decimal(plain.Replace(mark.ToString(), "", StringComparison.Ordinal), text) : Wrong(text);
+        if (points + commas > 1)
+            return Grouped(mark).IsMatch(plain) ? Decimal(plain.Replace(mark.ToString(), "", StringComparison.Ordinal), text) : Wrong(text);
 
         var at = plain.IndexOf(mark, StringComparison.Ordinal);
         var (before, after) = (plain[..at], plain[(at + 1)..]);
         var decimals = $"{before}.{after}";
-        if (after.Length != 3 || before.Length is 0 or > 3 || before.StartsWith('0')) return after.Length == 0 ? Wrong(text) : Decimal(decimals, text);
-        var groups = marks switch { NumberMarks.Comma => mark == '.', _ => mark == ',' };
-        if (groups) return Decimal(before + after, text);
+        if (after.Length != 3 || before.Length is 0 or > 3 || before.StartsWith('0'))
+            return after.Length == 0 ? Wrong(text) : Decimal(decimals, text);
+        var groups = marks switch
+        {
+            NumberMarks.Comma => mark == '.',
+            _ => mark == ',',
+        };
+        if (groups)
+            return Decimal(before + after, text);
         return coarse && marks != NumberMarks.Unknown
-            ? Reading<decimal>.Refused($"can be read as {before + after} or as {decimals.TrimEnd('0').TrimEnd('.')}: write it without a mark before three digits")
+            ? Reading<decimal>.Refused(
+                $"can be read as {before + after} or as {decimals.TrimEnd('0').TrimEnd('.')}: write it without a mark before three digits"
+            )
             : Decimal(decimals, text);
     }
 
     /// <summary>A whole number in its range, grouped or not.</summary>
     public static Reading<int> Whole(string? text, int least, int most)
     {
-        if (string.IsNullOrWhiteSpace(text)) return Reading<int>.Refused("is missing");
+        if (string.IsNullOrWhiteSpace(text))
+            return Reading<int>.Refused("is missing");
         var plain = Spaces().Replace(text.Trim(), "");
-        foreach (var mark in ".,") if (Grouped(mark).IsMatch(plain)) plain = plain.Replace(mark.ToString(), "", StringComparison.Ordinal);
+        foreach (var mark in ".,")
+            if (Grouped(mark).IsMatch(plain))
+                plain = plain.Replace(mark.ToString(), "", StringComparison.Ordinal);
         return int.TryParse(plain, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
-            ? Reading<int>.Of(value) : Reading<int>.Refused($"must be a whole number from {least:#,0} to {most:#,0}");
+            ? Reading<int>.Of(value)
+            : Reading<int>.Refused($"must be a whole number from {least:#,0} to {most:#,0}");
     }
 
     /// <summary>
@@ -77,13 +95,15 @@ public static partial class NumberText
         var group = decimalMark == '.' ? ',' : '.';
         var at = plain.LastIndexOf(decimalMark);
         var whole = plain[..at];
-        return whole.Contains(decimalMark, StringComparison.Ordinal) || !Grouped(group).IsMatch(whole) || at + 1 == plain.Length ? Wrong(text)
+        return whole.Contains(decimalMark, StringComparison.Ordinal) || !Grouped(group).IsMatch(whole) || at + 1 == plain.Length
+            ? Wrong(text)
             : Decimal($"{whole.Replace(group.ToString(), "", StringComparison.Ordinal)}.{plain[(at + 1)..]}", text);
     }
 
     private static Reading<decimal> Decimal(string plain, string text) =>
         decimal.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) ? Reading<decimal>.Of(value)
-            : plain.Length > 25 ? Reading<decimal>.Refused("is more than can be meant here") : Wrong(text);
+        : plain.Length > 25 ? Reading<decimal>.Refused("is more than can be meant here")
+        : Wrong(text);
 
     private static Reading<decimal> Wrong(string text) => Reading<decimal>.Refused($"is not a number: \"{text.Trim()}\"");
 

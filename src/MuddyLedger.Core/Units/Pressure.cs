@@ -3,7 +3,11 @@ namespace MuddyLedger.Core.Units;
 /// <summary>A pressure above the air around it, in kilopascals. Never negative.</summary>
 public readonly record struct Pressure : IComparable<Pressure>
 {
-    private Pressure(decimal kilopascals) => Kilopascals = kilopascals >= 0 ? kilopascals : throw new ArgumentOutOfRangeException(nameof(kilopascals), kilopascals, "A gauge pressure is never negative here.");
+    private Pressure(decimal kilopascals) =>
+        Kilopascals =
+            kilopascals >= 0
+                ? kilopascals
+                : throw new ArgumentOutOfRangeException(nameof(kilopascals), kilopascals, "A gauge pressure is never negative here.");
 
     public decimal Kilopascals { get; }
 
@@ -19,7 +23,10 @@ public readonly record struct Pressure : IComparable<Pressure>
     public override string ToString() => new Quantity(Kilopascals, Unit.Kilopascal).ToString();
 
     public static bool operator <(Pressure left, Pressure right) => left.Kilopascals < right.Kilopascals;
+
     public static bool operator >(Pressure left, Pressure right) => left.Kilopascals > right.Kilopascals;
+
     public static bool operator <=(Pressure left, Pressure right) => left.Kilopascals <= right.Kilopascals;
+
     public static bool operator >=(Pressure left, Pressure right) => left.Kilopascals >= right.Kilopascals;
 }

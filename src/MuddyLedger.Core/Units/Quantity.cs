@@ -2,17 +2,21 @@ using System.Globalization;
 
 namespace MuddyLedger.Core.Units;
 
-/// <summary>A value with the unit it is typed or shown in. The typed quantities (<see cref="Distance"/> and the rest) are what rules work with.</summary>
+/// <summary>
+/// A value with the unit it is typed or shown in. The typed quantities (<see cref="Distance"/> and the rest) are what rules work with.
+/// </summary>
 public readonly record struct Quantity(decimal Value, Unit Unit)
 {
     public decimal InBase => Value * Unit.InBase;
 
     /// <exception cref="ArgumentException">The unit measures something else.</exception>
-    public Quantity In(Unit unit) => unit.Dimension == Unit.Dimension
-        ? new(InBase / unit.InBase, unit)
-        : throw new ArgumentException($"{unit.Symbol} does not measure {Unit.Dimension}.", nameof(unit));
+    public Quantity In(Unit unit) =>
+        unit.Dimension == Unit.Dimension
+            ? new(InBase / unit.InBase, unit)
+            : throw new ArgumentException($"{unit.Symbol} does not measure {Unit.Dimension}.", nameof(unit));
 
-    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Value.Normalized()}{(Unit.Dimension == Dimension.Ratio ? "" : " ")}{Unit.Symbol}");
+    public override string ToString() =>
+        string.Create(CultureInfo.InvariantCulture, $"{Value.Normalized()}{(Unit.Dimension == Dimension.Ratio ? "" : " ")}{Unit.Symbol}");
 }
 
 internal static class DecimalText

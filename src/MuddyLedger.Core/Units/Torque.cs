@@ -3,7 +3,11 @@ namespace MuddyLedger.Core.Units;
 /// <summary>A tightening torque, in newton metres. Never negative.</summary>
 public readonly record struct Torque : IComparable<Torque>
 {
-    private Torque(decimal newtonMetres) => NewtonMetres = newtonMetres >= 0 ? newtonMetres : throw new ArgumentOutOfRangeException(nameof(newtonMetres), newtonMetres, "A torque is never negative.");
+    private Torque(decimal newtonMetres) =>
+        NewtonMetres =
+            newtonMetres >= 0
+                ? newtonMetres
+                : throw new ArgumentOutOfRangeException(nameof(newtonMetres), newtonMetres, "A torque is never negative.");
 
     public decimal NewtonMetres { get; }
 
@@ -21,7 +25,10 @@ public readonly record struct Torque : IComparable<Torque>
     public override string ToString() => new Quantity(NewtonMetres, Unit.NewtonMetre).ToString();
 
     public static bool operator <(Torque left, Torque right) => left.NewtonMetres < right.NewtonMetres;
+
     public static bool operator >(Torque left, Torque right) => left.NewtonMetres > right.NewtonMetres;
+
     public static bool operator <=(Torque left, Torque right) => left.NewtonMetres <= right.NewtonMetres;
+
     public static bool operator >=(Torque left, Torque right) => left.NewtonMetres >= right.NewtonMetres;
 }

@@ -3,7 +3,8 @@ namespace MuddyLedger.Core.Units;
 /// <summary>A volume of fluid, in litres. Never negative; exact as typed.</summary>
 public readonly record struct Volume : IComparable<Volume>
 {
-    private Volume(decimal litres) => Litres = litres >= 0 ? litres : throw new ArgumentOutOfRangeException(nameof(litres), litres, "A volume is never negative.");
+    private Volume(decimal litres) =>
+        Litres = litres >= 0 ? litres : throw new ArgumentOutOfRangeException(nameof(litres), litres, "A volume is never negative.");
 
     public decimal Litres { get; }
 
@@ -21,10 +22,15 @@ public readonly record struct Volume : IComparable<Volume>
     public override string ToString() => new Quantity(Litres, Unit.Litre).ToString();
 
     public static bool operator <(Volume left, Volume right) => left.Litres < right.Litres;
+
     public static bool operator >(Volume left, Volume right) => left.Litres > right.Litres;
+
     public static bool operator <=(Volume left, Volume right) => left.Litres <= right.Litres;
+
     public static bool operator >=(Volume left, Volume right) => left.Litres >= right.Litres;
+
     public static Volume operator +(Volume left, Volume right) => new(left.Litres + right.Litres);
+
     public static Volume operator *(Volume volume, decimal share) => new(volume.Litres * share);
 
     /// <summary>What is left when the other is taken away; nothing where the other is more.</summary>

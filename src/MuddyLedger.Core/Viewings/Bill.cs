@@ -2,7 +2,9 @@ using System.Collections.Concurrent;
 
 namespace MuddyLedger.Core.Viewings;
 
-/// <summary>All possible faults of a bike laid out for the sum: chances by level of care, costs on the grid, parts that count once.</summary>
+/// <summary>
+/// All possible faults of a bike laid out for the sum: chances by level of care, costs on the grid, parts that count once.
+/// </summary>
 internal sealed class Bill
 {
     /// <summary>A fault with its chances and cost. A group of one, or of all that cost the same part.</summary>
@@ -10,15 +12,24 @@ internal sealed class Bill
     internal sealed record Line(PossibleFault Fault, double[] Before, CostByLook Costs, double HoursShare, int Reach)
     {
         /// <summary>How likely it is at a level of care, given what the look says.</summary>
-        public double Chance(Look look, int level) => Fault.Presumed && look == Look.NotLooked ? PresumedChance : Care.After(look, Before[level]);
+        public double Chance(Look look, int level) =>
+            Fault.Presumed && look == Look.NotLooked ? PresumedChance : Care.After(look, Before[level]);
 
-        public double[] Cost(Look look) => look switch { Look.FoundBad => Costs.InFull, Look.FoundWorn => Costs.Worn, _ => Costs.Unseen };
+        public double[] Cost(Look look) =>
+            look switch
+            {
+                Look.FoundBad => Costs.InFull,
+                Look.FoundWorn => Costs.Worn,
+                _ => Costs.Unseen,
+            };
     }
 
     /// <summary>What a fault costs, by how it was seen.</summary>
     internal sealed record CostByLook(double[] InFull, double[] Worn, double[] Unseen)
     {
-        /// <summary>House values. Of faults that nobody has seen this share is only wear; and of what looks worn this share is worse inside.</summary>
+        /// <summary>
+        /// House values. Of faults that nobody has seen this share is only wear; and of what looks worn this share is worse inside.
+        /// </summary>
         public const double OnlyWear = 0.4;
         public const double WorseInside = Care.Misses;
 
@@ -31,7 +42,8 @@ internal sealed class Bill
         private static double[] Mix(double[] full, double[] lower, double ofFull)
         {
             var mixed = new double[full.Length];
-            for (var cell = 0; cell < mixed.Length; cell++) mixed[cell] = (ofFull * full[cell]) + ((1 - ofFull) * lower[cell]);
+            for (var cell = 0; cell < mixed.Length; cell++)
+                mixed[cell] = (ofFull * full[cell]) + ((1 - ofFull) * lower[cell]);
             return mixed;
         }
     }
@@ -65,31 +77,58 @@ internal sealed class Bill
     {
         var costs = faults.Select(fault => fault.Cost.At(hourlyRate)).ToList();
         var middling = new Dictionary<double, double>();
-        var before = faults.Select(fault =>
-        {
-            if (!middling.TryGetValue(fault.Chance, out var odds)) middling[fault.Chance] = odds = Care.Middling(fault.Chance);
-            return Care.Chances(odds, trust.Shift);
-        }).ToArray();
+        var before = faults
+            .Select(fault =>
+            {
+                if (!middling.TryGetValue(fault.Chance, out var odds))
+                    middling[fault.Chance] = odds = Care.Middling(fault.Chance);
+                return Care.Chances(odds, trust.Shift);
+            })
+            .ToArray();
         var weights = CareAfter(faults, before);
         var grid = new CostGrid(Math.Max(1, MostLikely(faults, costs, before, weights)), cells);
-        return new(grid, [.. faults.Select((fault, at) =>
-        {
-            var mean = costs[at].Mean;
-            return new Line(fault, before[at], CostByLook.Of(grid.Of(costs[at])), mean == 0 ? 0 : fault.Cost.Hours.Mean * hourlyRate / mean, (int)(costs[at].High / grid.Step) + 3);
-        })], weights);
+        return new(
+            grid,
+            [
+                .. faults.Select(
+                    (fault, at) =>
+                    {
+                        var mean = costs[at].Mean;
+                        return new Line(
+                            fault,
+                            before[at],
+                            CostByLook.Of(grid.Of(costs[at])),
+                            mean == 0 ? 0 : fault.Cost.Hours.Mean * hourlyRate / mean,
+                            (int)(costs[at].High / grid.Step) + 3
+                        );
+                    }
+                ),
+            ],
+            weights
+        );
     }
 
     /// <summary>The mean of the whole sum if these looks had been taken as well.</summary>
     public double MeanWith(IReadOnlyDictionary<PossibleFault, Look> looks)
     {
         Look LookAt(Line line) => looks.TryGetValue(line.Fault, out var look) ? look : line.Fault.Look;
-        var weights = CareAfter([.. _lines.Select(line => line.Fault with { Look = LookAt(line) })], [.. _lines.Select(line => line.Before)]);
+        var weights = CareAfter(
+            [.. _lines.Select(line => line.Fault with { Look = LookAt(line) })],
+            [.. _lines.Select(line => line.Before)]
+        );
         var mean = 0.0;
         for (var level = 0; level < Care.Levels; level++)
         {
-            if (weights[level] < Coarse) continue;
+            if (weights[level] < Coarse)
+                continue;
             foreach (var group in _groups)
-                mean += weights[level] * (group.Length > 1 ? Grid.Mean(Dearest(group, level, LookAt)) : group[0].Chance(LookAt(group[0]), level) * Grid.Mean(group[0].Cost(LookAt(group[0]))));
+                mean +=
+                    weights[level]
+                    * (
+                        group.Length > 1
+                            ? Grid.Mean(Dearest(group, level, LookAt))
+                            : group[0].Chance(LookAt(group[0]), level) * Grid.Mean(group[0].Cost(LookAt(group[0])))
+                    );
         }
 
         return mean;
@@ -106,7 +145,8 @@ internal sealed class Bill
         {
             logs[level] = Math.Log(Care.Prior[level]);
             for (var at = 0; at < faults.Count; at++)
-                if (faults[at].Look != Look.NotLooked) logs[level] += Math.Log(Care.Likelihood(faults[at].Look, before[at][level]));
+                if (faults[at].Look != Look.NotLooked)
+                    logs[level] += Math.Log(Care.Likelihood(faults[at].Look, before[at][level]));
         }
 
         var most = logs.Max();
@@ -128,8 +168,10 @@ internal sealed class Bill
         var reached = 0.0;
         for (var level = 0; level < Care.Levels; level++)
         {
-            if (weights[level] == 0) continue;
-            double mean = 0, variance = 0;
+            if (weights[level] == 0)
+                continue;
+            double mean = 0,
+                variance = 0;
             for (var at = 0; at < faults.Count; at++)
             {
                 var chance = faults[at].Presumed ? 1 : Care.After(faults[at].Look, before[at][level]);
@@ -148,34 +190,46 @@ internal sealed class Bill
     {
         var product = Spectrum.One(Grid.Half);
         foreach (var group in _groups)
-            if (group.Length > 1) product.Multiply(Grid.Spectrum(DearestNow(group, level)));
-            else product.Multiply(SpectrumOf(group[0].Cost(group[0].Fault.Look)), group[0].Chance(group[0].Fault.Look, level));
+            if (group.Length > 1)
+                product.Multiply(Grid.Spectrum(DearestNow(group, level)));
+            else
+                product.Multiply(SpectrumOf(group[0].Cost(group[0].Fault.Look)), group[0].Chance(group[0].Fault.Look, level));
         return product;
     }
 
     /// <summary>The spectrum of one part's cost at one level of care, with any looks in place of those that were.</summary>
     public Spectrum Factor(Line[] group, int level, Func<Line, Look> look)
     {
-        if (group.Length > 1) return Grid.Spectrum(Dearest(group, level, look));
+        if (group.Length > 1)
+            return Grid.Spectrum(Dearest(group, level, look));
         var line = group[0];
         var factor = Spectrum.One(Grid.Half);
         factor.Multiply(SpectrumOf(line.Cost(look(line))), line.Chance(look(line), level));
         return factor;
     }
 
-    /// <summary>What each fault is expected to add. Of one part the dearest counts, and it is shared out by what each would cost alone.</summary>
+    /// <summary>
+    /// What each fault is expected to add. Of one part the dearest counts, and it is shared out by what each would cost alone.
+    /// </summary>
     public List<(CostDriver Driver, double Hours)> Drivers(double[] weights)
     {
         var all = new List<(CostDriver, double)>();
         foreach (var group in _groups)
         {
-            var alone = group.Select(line =>
-            {
-                var chance = Enumerable.Range(0, Care.Levels).Sum(level => weights[level] * line.Chance(line.Fault.Look, level));
-                return (Line: line, Chance: chance, Cost: chance * Grid.Mean(line.Cost(line.Fault.Look)));
-            }).ToList();
+            var alone = group
+                .Select(line =>
+                {
+                    var chance = Enumerable.Range(0, Care.Levels).Sum(level => weights[level] * line.Chance(line.Fault.Look, level));
+                    return (Line: line, Chance: chance, Cost: chance * Grid.Mean(line.Cost(line.Fault.Look)));
+                })
+                .ToList();
             var sum = alone.Sum(part => part.Cost);
-            var together = group.Length == 1 ? sum : Enumerable.Range(0, Care.Levels).Sum(level => weights[level] == 0 ? 0 : weights[level] * Grid.Mean(DearestNow(group, level)));
+            var together =
+                group.Length == 1
+                    ? sum
+                    : Enumerable
+                        .Range(0, Care.Levels)
+                        .Sum(level => weights[level] == 0 ? 0 : weights[level] * Grid.Mean(DearestNow(group, level)));
             foreach (var (line, chance, cost) in alone)
             {
                 var share = sum == 0 ? 0 : cost / sum * together;
@@ -186,7 +240,8 @@ internal sealed class Bill
         return all;
     }
 
-    private double[] DearestNow(Line[] group, int level) => _dearest.GetOrAdd((group, level), at => Dearest(at.Group, at.Level, line => line.Fault.Look));
+    private double[] DearestNow(Line[] group, int level) =>
+        _dearest.GetOrAdd((group, level), at => Dearest(at.Group, at.Level, line => line.Fault.Look));
 
     /// <summary>The cost of the dearest of several that may each be there: their chances of "at most so much" multiply.</summary>
     private double[] Dearest(Line[] group, int level, Func<Line, Look> look)
@@ -197,10 +252,12 @@ internal sealed class Bill
         foreach (var line in group)
         {
             var (chance, cost, sum) = (line.Chance(look(line), level), line.Cost(look(line)), 0.0);
-            for (var cell = 0; cell < cells; cell++) upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
+            for (var cell = 0; cell < cells; cell++)
+                upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
         }
 
-        for (var cell = cells - 1; cell > 0; cell--) upTo[cell] -= upTo[cell - 1];
+        for (var cell = cells - 1; cell > 0; cell--)
+            upTo[cell] -= upTo[cell - 1];
         return upTo;
     }
 

@@ -3,7 +3,13 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What a look at a point says about its fault.</summary>
-public enum Look { NotLooked, FoundSound, FoundWorn, FoundBad }
+public enum Look
+{
+    NotLooked,
+    FoundSound,
+    FoundWorn,
+    FoundBad,
+}
 
 /// <summary>
 /// How well a bike was kept: a latent shift, normal with deviation 1, of the log-odds of every fault at once, on a grid of 21 levels.
@@ -12,8 +18,10 @@ public enum Look { NotLooked, FoundSound, FoundWorn, FoundBad }
 public static class Care
 {
     public const int Levels = 21;
+
     /// <summary>A careful look misses a fault this often.</summary>
     public const double Misses = 0.10;
+
     /// <summary>And takes a sound part for a faulty one this often.</summary>
     public const double FalseAlarms = 0.03;
 
@@ -26,7 +34,10 @@ public static class Care
     private const double Reach = 3;
 
     /// <summary>From the best kept to the worst: added to the log-odds.</summary>
-    public static readonly ImmutableArray<double> Shift = [.. Enumerable.Range(0, Levels).Select(level => Reach * ((2.0 * level / (Levels - 1)) - 1))];
+    public static readonly ImmutableArray<double> Shift =
+    [
+        .. Enumerable.Range(0, Levels).Select(level => Reach * ((2.0 * level / (Levels - 1)) - 1)),
+    ];
 
     public static readonly ImmutableArray<double> Prior = Normal();
 
@@ -38,7 +49,8 @@ public static class Care
         var wanted = middle;
         for (var step = 0; step < 20; step++)
         {
-            double mean = 0, slope = 0;
+            double mean = 0,
+                slope = 0;
             for (var level = 0; level < Levels; level++)
             {
                 var at = Logistic(middle + Shift[level]);
@@ -47,7 +59,8 @@ public static class Care
             }
 
             var off = Math.Log(mean / (1 - mean)) - wanted;
-            if (Math.Abs(off) < 1e-12) break;
+            if (Math.Abs(off) < 1e-12)
+                break;
             middle -= off * mean * (1 - mean) / slope;
         }
 
@@ -56,23 +69,26 @@ public static class Care
 
     /// <summary>The chance that the fault is there before one looks, at each level of care.</summary>
     /// <param name="trustShift">What trust in the seller adds to the log-odds.</param>
-    public static double[] Chances(double middling, double trustShift) => [.. Shift.Select(shift => Logistic(middling + shift + trustShift))];
+    public static double[] Chances(double middling, double trustShift) =>
+        [.. Shift.Select(shift => Logistic(middling + shift + trustShift))];
 
     /// <summary>How likely what was seen is, given the chance of the fault.</summary>
-    public static double Likelihood(Look look, double chance) => look switch
-    {
-        Look.NotLooked => 1,
-        Look.FoundSound => (chance * Misses) + ((1 - chance) * (1 - FalseAlarms)),
-        _ => (chance * (1 - Misses)) + ((1 - chance) * FalseAlarms),
-    };
+    public static double Likelihood(Look look, double chance) =>
+        look switch
+        {
+            Look.NotLooked => 1,
+            Look.FoundSound => (chance * Misses) + ((1 - chance) * (1 - FalseAlarms)),
+            _ => (chance * (1 - Misses)) + ((1 - chance) * FalseAlarms),
+        };
 
     /// <summary>The chance that the fault is there after the look.</summary>
-    public static double After(Look look, double chance) => look switch
-    {
-        Look.NotLooked => chance,
-        Look.FoundSound => Math.Min(MissedAtMost, chance * Misses / Likelihood(look, chance)),
-        _ => chance * (1 - Misses) / Likelihood(look, chance),
-    };
+    public static double After(Look look, double chance) =>
+        look switch
+        {
+            Look.NotLooked => chance,
+            Look.FoundSound => Math.Min(MissedAtMost, chance * Misses / Likelihood(look, chance)),
+            _ => chance * (1 - Misses) / Likelihood(look, chance),
+        };
 
     public static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 

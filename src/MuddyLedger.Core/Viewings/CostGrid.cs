@@ -2,7 +2,9 @@ using System.Collections.Concurrent;
 
 namespace MuddyLedger.Core.Viewings;
 
-/// <summary>Money in equal steps, wide enough for all that can fail at once. Sums of independent costs are exact convolutions on it.</summary>
+/// <summary>
+/// Money in equal steps, wide enough for all that can fail at once. Sums of independent costs are exact convolutions on it.
+/// </summary>
 public sealed class CostGrid
 {
     private static readonly double[] Steps = [1, 2, 5];
@@ -15,8 +17,14 @@ public sealed class CostGrid
     public CostGrid(double most, int cells)
     {
         Cells = cells;
-        (_turnRe, _turnIm) = Turns.GetOrAdd(cells, size => (
-            [.. Enumerable.Range(0, (size / 2) + 1).Select(at => Math.Cos(2 * Math.PI * at / size))], [.. Enumerable.Range(0, (size / 2) + 1).Select(at => -Math.Sin(2 * Math.PI * at / size))]));
+        (_turnRe, _turnIm) = Turns.GetOrAdd(
+            cells,
+            size =>
+                (
+                    [.. Enumerable.Range(0, (size / 2) + 1).Select(at => Math.Cos(2 * Math.PI * at / size))],
+                    [.. Enumerable.Range(0, (size / 2) + 1).Select(at => -Math.Sin(2 * Math.PI * at / size))]
+                )
+        );
         var scale = 1.0;
         for (; ; scale *= 10)
             foreach (var nice in Steps)
@@ -47,7 +55,8 @@ public sealed class CostGrid
             below = upTo;
         }
 
-        if (below < 1) cells[last] += 1 - below;
+        if (below < 1)
+            cells[last] += 1 - below;
         return cells;
     }
 
@@ -68,7 +77,8 @@ public sealed class CostGrid
     public double Mean(double[] cells)
     {
         var mean = 0.0;
-        for (var cell = 0; cell < cells.Length; cell++) mean += cells[cell] * cell * Step;
+        for (var cell = 0; cell < cells.Length; cell++)
+            mean += cells[cell] * cell * Step;
         return mean;
     }
 
@@ -77,7 +87,8 @@ public sealed class CostGrid
     {
         var count = Cells / 2;
         var (re, im) = (new double[count], new double[count]);
-        for (var at = 0; at < count; at++) (re[at], im[at]) = (cells[2 * at], cells[(2 * at) + 1]);
+        for (var at = 0; at < count; at++)
+            (re[at], im[at]) = (cells[2 * at], cells[(2 * at) + 1]);
         FastFourier.Forward(re, im);
         var half = new Spectrum(Half);
         for (var at = 0; at <= count; at++)
@@ -97,7 +108,8 @@ public sealed class CostGrid
         var (re, im) = (new double[Cells], new double[Cells]);
         half.Re.CopyTo(re, 0);
         half.Im.CopyTo(im, 0);
-        for (var at = 1; at < Cells - Half + 1; at++) (re[Cells - at], im[Cells - at]) = (half.Re[at], -half.Im[at]);
+        for (var at = 1; at < Cells - Half + 1; at++)
+            (re[Cells - at], im[Cells - at]) = (half.Re[at], -half.Im[at]);
         FastFourier.Inverse(re, im);
         // What is below nought here is rounding.
         return [.. re.Select(value => Math.Max(0, value))];

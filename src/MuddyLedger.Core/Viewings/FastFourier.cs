@@ -35,8 +35,8 @@ public static class FastFourier
         }
 
         for (var half = 1 << stage; half < re.Length; half *= 2, stage++)
-            for (var start = 0; start < re.Length; start += 2 * half)
-                Butterflies(re, im, start, half, plan.Roots[stage].Re, plan.Roots[stage].Im);
+        for (var start = 0; start < re.Length; start += 2 * half)
+            Butterflies(re, im, start, half, plan.Roots[stage].Re, plan.Roots[stage].Im);
     }
 
     /// <summary>The first two stages at once: their only roots are 1 and -i.</summary>
@@ -57,7 +57,8 @@ public static class FastFourier
     public static void Inverse(double[] re, double[] im)
     {
         Forward(im, re);
-        for (var at = 0; at < re.Length; at++) (re[at], im[at]) = (re[at] / re.Length, im[at] / re.Length);
+        for (var at = 0; at < re.Length; at++)
+            (re[at], im[at]) = (re[at] / re.Length, im[at] / re.Length);
     }
 
     private static void Butterflies(double[] re, double[] im, int even, int half, double[] rootRe, double[] rootIm)
@@ -103,9 +104,11 @@ public static class FastFourier
         for (int at = 1, mirror = 0; at < size; at++)
         {
             var bit = size >> 1;
-            for (; (mirror & bit) != 0; bit >>= 1) mirror ^= bit;
+            for (; (mirror & bit) != 0; bit >>= 1)
+                mirror ^= bit;
             mirror ^= bit;
-            if (at < mirror) swaps.AddRange([at, mirror]);
+            if (at < mirror)
+                swaps.AddRange([at, mirror]);
         }
 
         return new([.. swaps], [.. roots]);

@@ -6,15 +6,24 @@ namespace MuddyLedger.Core.Viewings;
 public sealed record HiddenFault(Grade Grade, double Cost);
 
 /// <summary>
-/// A made-up bike with hidden faults, for practice and to test the reckoning against. It is made otherwise than the reckoning assumes: owners
-/// are of two sorts and not spread evenly, each point's odds are off by its own amount, looks miss more at some points than at others, prices
+/// A made-up bike with hidden faults, for practice and to test the reckoning against. It is made otherwise than the reckoning assumes:
+/// owners
+/// are of two sorts and not spread evenly, each point's odds are off by its own amount, looks miss more at some points than at others,
+/// prices
 /// swing evenly and not normally, and some faults are mild.
 /// </summary>
 /// <param name="Faults">By point; a point without one is sound.</param>
 /// <param name="Honest">A dishonest seller claims what is not so; an honest one admits some of what is wrong.</param>
 /// <param name="TrueCost">Of everything, each part once.</param>
 public sealed record HiddenBike(
-    ImmutableArray<Point> Points, ImmutableDictionary<string, HiddenFault> Faults, bool Honest, ImmutableArray<string> Claims, ImmutableArray<string> Admitted, double TrueCost, int Seed)
+    ImmutableArray<Point> Points,
+    ImmutableDictionary<string, HiddenFault> Faults,
+    bool Honest,
+    ImmutableArray<string> Claims,
+    ImmutableArray<string> Admitted,
+    double TrueCost,
+    int Seed
+)
 {
     public static HiddenBike Make(ViewingDetails details, ViewingContent content, double use, int seed)
     {
@@ -33,18 +42,31 @@ public sealed record HiddenBike(
             var odds = ViewingPicture.ChanceAt(point.Prior, use);
             var chance = Care.Logistic(Math.Log(odds / (1 - odds)) + care + Between(random, -0.6, 0.6));
             var (happens, mild, at) = (random.NextDouble() < chance, random.NextDouble() < mildOf, random.NextDouble());
-            if (!happens) continue;
+            if (!happens)
+                continue;
             var cost = prices * Amount(point.Cost.At(rate), mild ? at / 2 : at);
-            faults[point.Id] = new(mild ? Grade.Worn : random.NextDouble() < 0.5 ? Grade.Bad : Grade.Failed, cost);
+            faults[point.Id] = new(
+                mild ? Grade.Worn
+                    : random.NextDouble() < 0.5 ? Grade.Bad
+                    : Grade.Failed,
+                cost
+            );
             var part = point.Part ?? point.Id;
             byPart[part] = Math.Max(byPart.GetValueOrDefault(part), cost);
         }
 
         var honest = random.NextDouble() < (neglected ? 0.5 : 0.8);
-        var claims = content.Claims.Where(claim => claim.Tests.Any(test => points.Any(point => point.Id == test.Point)))
+        var claims = content
+            .Claims.Where(claim => claim.Tests.Any(test => points.Any(point => point.Id == test.Point)))
             .Where(claim => random.NextDouble() < 0.35)
-            .Where(claim => !honest || claim.Tests.All(test => !faults.TryGetValue(test.Point, out var fault) || fault.Grade < test.ContradictedFrom)).Select(claim => claim.Id).ToImmutableArray();
-        var admitted = honest ? faults.Keys.Order(StringComparer.Ordinal).Where(_ => random.NextDouble() < 0.25).Take(MostTold).ToImmutableArray() : [];
+            .Where(claim =>
+                !honest || claim.Tests.All(test => !faults.TryGetValue(test.Point, out var fault) || fault.Grade < test.ContradictedFrom)
+            )
+            .Select(claim => claim.Id)
+            .ToImmutableArray();
+        var admitted = honest
+            ? faults.Keys.Order(StringComparer.Ordinal).Where(_ => random.NextDouble() < 0.25).Take(MostTold).ToImmutableArray()
+            : [];
         return new(points, faults.ToImmutable(), honest, claims, admitted, byPart.Values.Sum(), seed);
     }
 
@@ -56,8 +78,11 @@ public sealed record HiddenBike(
     {
         var random = new Random(HashCode(point));
         var (misses, alarms) = (Between(random, 0.04, 0.16), Between(random, 0.01, 0.05));
-        if (Faults.TryGetValue(point, out var fault)) return random.NextDouble() < misses ? Grade.Sound : fault.Grade;
-        return random.NextDouble() < alarms ? Grade.Worn : random.NextDouble() < 0.2 ? Grade.Slight : Grade.Sound;
+        if (Faults.TryGetValue(point, out var fault))
+            return random.NextDouble() < misses ? Grade.Sound : fault.Grade;
+        return random.NextDouble() < alarms ? Grade.Worn
+            : random.NextDouble() < 0.2 ? Grade.Slight
+            : Grade.Sound;
     }
 
     /// <summary>The same on every machine, so that a round can be shared by its number.</summary>
@@ -71,8 +96,10 @@ public sealed record HiddenBike(
         for (var step = 0; step < 40; step++)
         {
             var middle = (low + high) / 2;
-            if (cost.Below(middle) < chance) low = middle;
-            else high = middle;
+            if (cost.Below(middle) < chance)
+                low = middle;
+            else
+                high = middle;
         }
 
         return (low + high) / 2;

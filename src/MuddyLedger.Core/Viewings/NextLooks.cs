@@ -3,7 +3,8 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What looking at a point is worth.</summary>
-/// <param name="Change">The expected absolute change of the walk-away price; of the cost where no value is known, or where no look can move the price.</param>
+/// <param name="Change">The expected absolute change of the walk-away price; of the cost where no value is known, or where no look can
+/// move the price.</param>
 /// <param name="ChanceOfFault">How likely the look finds something.</param>
 public sealed record NextLook(string Point, double Change, double Minutes, double ChanceOfFault)
 {
@@ -18,7 +19,13 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
     /// </summary>
     /// <param name="value">When sound, less what papers take; null where not known.</param>
     public static ImmutableArray<NextLook> Of(
-        IReadOnlyList<PossibleFault> faults, IReadOnlyDictionary<string, (double Minutes, bool KnockOut)> points, Trust trust, double hourlyRate, double? value, double? asking)
+        IReadOnlyList<PossibleFault> faults,
+        IReadOnlyDictionary<string, (double Minutes, bool KnockOut)> points,
+        Trust trust,
+        double hourlyRate,
+        double? value,
+        double? asking
+    )
     {
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
         var weights = bill.CareWeights;
@@ -27,7 +34,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         {
             var spectrum = new Spectrum(bill.Grid.Half);
             for (var level = 0; level < Care.Levels; level++)
-                if (at[level] > 0) spectrum.Add(product(level), at[level]);
+                if (at[level] > 0)
+                    spectrum.Add(product(level), at[level]);
 
             var cells = bill.Grid.Back(spectrum);
             var cost = Math.Max(Middle(cells, bill.Grid.Step), bill.Grid.Mean(cells));
@@ -37,22 +45,30 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         var now = PriceAt(weights, bill.Product);
         var looks = new List<(NextLook Look, double CostChange)>();
         for (var group = 0; group < bill.Groups.Count; group++)
-            foreach (var line in bill.Groups[group].Where(line => line.Fault.Look == Look.NotLooked && points.ContainsKey(line.Fault.Point)))
+            foreach (
+                var line in bill.Groups[group].Where(line => line.Fault.Look == Look.NotLooked && points.ContainsKey(line.Fault.Point))
+            )
             {
                 var (minutes, knocksOut) = points[line.Fault.Point];
-                double change = 0, costChange = 0, found = 0;
+                double change = 0,
+                    costChange = 0,
+                    found = 0;
                 foreach (var look in new[] { Look.FoundSound, Look.FoundBad })
                 {
                     var likely = weights.Select((weight, level) => weight * Care.Likelihood(look, line.Before[level])).ToArray();
                     var chance = likely.Sum();
-                    if (look == Look.FoundBad) found = chance;
+                    if (look == Look.FoundBad)
+                        found = chance;
                     var (here, members) = (group, bill.Groups[group]);
-                    var (price, cost) = PriceAt([.. likely.Select(weight => weight / chance)], level =>
-                    {
-                        var product = without[here][level].Copy();
-                        product.Multiply(bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
-                        return product;
-                    });
+                    var (price, cost) = PriceAt(
+                        [.. likely.Select(weight => weight / chance)],
+                        level =>
+                        {
+                            var product = without[here][level].Copy();
+                            product.Multiply(bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
+                            return product;
+                        }
+                    );
                     change += chance * Math.Abs((knocksOut && look == Look.FoundBad && value is not null ? 0 : price) - now.Price);
                     costChange += chance * Math.Abs(cost - now.Cost);
                 }
@@ -61,8 +77,12 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
             }
 
         // Where the price stands at nothing, or at what is asked, and no single look would move it, the cost still tells them apart.
-        if (looks.All(pair => pair.Look.Change < 0.5)) looks = [.. looks.Select(pair => (pair.Look with { Change = pair.CostChange }, pair.CostChange))];
-        return [.. looks.Select(pair => pair.Look).OrderByDescending(look => look.PerMinute).ThenBy(look => look.Point, StringComparer.Ordinal)];
+        if (looks.All(pair => pair.Look.Change < 0.5))
+            looks = [.. looks.Select(pair => (pair.Look with { Change = pair.CostChange }, pair.CostChange))];
+        return
+        [
+            .. looks.Select(pair => pair.Look).OrderByDescending(look => look.PerMinute).ThenBy(look => look.Point, StringComparer.Ordinal),
+        ];
     }
 
     /// <summary>For each group and level of care the product of all the others, by products from both ends.</summary>
@@ -73,7 +93,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         for (var level = 0; level < Care.Levels; level++)
         {
             var at = level;
-            if (bill.CareWeights[level] == 0) continue;
+            if (bill.CareWeights[level] == 0)
+                continue;
             var factors = bill.Groups.Select(group => bill.Factor(group, at, line => line.Fault.Look)).ToArray();
             var before = Spectrum.One(bill.Grid.Half);
             for (var group = 0; group < count; group++)
@@ -98,7 +119,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         var (sum, all) = (0.0, cells.Sum());
         for (var cell = 0; cell < cells.Length; cell++)
         {
-            if (sum + cells[cell] >= all / 2) return (cell - 0.5 + (cells[cell] == 0 ? 0 : ((all / 2) - sum) / cells[cell])) * step;
+            if (sum + cells[cell] >= all / 2)
+                return (cell - 0.5 + (cells[cell] == 0 ? 0 : ((all / 2) - sum) / cells[cell])) * step;
             sum += cells[cell];
         }
 

@@ -5,7 +5,9 @@ namespace MuddyLedger.Core.Viewings;
 /// <summary>What to say first, what to aim for, and where to walk away. None above the asking price, none below nothing.</summary>
 public sealed record Offers(double Opening, double Target, double WalkAway)
 {
-    /// <summary>Value when sound, less what it takes to put right (at 90, at 75, and the larger of the middle and the mean), less the missing title.</summary>
+    /// <summary>
+    /// Value when sound, less what it takes to put right (at 90, at 75, and the larger of the middle and the mean), less the missing title.
+    /// </summary>
     /// <param name="papers">The discount for a missing title, 0 where it is there.</param>
     /// <param name="asking">Null where no price is asked.</param>
     public static Offers Of(double value, RepairCost cost, IReadOnlyList<Triangle> credits, double papers, double? asking)
@@ -19,7 +21,15 @@ public sealed record Offers(double Opening, double Target, double WalkAway)
     }
 }
 
-public enum Verdict { NotSeenEnough, WalkAway, OnlyAsParts, Negotiate, FairAsAsked, BargainIfTheRestHolds }
+public enum Verdict
+{
+    NotSeenEnough,
+    WalkAway,
+    OnlyAsParts,
+    Negotiate,
+    FairAsAsked,
+    BargainIfTheRestHolds,
+}
 
 /// <summary>Why a verdict was given, each with what it rests on.</summary>
 public abstract record VerdictReason;
@@ -50,20 +60,42 @@ public sealed record Judgement(Verdict Verdict, ImmutableArray<VerdictReason> Re
     /// <param name="papersMissing">There is no title, and the owner needs one.</param>
     /// <param name="willRebuild">An engine that is seized is then no reason to leave, only to pay for parts.</param>
     public static Judgement Of(
-        IReadOnlyList<(string Point, KnockOut What)> knocked, bool papersMissing, bool willRebuild, double coverage, double? value, double? asking, double? budget, RepairCost cost, Offers? offers)
+        IReadOnlyList<(string Point, KnockOut What)> knocked,
+        bool papersMissing,
+        bool willRebuild,
+        double coverage,
+        double? value,
+        double? asking,
+        double? budget,
+        RepairCost cost,
+        Offers? offers
+    )
     {
         var reasons = knocked.Select(VerdictReason (one) => new KnockedOut(one.Point, one.What)).ToList();
-        if (papersMissing) reasons.Add(new PapersNeeded());
-        if (papersMissing || knocked.Any(one => one.What == KnockOut.WalkAway)) return new(Verdict.WalkAway, [.. reasons]);
-        if (knocked.Count > 0) return new(willRebuild ? Verdict.OnlyAsParts : Verdict.WalkAway, [.. reasons]);
-        if (coverage < CoverageWanted) return new(Verdict.NotSeenEnough, [new CoverageIs(coverage, CoverageWanted)]);
+        if (papersMissing)
+            reasons.Add(new PapersNeeded());
+        if (papersMissing || knocked.Any(one => one.What == KnockOut.WalkAway))
+            return new(Verdict.WalkAway, [.. reasons]);
+        if (knocked.Count > 0)
+            return new(willRebuild ? Verdict.OnlyAsParts : Verdict.WalkAway, [.. reasons]);
+        if (coverage < CoverageWanted)
+            return new(Verdict.NotSeenEnough, [new CoverageIs(coverage, CoverageWanted)]);
         reasons.Add(new CoverageIs(coverage, CoverageWanted));
-        if (value is not { } worth || offers is null) return new(Verdict.Negotiate, [new NoValueKnown(), .. reasons]);
-        if (offers.WalkAway <= 0) return new(Verdict.OnlyAsParts, [new DearerThanItsWorth(worth, Math.Max(cost.C50, cost.Mean)), .. reasons]);
-        if (asking is not { } price) return new(Verdict.Negotiate, [new NoPriceAsked(), .. reasons]);
+        if (value is not { } worth || offers is null)
+            return new(Verdict.Negotiate, [new NoValueKnown(), .. reasons]);
+        if (offers.WalkAway <= 0)
+            return new(Verdict.OnlyAsParts, [new DearerThanItsWorth(worth, Math.Max(cost.C50, cost.Mean)), .. reasons]);
+        if (asking is not { } price)
+            return new(Verdict.Negotiate, [new NoPriceAsked(), .. reasons]);
         reasons.Insert(0, new AskedAgainst(price, offers.Opening, offers.WalkAway));
-        if (budget is { } most && offers.Opening > most) return new(Verdict.WalkAway, [new OverBudget(most, offers.Opening), .. reasons]);
+        if (budget is { } most && offers.Opening > most)
+            return new(Verdict.WalkAway, [new OverBudget(most, offers.Opening), .. reasons]);
         // The offers are cut at the asking price: one that reaches it says that the price asked is no more than the bike is worth to us.
-        return new(price <= offers.Opening ? Verdict.BargainIfTheRestHolds : price <= offers.WalkAway ? Verdict.FairAsAsked : Verdict.Negotiate, [.. reasons]);
+        return new(
+            price <= offers.Opening ? Verdict.BargainIfTheRestHolds
+                : price <= offers.WalkAway ? Verdict.FairAsAsked
+                : Verdict.Negotiate,
+            [.. reasons]
+        );
     }
 }

@@ -6,15 +6,50 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>The walk round a bike, in this order. Each stage can be left and taken up again.</summary>
-public enum Stage { Arrival, Papers, Standing, OffTheGround, Fluids, Electrics, ColdStart, Warm, RideGate, Ride }
+public enum Stage
+{
+    Arrival,
+    Papers,
+    Standing,
+    OffTheGround,
+    Fluids,
+    Electrics,
+    ColdStart,
+    Warm,
+    RideGate,
+    Ride,
+}
 
 /// <summary>Where on the bike a point is looked at.</summary>
-public enum Zone { Whole, Papers, Frame, FrontEnd, FrontWheel, Engine, Exhaust, TankAndIntake, RearEnd, RearWheel, Drive, Electrics }
+public enum Zone
+{
+    Whole,
+    Papers,
+    Frame,
+    FrontEnd,
+    FrontWheel,
+    Engine,
+    Exhaust,
+    TankAndIntake,
+    RearEnd,
+    RearWheel,
+    Drive,
+    Electrics,
+}
 
-public enum PointKind { Graded, Measured, YesNo }
+public enum PointKind
+{
+    Graded,
+    Measured,
+    YesNo,
+}
 
 /// <summary>What a failed point means whatever the average says.</summary>
-public enum KnockOut { WalkAway, OnlyAsParts }
+public enum KnockOut
+{
+    WalkAway,
+    OnlyAsParts,
+}
 
 /// <summary>What it usually costs to put a fault right: low, likely, high. House values, which the owner edits.</summary>
 /// <param name="Hours">Of the owner's own work, beside the parts.</param>
@@ -23,7 +58,8 @@ public sealed record FaultCost(Triangle Parts, Triangle Hours)
     public static readonly FaultCost Nothing = new(Triangle.Zero, Triangle.Zero);
 
     /// <summary>In money, with the owner's hours at their rate (0 or more an hour).</summary>
-    public Triangle At(double rate) => new(Parts.Low + (Hours.Low * rate), Parts.Likely + (Hours.Likely * rate), Parts.High + (Hours.High * rate));
+    public Triangle At(double rate) =>
+        new(Parts.Low + (Hours.Low * rate), Parts.Likely + (Hours.Likely * rate), Parts.High + (Hours.High * rate));
 }
 
 /// <summary>How likely the fault is on a bike that was never looked at: from a new one to a worn-out one, each from 0.001 to 0.9.</summary>
@@ -45,17 +81,24 @@ public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo,
     /// A thickness against its stamped minimum: how much of what may wear is gone, where the thickness when new is known; else, by house
     /// values, worn within 0.3 mm of the minimum and bad within 0.1 mm. At the minimum it still passes, below it fails.
     /// </summary>
-    public static double OfStamped(decimal value, decimal least, decimal? whenNew) => value < least ? 1
+    public static double OfStamped(decimal value, decimal least, decimal? whenNew) =>
+        value < least ? 1
         : whenNew is { } fresh && fresh > least ? (double)Math.Clamp((fresh - value) / (fresh - least), 0, 0.99m)
-        : value - least <= 0.1m ? 0.75 : value - least <= 0.3m ? 0.5 : 0;
+        : value - least <= 0.1m ? 0.75
+        : value - least <= 0.3m ? 0.5
+        : 0;
 
     /// <summary>0 sound to 1 failed; boundaries belong to the better side.</summary>
     public double Severity(decimal value)
     {
-        if (Row is not null) return Row.BandOf(value).Grade.Severity();
-        if (value >= SoundFrom && value <= SoundTo) return 0;
+        if (Row is not null)
+            return Row.BandOf(value).Grade.Severity();
+        if (value >= SoundFrom && value <= SoundTo)
+            return 0;
         var (from, limit) = value < SoundFrom ? (SoundFrom, FailsBelow) : (SoundTo, FailsAbove);
-        return limit is not { } end ? 0 : end == from ? 1 : (double)Math.Clamp((value - from) / (end - from), 0, 1);
+        return limit is not { } end ? 0
+            : end == from ? 1
+            : (double)Math.Clamp((value - from) / (end - from), 0, 1);
     }
 }
 
@@ -64,34 +107,62 @@ public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo,
 /// <param name="Sound">What it looks, sounds or feels like when it is right.</param>
 /// <param name="Bad">And when it is not.</param>
 /// <param name="Say">The fault in a sentence fit to say to a seller; null for a point that is no fault of the bike.</param>
-/// <param name="Weight">By consequence: 1 cosmetic, 2 wear part, 4 costly, 8 dangerous or engine; 0 for a point that only tells of the seller.</param>
+/// <param name="Weight">By consequence: 1 cosmetic, 2 wear part, 4 costly, 8 dangerous or engine; 0 for a point that only tells of the
+/// seller.</param>
 /// <param name="Minutes">What looking takes, 0.2 to 20.</param>
 public sealed record Point(
-    string Id, Stage Stage, Zone Zone, string Title, string Do, string Sound, string Bad, string? Say, PointKind Kind, int Weight, Applies Applies,
-    FaultCost Cost, FaultPrior Prior, double Minutes, ImmutableArray<string> Tools, ImmutableArray<Hazard> Cautions, Provenance Provenance)
+    string Id,
+    Stage Stage,
+    Zone Zone,
+    string Title,
+    string Do,
+    string Sound,
+    string Bad,
+    string? Say,
+    PointKind Kind,
+    int Weight,
+    Applies Applies,
+    FaultCost Cost,
+    FaultPrior Prior,
+    double Minutes,
+    ImmutableArray<string> Tools,
+    ImmutableArray<Hazard> Cautions,
+    Provenance Provenance
+)
 {
     /// <summary>The fault in a sentence where it is only worn, or weak: a seller is told what was seen, and no more.</summary>
     public string? SayWorn { get; init; }
 
     /// <summary>The fault as it was seen, in a sentence; null where it is sound or no fault of the bike.</summary>
-    public string? SayAt(Grade grade) => Say is null || grade < Grade.Worn ? null : grade == Grade.Worn ? SayWorn ?? Say : Say;
+    public string? SayAt(Grade grade) =>
+        Say is null || grade < Grade.Worn ? null
+        : grade == Grade.Worn ? SayWorn ?? Say
+        : Say;
 
     public MeasureScale? Scale { get; init; }
+
     /// <summary>Measured at several places; the worst decides.</summary>
     public int Places { get; init; } = 1;
     public KnockOut? KnockOut { get; init; }
+
     /// <summary>Points with the same part cost its repair once, however many of them fail.</summary>
     public string? Part { get; init; }
+
     /// <summary>The service task that it asks for; what the plan has asked of it by now is said there. Null for none.</summary>
     public string? Task { get; init; }
+
     /// <summary>For a yes-or-no point: which answer is the fault.</summary>
     public bool YesIsBad { get; init; }
+
     /// <summary>A sign that the seller hides something; it proves nothing about the bike.</summary>
     public bool LowersTrust { get; init; }
+
     /// <summary>Must be sound before the bike is ridden.</summary>
     public bool OpensRide { get; init; }
+
     /// <summary>Read as a tyre's date code; the age is what is judged.</summary>
     public bool DateCode { get; init; }
+
     /// <summary>Of a bike that does not run it is asked before anything else: the answer may end the viewing.</summary>
     public bool AskedFirst { get; init; }
 }

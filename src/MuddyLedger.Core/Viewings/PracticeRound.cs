@@ -15,23 +15,54 @@ public sealed record PracticeFault(string Point, Grade Grade, double Cost, bool 
 
 /// <summary>How a round ended.</summary>
 /// <param name="Sold">Whether the seller took the offer.</param>
-/// <param name="LeftOver">Worth when sound, less the true cost and what was paid; below 0 it was a bad buy. Of a bike not bought: what was let go.</param>
+/// <param name="LeftOver">Worth when sound, less the true cost and what was paid; below 0 it was a bad buy. Of a bike not bought: what was
+/// let go.</param>
 /// <param name="Reckoned">The walk-away price that the same looks give.</param>
 /// <param name="Best">The looks that would have told most, one after the other, in the same time.</param>
 /// <param name="BestReckoned">The walk-away price that those give.</param>
 public sealed record PracticeEnd(
-    bool Sold, double SellersLimit, double TrueCost, double TrueWorth, double LeftOver, double Reckoned, ImmutableArray<PracticeFault> Faults, ImmutableArray<string> Best, double BestReckoned, bool Honest);
+    bool Sold,
+    double SellersLimit,
+    double TrueCost,
+    double TrueWorth,
+    double LeftOver,
+    double Reckoned,
+    ImmutableArray<PracticeFault> Faults,
+    ImmutableArray<string> Best,
+    double BestReckoned,
+    bool Honest
+);
 
 /// <summary>
 /// A made-up bike to practise on: hidden faults, a seller who talks, a budget of minutes. All of it follows from the kind of bike and a
 /// number, so that a round can be shared and played again.
 /// </summary>
-public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details, HiddenBike Hidden, double Value, double SellersLimit, double Minutes, ViewingContent Content, LocalDate Today)
+public sealed record PracticeRound(
+    string Set,
+    int Seed,
+    ViewingDetails Details,
+    HiddenBike Hidden,
+    double Value,
+    double SellersLimit,
+    double Minutes,
+    ViewingContent Content,
+    LocalDate Today
+)
 {
     /// <summary>House value: a round is short, and a real yard has no more patience.</summary>
     private const double MinutesGiven = 14;
 
-    private static readonly ImmutableArray<string> Names = ["Tarn Foot", "Sheepfold", "Peat Road", "Quarry Gate", "Old Sluice", "Black Ridge", "Mill Race", "Fell End"];
+    private static readonly ImmutableArray<string> Names =
+    [
+        "Tarn Foot",
+        "Sheepfold",
+        "Peat Road",
+        "Quarry Gate",
+        "Old Sluice",
+        "Black Ridge",
+        "Mill Race",
+        "Fell End",
+    ];
 
     /// <param name="profile">Of the shipped set.</param>
     public static PracticeRound Make(string set, Profile profile, ViewingContent content, int seed, LocalDate today)
@@ -42,11 +73,21 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
         // Made up: a price when new by size, falling by a fourteenth a year.
         var value = Math.Round((2_200 + (profile.DisplacementCc * 9.0)) * Math.Pow(13.0 / 14, age) / 10) * 10;
         var kind = profile.Odometer is not null ? MeterKind.Odometer : MeterKind.HourMeter;
-        var meter = !profile.Has(kind) ? (MeterAmount?)null : kind == MeterKind.Odometer ? MeterAmount.Of(kind, random.Next(1_500, 5_000) * age * 1000L) : MeterAmount.Of(kind, Math.Round((decimal)(random.Next(5, 20) * age), 1));
+        var meter =
+            !profile.Has(kind) ? (MeterAmount?)null
+            : kind == MeterKind.Odometer ? MeterAmount.Of(kind, random.Next(1_500, 5_000) * age * 1000L)
+            : MeterAmount.Of(kind, Math.Round((decimal)(random.Next(5, 20) * age), 1));
         var details = new ViewingDetails
         {
             Set = set,
-            Profile = profile with { Nickname = $"{Names[random.Next(Names.Length)]} {seed}", Make = "Fellhound", Model = "practice bike", Year = year, Title = TitleStatus.Unknown },
+            Profile = profile with
+            {
+                Nickname = $"{Names[random.Next(Names.Length)]} {seed}",
+                Make = "Fellhound",
+                Model = "practice bike",
+                Year = year,
+                Title = TitleStatus.Unknown,
+            },
             SoldAs = SoldAs.Runner,
             Meter = meter,
             HourlyRate = Money.Of(12),
@@ -54,8 +95,16 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
         };
         var hidden = HiddenBike.Make(details, content, ViewingPicture.WearOf(details, today), seed);
         // A seller knows half of what is wrong; an honest one asks accordingly, another as if nothing were.
-        var asking = Math.Max(150, Math.Round((value * (0.92 + (random.NextDouble() * 0.2)) - (hidden.Honest ? hidden.TrueCost * 0.4 : 0)) / 50) * 50);
-        var limit = Math.Max(80, Math.Round(Math.Min(asking * 0.95, (asking * (0.72 + (random.NextDouble() * 0.2))) - (hidden.Honest ? hidden.TrueCost * 0.1 : 0)) / 10) * 10);
+        var asking = Math.Max(
+            150,
+            Math.Round((value * (0.92 + (random.NextDouble() * 0.2)) - (hidden.Honest ? hidden.TrueCost * 0.4 : 0)) / 50) * 50
+        );
+        var limit = Math.Max(
+            80,
+            Math.Round(
+                Math.Min(asking * 0.95, (asking * (0.72 + (random.NextDouble() * 0.2))) - (hidden.Honest ? hidden.TrueCost * 0.1 : 0)) / 10
+            ) * 10
+        );
         return new(set, seed, details with { Asking = Money.Of((decimal)asking) }, hidden, value, limit, MinutesGiven, content, today);
     }
 
@@ -66,7 +115,9 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
     {
         var point = Points.First(point => point.Id == id);
         var grade = Hidden.LookAt(id);
-        var shows = point.Scale is { } scale && !point.DateCode ? $"{Measured(scale, grade):0.##} {scale.Unit.Symbol}. {(grade <= Grade.Slight ? point.Sound : point.Bad)}"
+        var shows =
+            point.Scale is { } scale && !point.DateCode
+                ? $"{Measured(scale, grade):0.##} {scale.Unit.Symbol}. {(grade <= Grade.Slight ? point.Sound : point.Bad)}"
             : point.DateCode ? $"{(int)Measured(point.Scale!, grade)} years old. {(grade <= Grade.Slight ? point.Sound : point.Bad)}"
             : grade switch
             {
@@ -83,11 +134,30 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
     {
         var seen = InTime(looked);
         var (best, bestPicture) = BestLooks();
-        var faults = Hidden.Faults.Select(fault => new PracticeFault(fault.Key, fault.Value.Grade, fault.Value.Cost, seen.Contains(fault.Key), seen.Contains(fault.Key) && Hidden.LookAt(fault.Key) >= Grade.Worn))
-            .OrderByDescending(fault => fault.Cost).ToImmutableArray();
+        var faults = Hidden
+            .Faults.Select(fault => new PracticeFault(
+                fault.Key,
+                fault.Value.Grade,
+                fault.Value.Cost,
+                seen.Contains(fault.Key),
+                seen.Contains(fault.Key) && Hidden.LookAt(fault.Key) >= Grade.Worn
+            ))
+            .OrderByDescending(fault => fault.Cost)
+            .ToImmutableArray();
         var sold = offer >= SellersLimit;
         var worth = Value - Hidden.TrueCost;
-        return new(sold, SellersLimit, Hidden.TrueCost, worth, worth - (sold ? offer : SellersLimit), Picture(seen).Offers!.WalkAway, faults, best, bestPicture.Offers!.WalkAway, Hidden.Honest);
+        return new(
+            sold,
+            SellersLimit,
+            Hidden.TrueCost,
+            worth,
+            worth - (sold ? offer : SellersLimit),
+            Picture(seen).Offers!.WalkAway,
+            faults,
+            best,
+            bestPicture.Offers!.WalkAway,
+            Hidden.Honest
+        );
     }
 
     /// <summary>As many looks as the minutes allow.</summary>
@@ -96,7 +166,8 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
         var (seen, left) = (ImmutableArray.CreateBuilder<string>(), Minutes);
         foreach (var id in looked.Distinct())
         {
-            if (Points.FirstOrDefault(point => point.Id == id) is not { } point || (left -= point.Minutes) < 0) break;
+            if (Points.FirstOrDefault(point => point.Id == id) is not { } point || (left -= point.Minutes) < 0)
+                break;
             seen.Add(id);
         }
 
@@ -106,8 +177,17 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
     /// <summary>What the real reckoning makes of these looks and of what the seller said.</summary>
     public ViewingPicture Picture(ImmutableArray<string> seen)
     {
-        var acts = Hidden.Claims.Select(ViewingAct (claim) => new ClaimHeard(claim, claim)).Concat(Hidden.Admitted.Select(point => new FaultAdmitted(point, "said so"))).Concat(seen.Select(point => new PointGraded(point, Hidden.LookAt(point))));
-        return ViewingPicture.Of(Details, acts.Select(act => new ViewingEvent(Guid.Empty, Instant.MinValue, "practice", act)), Content, ImmutableDictionary<string, FaultCost>.Empty, Today);
+        var acts = Hidden
+            .Claims.Select(ViewingAct (claim) => new ClaimHeard(claim, claim))
+            .Concat(Hidden.Admitted.Select(point => new FaultAdmitted(point, "said so")))
+            .Concat(seen.Select(point => new PointGraded(point, Hidden.LookAt(point))));
+        return ViewingPicture.Of(
+            Details,
+            acts.Select(act => new ViewingEvent(Guid.Empty, Instant.MinValue, "practice", act)),
+            Content,
+            ImmutableDictionary<string, FaultCost>.Empty,
+            Today
+        );
     }
 
     /// <summary>Always the few looks that tell most for their minutes, given all that the ones before have shown.</summary>
@@ -120,13 +200,16 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
             var before = order.Length;
             foreach (var look in picture.Next(Details, knockOuts: false).Where(look => look.Change > 0))
             {
-                if (order.Length == before + AtOnce) break;
-                if (look.Minutes > left) continue;
+                if (order.Length == before + AtOnce)
+                    break;
+                if (look.Minutes > left)
+                    continue;
                 order = order.Add(look.Point);
                 left -= look.Minutes;
             }
 
-            if (order.Length == before) break;
+            if (order.Length == before)
+                break;
             picture = Picture(order);
         }
 
@@ -146,9 +229,11 @@ public sealed record PracticeRound(string Set, int Seed, ViewingDetails Details,
 
     private static decimal Measured(MeasureScale scale, Grade grade)
     {
-        if (scale.Row is { } row) return InBand(row, grade);
+        if (scale.Row is { } row)
+            return InBand(row, grade);
         // A made-up disc is stamped 4.5 and was 5.0 when new.
-        if (scale.Stamped) return 5.0m - (0.5m * (decimal)grade.Severity()) - (grade == Grade.Failed ? 0.05m : 0);
+        if (scale.Stamped)
+            return 5.0m - (0.5m * (decimal)grade.Severity()) - (grade == Grade.Failed ? 0.05m : 0);
         var share = (decimal)grade.Severity();
         var (from, to) = scale.FailsBelow is { } below ? (scale.SoundFrom, below) : (scale.SoundTo, scale.FailsAbove!.Value);
         return Math.Max(0, from + ((to - from) * share));

@@ -8,57 +8,112 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Viewings;
 
-/// <summary>What a viewing becomes when the bike is bought: its first lines in the book. What was not told or not seen stays unknown.</summary>
+/// <summary>
+/// What a viewing becomes when the bike is bought: its first lines in the book. What was not told or not seen stays unknown.
+/// </summary>
 public static class Purchase
 {
     /// <param name="date">The day it was bought.</param>
     /// <param name="tasks">The service tasks that the bike has; a claim about another is kept as a note only.</param>
-    public static ImmutableArray<EntryBody> Entries(ViewingDetails details, ViewingPicture picture, Money? paid, IReadOnlySet<string> tasks, LocalDate date)
+    public static ImmutableArray<EntryBody> Entries(
+        ViewingDetails details,
+        ViewingPicture picture,
+        Money? paid,
+        IReadOnlySet<string> tasks,
+        LocalDate date
+    )
     {
         var lines = ImmutableArray.CreateBuilder<EntryBody>();
-        lines.Add(new TakenIn(details.SoldAs switch { SoldAs.Project => TakenInAs.Project, SoldAs.NonRunner => TakenInAs.NonRunner, _ => TakenInAs.Runner }));
+        lines.Add(
+            new TakenIn(
+                details.SoldAs switch
+                {
+                    SoldAs.Project => TakenInAs.Project,
+                    SoldAs.NonRunner => TakenInAs.NonRunner,
+                    _ => TakenInAs.Runner,
+                }
+            )
+        );
         lines.AddRange(Ran(details, picture, date));
-        if (details.Meter is { } meter && details.Profile.Has(meter.Kind)) lines.Add(new MeterRead(meter, "at the viewing"));
-        if (paid is { } price) lines.Add(new CostPaid("the bike itself", price));
+        if (details.Meter is { } meter && details.Profile.Has(meter.Kind))
+            lines.Add(new MeterRead(meter, "at the viewing"));
+        if (paid is { } price)
+            lines.Add(new CostPaid("the bike itself", price));
         foreach (var claim in picture.Claims)
         {
             var words = picture.State.Claims[claim.Claim.Id];
             if (claim.Claim.Task is { } task && tasks.Contains(task) && claim.State != ClaimState.Contradicted)
-                lines.Add(new TaskDone(task, claim.State == ClaimState.Confirmed ? Evidence.ClaimAccepted : Evidence.SellersWord, $"\"{words}\"{(claim.State == ClaimState.Confirmed ? ", borne out at the viewing" : "")}"));
+                lines.Add(
+                    new TaskDone(
+                        task,
+                        claim.State == ClaimState.Confirmed ? Evidence.ClaimAccepted : Evidence.SellersWord,
+                        $"\"{words}\"{(claim.State == ClaimState.Confirmed ? ", borne out at the viewing" : "")}"
+                    )
+                );
             else
-                lines.Add(new NoteWritten($"The seller said: \"{words}\". {(claim.State switch { ClaimState.Confirmed => "Borne out at the viewing.", ClaimState.Contradicted => "The viewing spoke against it.", _ => "Nothing seen that could tell." })}"));
+                lines.Add(
+                    new NoteWritten(
+                        $"The seller said: \"{words}\". {(claim.State switch { ClaimState.Confirmed => "Borne out at the viewing.", ClaimState.Contradicted => "The viewing spoke against it.", _ => "Nothing seen that could tell." })}"
+                    )
+                );
         }
 
         foreach (var point in picture.Points)
         {
             // What was measured is kept whether or not it gave a verdict.
-            if (!point.DateCode && picture.State.Typed.ContainsKey(point.Id) && picture.State.Measured.GetValueOrDefault(point.Id) is { Values.IsEmpty: false } measured)
+            if (
+                !point.DateCode
+                && picture.State.Typed.ContainsKey(point.Id)
+                && picture.State.Measured.GetValueOrDefault(point.Id) is { Values.IsEmpty: false } measured
+            )
                 lines.Add(new MeasurementTaken(point.Id, point.Title, measured.Values, point.Scale!.Unit.Symbol));
-            if (!picture.State.Seen.TryGetValue(point.Id, out var seen)) continue;
-            if (point.SayAt(seen.Grade) is not null) lines.Add(FindingOf(point, seen, picture));
+            if (!picture.State.Seen.TryGetValue(point.Id, out var seen))
+                continue;
+            if (point.SayAt(seen.Grade) is not null)
+                lines.Add(FindingOf(point, seen, picture));
         }
 
         foreach (var pictured in picture.State.Pictures)
-            lines.Add(new PhotoTaken(pictured.Photo, $"{picture.Points.FirstOrDefault(point => point.Id == pictured.Point)?.Title ?? pictured.Point}, at the viewing"));
-        foreach (var (point, words) in picture.State.Admitted.Where(pair => !picture.State.Seen.ContainsKey(pair.Key)).OrderBy(pair => pair.Key, StringComparer.Ordinal))
+            lines.Add(
+                new PhotoTaken(
+                    pictured.Photo,
+                    $"{picture.Points.FirstOrDefault(point => point.Id == pictured.Point)?.Title ?? pictured.Point}, at the viewing"
+                )
+            );
+        foreach (
+            var (point, words) in picture
+                .State.Admitted.Where(pair => !picture.State.Seen.ContainsKey(pair.Key))
+                .OrderBy(pair => pair.Key, StringComparer.Ordinal)
+        )
             if (picture.Points.FirstOrDefault(one => one.Id == point) is { } admitted)
                 lines.Add(new FindingOpened(admitted.Title, FindingSeverity.Watch, $"Told by the seller, not looked at: \"{words}\""));
         var unseen = picture.Points.Where(point => point.Weight > 0 && !picture.State.Seen.ContainsKey(point.Id)).ToList();
-        lines.AddRange(Cut.Lists("Never looked at before buying: ", unseen.Select(point => point.Title), MostOfNote).Select(note => new NoteWritten(note)));
+        lines.AddRange(
+            Cut.Lists("Never looked at before buying: ", unseen.Select(point => point.Title), MostOfNote)
+                .Select(note => new NoteWritten(note))
+        );
         return lines.ToImmutable();
     }
 
     private static FindingOpened FindingOf(Point point, Seen seen, ViewingPicture picture)
     {
         var stops = (point.OpensRide || point.KnockOut is not null) && seen.Grade >= Grade.Worn;
-        var measured = seen.Values.IsEmpty ? "" : $" Measured: {string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {point.Scale!.Unit.Symbol}.";
+        var measured = seen.Values.IsEmpty
+            ? ""
+            : $" Measured: {string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {point.Scale!.Unit.Symbol}.";
         var note = picture.State.Notes.TryGetValue(point.Id, out var words) ? $" {words}" : "";
         var cost = picture.Cost.Drivers.FirstOrDefault(driver => driver.Point == point.Id);
         // The buyer's own words come first; a seller's sentence says what was seen, and no more.
         var said = point.SayAt(seen.Grade)!;
-        return new(Cut.To(said.TrimEnd('.'), MostOfTitle), stops ? FindingSeverity.Stop : seen.Grade >= Grade.Bad ? FindingSeverity.FixSoon : FindingSeverity.Watch,
+        return new(
+            Cut.To(said.TrimEnd('.'), MostOfTitle),
+            stops ? FindingSeverity.Stop
+                : seen.Grade >= Grade.Bad ? FindingSeverity.FixSoon
+                : FindingSeverity.Watch,
             Cut.To($"{note.TrimStart()}{(note.Length > 0 ? " " : "")}{point.Title}, at the viewing.{measured}", MostOfDetail),
-            cost is { Expected: > 0 } ? Money.Of((decimal)Math.Round(cost.Expected)) : null, stops ? (point.KnockOut == KnockOut.OnlyAsParts ? Gate.Run : Gate.Ridden) : null);
+            cost is { Expected: > 0 } ? Money.Of((decimal)Math.Round(cost.Expected)) : null,
+            stops ? (point.KnockOut == KnockOut.OnlyAsParts ? Gate.Run : Gate.Ridden) : null
+        );
     }
 
     private const int MostOfTitle = 80;
@@ -68,9 +123,13 @@ public static class Purchase
     /// <summary>When it last ran: ridden or started on the viewing itself, else in the year that the advert or the seller named.</summary>
     private static IEnumerable<EntryBody> Ran(ViewingDetails details, ViewingPicture picture, LocalDate date)
     {
-        bool SeenAt(Stage stage) => picture.Points.Any(point => point.Stage == stage && point.Weight > 0 && picture.State.Seen.ContainsKey(point.Id));
-        if (SeenAt(Stage.Ride)) yield return new LastRan(date, date, "ridden before it was bought");
-        else if (details.LastRunYear is { } year && year <= date.Year) yield return new LastRan(new(year, 1, 1), LocalDate.Min(new(year, 12, 31), date), $"the seller's word: {year}");
-        if (SeenAt(Stage.Warm) && details.SoldAs == SoldAs.Runner) yield return new EngineRan("at the viewing");
+        bool SeenAt(Stage stage) =>
+            picture.Points.Any(point => point.Stage == stage && point.Weight > 0 && picture.State.Seen.ContainsKey(point.Id));
+        if (SeenAt(Stage.Ride))
+            yield return new LastRan(date, date, "ridden before it was bought");
+        else if (details.LastRunYear is { } year && year <= date.Year)
+            yield return new LastRan(new(year, 1, 1), LocalDate.Min(new(year, 12, 31), date), $"the seller's word: {year}");
+        if (SeenAt(Stage.Warm) && details.SoldAs == SoldAs.Runner)
+            yield return new EngineRan("at the viewing");
     }
 }

@@ -28,7 +28,8 @@ public sealed record RepairCost(CostSpread Spread, double Mean, double Hours, do
 
     /// <summary>
     /// By exact convolution for each level of care, mixed by how likely each is, all times a common price factor. A fault not looked at
-    /// is there or not, and then often no more than wear; one found sound may have been missed; one found may be a false alarm; one found worn
+    /// is there or not, and then often no more than wear; one found sound may have been missed; one found may be a false alarm; one found
+    /// worn
     /// may be worse inside.
     /// </summary>
     /// <param name="hourlyRate">What the owner's own hour is worth to them; 0 or more.</param>
@@ -41,11 +42,18 @@ public sealed record RepairCost(CostSpread Spread, double Mean, double Hours, do
         Parallel.For(0, Care.Levels, level => products[level] = weights[level] == 0 ? null : bill.Product(level));
         var spectrum = new Spectrum(bill.Grid.Half);
         for (var level = 0; level < Care.Levels; level++)
-            if (products[level] is { } product) spectrum.Add(product, weights[level]);
+            if (products[level] is { } product)
+                spectrum.Add(product, weights[level]);
 
         var drivers = bill.Drivers(weights);
         var mean = drivers.Sum(driver => driver.Driver.Expected);
         var care = Enumerable.Range(0, Care.Levels).Sum(level => weights[level] * Care.Shift[level]);
-        return new(new CostSpread(bill.Grid.Back(spectrum), bill.Grid.Step), mean, drivers.Sum(driver => driver.Hours), care + trust.Shift, [.. drivers.Select(driver => driver.Driver).OrderByDescending(driver => driver.Expected)]);
+        return new(
+            new CostSpread(bill.Grid.Back(spectrum), bill.Grid.Step),
+            mean,
+            drivers.Sum(driver => driver.Hours),
+            care + trust.Shift,
+            [.. drivers.Select(driver => driver.Driver).OrderByDescending(driver => driver.Expected)]
+        );
     }
 }

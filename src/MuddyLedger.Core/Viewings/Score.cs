@@ -20,17 +20,26 @@ public sealed record Score(double? Condition, double Low, double High, double Co
 
     public static Score Of(IEnumerable<Point> points, IReadOnlyDictionary<string, Seen> seen)
     {
-        double all = 0, looked = 0, lost = 0;
+        double all = 0,
+            looked = 0,
+            lost = 0;
         foreach (var point in points)
         {
             all += point.Weight;
-            if (!seen.TryGetValue(point.Id, out var found)) continue;
+            if (!seen.TryGetValue(point.Id, out var found))
+                continue;
             looked += point.Weight;
             lost += point.Weight * found.Severity;
         }
 
-        return all == 0 ? new(null, 0, 100, 0)
-            : new(looked == 0 ? null : 100 * (1 - (lost / looked)), 100 * (looked - lost) / all, 100 * (all - lost) / all, looked / all) { Weight = all, Looked = looked, Lost = lost };
+        return all == 0
+            ? new(null, 0, 100, 0)
+            : new(looked == 0 ? null : 100 * (1 - (lost / looked)), 100 * (looked - lost) / all, 100 * (all - lost) / all, looked / all)
+            {
+                Weight = all,
+                Looked = looked,
+                Lost = lost,
+            };
     }
 }
 

@@ -19,8 +19,10 @@ public sealed record Seen(Grade Grade, double Severity, ImmutableArray<decimal> 
     /// <summary>What was measured at a point; null where it is held against a stamped limit that nobody read.</summary>
     public static Seen? Of(MeasureScale scale, PointMeasured measured)
     {
-        if (!scale.Stamped) return Of(scale, measured.Values);
-        if (measured.Least is not { } least) return null;
+        if (!scale.Stamped)
+            return Of(scale, measured.Values);
+        if (measured.Least is not { } least)
+            return null;
         var worst = MeasureScale.OfStamped(measured.Values.Min(), least, measured.WhenNew);
         return new(worst >= 1 ? Grade.Failed : Grades.Nearest(Math.Min(worst, 0.87)), worst, measured.Values);
     }

@@ -14,9 +14,11 @@ public sealed record TheilSen(double Slope, double Intercept)
     {
         var slopes = new List<double>();
         for (var one = 0; one < points.Count; one++)
-            for (var other = one + 1; other < points.Count; other++)
-                if (points[one].X != points[other].X) slopes.Add((points[other].Y - points[one].Y) / (points[other].X - points[one].X));
-        if (slopes.Count == 0) return null;
+        for (var other = one + 1; other < points.Count; other++)
+            if (points[one].X != points[other].X)
+                slopes.Add((points[other].Y - points[one].Y) / (points[other].X - points[one].X));
+        if (slopes.Count == 0)
+            return null;
         var slope = Median(slopes);
         return new(slope, Median([.. points.Select(point => point.Y - (slope * point.X))]));
     }
@@ -30,15 +32,29 @@ public sealed record TheilSen(double Slope, double Intercept)
     }
 }
 
-public enum ValueSource { None, Stated, Comparables }
+public enum ValueSource
+{
+    None,
+    Stated,
+    Comparables,
+}
 
 /// <summary>What the bike would be worth if it were sound.</summary>
 /// <param name="Value">0 or more; null where nothing is known to tell it.</param>
-/// <param name="Spread">About how far bikes like it lie from the line (1.4826 times the median deviation); null where it was stated.</param>
+/// <param name="Spread">About how far bikes like it lie from the line (1.4826 times the median deviation); null where it was
+/// stated.</param>
 /// <param name="PerYear">What a year younger adds.</param>
 /// <param name="PerMeter">What one more on the meter takes, where there are enough to tell.</param>
 /// <param name="Lift">Added because bikes in adverts are average, not sound.</param>
-public sealed record SoundValue(double? Value, ValueSource Source, double? Spread, double? PerYear, double? PerMeter, double Lift, int Comparables)
+public sealed record SoundValue(
+    double? Value,
+    ValueSource Source,
+    double? Spread,
+    double? PerYear,
+    double? PerMeter,
+    double Lift,
+    int Comparables
+)
 {
     /// <summary>House value: fewer tell no line.</summary>
     public const int FewestForYear = 3;
@@ -49,9 +65,13 @@ public sealed record SoundValue(double? Value, ValueSource Source, double? Sprea
     /// <param name="stated">The owner's own figure, which wins over the line; null where they give none.</param>
     public static SoundValue Of(double? stated, IReadOnlyList<Comparable> comparables, int year, double? meter, double lift)
     {
-        if (stated is { } own) return new(own, ValueSource.Stated, null, null, null, 0, comparables.Count);
-        if (comparables.Count < FewestForYear) return new(null, ValueSource.None, null, null, null, lift, comparables.Count);
-        var byYear = TheilSen.Of([.. comparables.Select(one => ((double)one.Year, one.Price))]) ?? new(0, TheilSen.Median([.. comparables.Select(one => one.Price)]));
+        if (stated is { } own)
+            return new(own, ValueSource.Stated, null, null, null, 0, comparables.Count);
+        if (comparables.Count < FewestForYear)
+            return new(null, ValueSource.None, null, null, null, lift, comparables.Count);
+        var byYear =
+            TheilSen.Of([.. comparables.Select(one => ((double)one.Year, one.Price))])
+            ?? new(0, TheilSen.Median([.. comparables.Select(one => one.Price)]));
         var left = comparables.Select(one => (one.Meter, Left: one.Price - byYear.At(one.Year))).ToList();
         var withMeter = left.Where(one => one.Meter is not null).Select(one => (one.Meter!.Value, one.Left)).ToList();
         var byMeter = withMeter.Count >= FewestForMeter && meter is not null ? TheilSen.Of(withMeter) : null;

@@ -3,7 +3,9 @@ using System.Runtime.InteropServices;
 
 namespace MuddyLedger.Core.Viewings;
 
-/// <summary>The transform of a chance for each amount: what is a convolution there is a product here. By symmetry half of it says all.</summary>
+/// <summary>
+/// The transform of a chance for each amount: what is a convolution there is a product here. By symmetry half of it says all.
+/// </summary>
 public sealed class Spectrum
 {
     public Spectrum(int length)
@@ -62,6 +64,7 @@ public sealed class Spectrum
 
     public void Add(Spectrum other, double times)
     {
-        for (var at = 0; at < Re.Length; at++) (Re[at], Im[at]) = (Re[at] + (other.Re[at] * times), Im[at] + (other.Im[at] * times));
+        for (var at = 0; at < Re.Length; at++)
+            (Re[at], Im[at]) = (Re[at] + (other.Re[at] * times), Im[at] + (other.Im[at] * times));
     }
 }

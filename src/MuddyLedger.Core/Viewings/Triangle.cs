@@ -6,7 +6,8 @@ public readonly record struct Triangle
     [System.Text.Json.Serialization.JsonConstructor]
     public Triangle(double low, double likely, double high)
     {
-        if (!(low >= 0 && likely >= low && high >= likely && double.IsFinite(high))) throw new ArgumentOutOfRangeException(nameof(likely), $"{low}, {likely}, {high}: 0 <= low <= likely <= high is wanted.");
+        if (!(low >= 0 && likely >= low && high >= likely && double.IsFinite(high)))
+            throw new ArgumentOutOfRangeException(nameof(likely), $"{low}, {likely}, {high}: 0 <= low <= likely <= high is wanted.");
         (Low, Likely, High) = (low, likely, high);
     }
 
@@ -21,11 +22,11 @@ public readonly record struct Triangle
     /// <summary>The chance of x or less.</summary>
     public double Below(double x)
     {
-        if (x >= High) return 1;
-        if (x <= Low) return 0;
+        if (x >= High)
+            return 1;
+        if (x <= Low)
+            return 0;
         var span = High - Low;
-        return x <= Likely
-            ? (x - Low) * (x - Low) / (span * (Likely - Low))
-            : 1 - ((High - x) * (High - x) / (span * (High - Likely)));
+        return x <= Likely ? (x - Low) * (x - Low) / (span * (Likely - Low)) : 1 - ((High - x) * (High - x) / (span * (High - Likely)));
     }
 }

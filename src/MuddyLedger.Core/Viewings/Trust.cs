@@ -2,7 +2,12 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Viewings;
 
-public enum ClaimState { Open, Confirmed, Contradicted }
+public enum ClaimState
+{
+    Open,
+    Confirmed,
+    Contradicted,
+}
 
 /// <summary>A claim of the seller and how it stands against what was found.</summary>
 /// <param name="By">The points that decided.</param>
@@ -24,11 +29,14 @@ public sealed record Trust(double A, double B)
 
     public static Trust Of(IEnumerable<ClaimStanding> claims, int signsOfHiding)
     {
-        double a = Start, b = Start + signsOfHiding;
+        double a = Start,
+            b = Start + signsOfHiding;
         foreach (var claim in claims)
         {
-            if (claim.State == ClaimState.Confirmed) a++;
-            if (claim.State == ClaimState.Contradicted) b += claim.Material ? MaterialLie : 1;
+            if (claim.State == ClaimState.Confirmed)
+                a++;
+            if (claim.State == ClaimState.Contradicted)
+                b += claim.Material ? MaterialLie : 1;
         }
 
         return new(a, b);
@@ -39,8 +47,11 @@ public sealed record Trust(double A, double B)
     {
         var looked = claim.Tests.Where(test => seen.ContainsKey(test.Point)).ToList();
         var against = looked.Where(test => seen[test.Point].Grade >= test.ContradictedFrom).ToList();
-        if (against.Count > 0) return new(claim, ClaimState.Contradicted, against.Any(test => test.Material), [.. against.Select(test => test.Point)]);
+        if (against.Count > 0)
+            return new(claim, ClaimState.Contradicted, against.Any(test => test.Material), [.. against.Select(test => test.Point)]);
         var bearing = looked.Where(test => test.Confirms && seen[test.Point].Grade <= Grade.Slight).ToList();
-        return bearing.Count > 0 ? new(claim, ClaimState.Confirmed, false, [.. bearing.Select(test => test.Point)]) : new(claim, ClaimState.Open, false, []);
+        return bearing.Count > 0
+            ? new(claim, ClaimState.Confirmed, false, [.. bearing.Select(test => test.Point)])
+            : new(claim, ClaimState.Open, false, []);
     }
 }

@@ -8,20 +8,32 @@ using NodaTime;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What it is sold as. A project counts as faulty everywhere until seen.</summary>
-public enum SoldAs { Runner, NonRunner, Project }
+public enum SoldAs
+{
+    Runner,
+    NonRunner,
+    Project,
+}
 
-public enum ViewingStatus { Open, Bought, NotBought }
+public enum ViewingStatus
+{
+    Open,
+    Bought,
+    NotBought,
+}
 
 /// <summary>What is known from the advert, and what the owner wants of the bike.</summary>
 public sealed record ViewingDetails
 {
     /// <summary>The shipped set that the profile was made from.</summary>
     public required string Set { get; init; }
+
     /// <summary>As far as it is known: of a shipped set, with make, model and year. Its nickname names the viewing.</summary>
     public required Profile Profile { get; init; }
     public required SoldAs SoldAs { get; init; }
     public MeterAmount? Meter { get; init; }
     public Money? Asking { get; init; }
+
     /// <summary>When it last ran, if the advert says: a year alone gives a range.</summary>
     public int? LastRunYear { get; init; }
     public string? Where { get; init; }
@@ -31,17 +43,23 @@ public sealed record ViewingDetails
     public bool WillRebuild { get; init; }
     public Money? Budget { get; init; }
     public Money HourlyRate { get; init; }
+
     /// <summary>Taken off where the title is missing.</summary>
     public Money PapersDiscount { get; init; }
+
     /// <summary>What a workshop asks for looking it over before one buys.</summary>
     public Money? WorkshopFee { get; init; }
+
     /// <summary>The owner's own figure of what a sound one is worth.</summary>
     public Money? StatedValue { get; init; }
+
     /// <summary>Added to what adverts ask: bikes in adverts are average, not sound.</summary>
     public Money Lift { get; init; }
 }
 
-/// <summary>Whole years since it last ran, from a year alone: by the end of the year it may be one more than before its day comes round.</summary>
+/// <summary>
+/// Whole years since it last ran, from a year alone: by the end of the year it may be one more than before its day comes round.
+/// </summary>
 public static class Stood
 {
     public static (int Least, int Most)? Years(int? lastRun, LocalDate today) =>
@@ -83,7 +101,12 @@ public sealed record PointMeasured(string Point, ImmutableArray<decimal> Values,
     public decimal? WhenNew { get; init; }
 }
 
-public enum LeftBecause { CannotSee, Refused, NoTime }
+public enum LeftBecause
+{
+    CannotSee,
+    Refused,
+    NoTime,
+}
 
 /// <summary>Not looked at, and why; it stays unchecked.</summary>
 public sealed record PointLeft(string Point, LeftBecause Because) : ViewingAct;

@@ -13,42 +13,117 @@ public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray
 
 /// <summary>All that Core makes of a viewing: from its details, its taps and the content alone.</summary>
 public sealed record ViewingPicture(
-    ImmutableArray<Point> Points, ViewingState State, Score Score, ImmutableArray<ZoneScore> Zones, ImmutableArray<ClaimStanding> Claims, Trust Trust, ImmutableArray<string> SignsOfHiding,
-    ImmutableArray<PossibleFault> Faults, RepairCost Cost, SoundValue Value, double Papers, Offers? Offers, Judgement Judgement, ImmutableArray<string> RideShutBy)
+    ImmutableArray<Point> Points,
+    ViewingState State,
+    Score Score,
+    ImmutableArray<ZoneScore> Zones,
+    ImmutableArray<ClaimStanding> Claims,
+    Trust Trust,
+    ImmutableArray<string> SignsOfHiding,
+    ImmutableArray<PossibleFault> Faults,
+    RepairCost Cost,
+    SoundValue Value,
+    double Papers,
+    Offers? Offers,
+    Judgement Judgement,
+    ImmutableArray<string> RideShutBy
+)
 {
     /// <summary>The words by which points are matched beside the bike's own: how it is sold.</summary>
     public static readonly ImmutableArray<string> Choices = ["sold-as"];
 
     /// <param name="prices">The owner's own prices, by point, in place of the shipped ones.</param>
-    public static ViewingPicture Of(ViewingDetails details, IEnumerable<ViewingEvent> events, ViewingContent content, IReadOnlyDictionary<string, FaultCost> prices, LocalDate today)
+    public static ViewingPicture Of(
+        ViewingDetails details,
+        IEnumerable<ViewingEvent> events,
+        ViewingContent content,
+        IReadOnlyDictionary<string, FaultCost> prices,
+        LocalDate today
+    )
     {
         var points = PointsOf(details, content);
         var state = ViewingState.Of(events, content.ById);
         // What was seen at a point that does not apply (the profile was changed) is kept and not counted.
         var seen = points.Where(point => state.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => state.Seen[point.Id]);
-        var claims = content.Claims.Where(claim => state.Claims.ContainsKey(claim.Id)).Select(claim => Trust.Stand(claim, seen)).ToImmutableArray();
-        var hiding = points.Where(point => point.LowersTrust && (seen.TryGetValue(point.Id, out var found) ? found.Grade >= Grade.Worn : state.Left.GetValueOrDefault(point.Id, LeftBecause.NoTime) == LeftBecause.Refused))
-            .Select(point => point.Id).ToImmutableArray();
+        var claims = content
+            .Claims.Where(claim => state.Claims.ContainsKey(claim.Id))
+            .Select(claim => Trust.Stand(claim, seen))
+            .ToImmutableArray();
+        var hiding = points
+            .Where(point =>
+                point.LowersTrust
+                && (
+                    seen.TryGetValue(point.Id, out var found)
+                        ? found.Grade >= Grade.Worn
+                        : state.Left.GetValueOrDefault(point.Id, LeftBecause.NoTime) == LeftBecause.Refused
+                )
+            )
+            .Select(point => point.Id)
+            .ToImmutableArray();
         var trust = Trust.Of(claims, hiding.Length);
         var use = WearOf(details, today);
-        var faults = points.Where(point => point.Say is not null).Select(point => FaultOf(point, seen, state, details, prices, use)).ToImmutableArray();
+        var faults = points
+            .Where(point => point.Say is not null)
+            .Select(point => FaultOf(point, seen, state, details, prices, use))
+            .ToImmutableArray();
         var rate = (double)details.HourlyRate.Amount;
         var cost = RepairCost.Of(faults, trust, rate);
 
         var scored = points.Where(point => point.Weight > 0).ToList();
         var score = Score.Of(scored, seen);
-        var zones = scored.GroupBy(point => point.Zone).OrderBy(group => group.Key)
-            .Select(group => new ZoneScore(group.Key, Score.Of(group, seen), group.Count(), group.Count(point => seen.ContainsKey(point.Id)))).ToImmutableArray();
-        var knocked = points.Where(point => point.KnockOut is not null && seen.TryGetValue(point.Id, out var found) && found.Grade >= Grade.Bad).Select(point => (point.Id, point.KnockOut!.Value)).ToList();
-        var titleMissing = seen.TryGetValue(TitlePoint, out var title) ? title.Grade >= Grade.Bad : details.Profile.Title == TitleStatus.NoPapers;
+        var zones = scored
+            .GroupBy(point => point.Zone)
+            .OrderBy(group => group.Key)
+            .Select(group => new ZoneScore(
+                group.Key,
+                Score.Of(group, seen),
+                group.Count(),
+                group.Count(point => seen.ContainsKey(point.Id))
+            ))
+            .ToImmutableArray();
+        var knocked = points
+            .Where(point => point.KnockOut is not null && seen.TryGetValue(point.Id, out var found) && found.Grade >= Grade.Bad)
+            .Select(point => (point.Id, point.KnockOut!.Value))
+            .ToList();
+        var titleMissing = seen.TryGetValue(TitlePoint, out var title)
+            ? title.Grade >= Grade.Bad
+            : details.Profile.Title == TitleStatus.NoPapers;
         var papers = titleMissing ? (double)details.PapersDiscount.Amount : 0;
-        var value = SoundValue.Of((double?)details.StatedValue?.Amount, [.. state.Comparables.Select(one => new Comparable(one.Id, (double)one.Price.Amount, one.Year, (double?)one.Meter?.InBase, one.Note))],
-            details.Profile.Year, (double?)details.Meter?.InBase, (double)details.Lift.Amount);
-        var credits = state.Credits.Select(credit => new Triangle((double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount)).ToList();
+        var value = SoundValue.Of(
+            (double?)details.StatedValue?.Amount,
+            [
+                .. state.Comparables.Select(one => new Comparable(
+                    one.Id,
+                    (double)one.Price.Amount,
+                    one.Year,
+                    (double?)one.Meter?.InBase,
+                    one.Note
+                )),
+            ],
+            details.Profile.Year,
+            (double?)details.Meter?.InBase,
+            (double)details.Lift.Amount
+        );
+        var credits = state
+            .Credits.Select(credit => new Triangle((double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount))
+            .ToList();
         var asking = (double?)details.Asking?.Amount;
         var offers = value.Value is { } worth ? Offers.Of(worth, cost, credits, papers, asking) : null;
-        var judgement = Judgement.Of(knocked, titleMissing && details.NeedsPapers, details.WillRebuild, score.Coverage, value.Value, asking, (double?)details.Budget?.Amount, cost, offers);
-        var rideShut = points.Where(point => point.OpensRide && !(seen.TryGetValue(point.Id, out var found) && found.Grade < Grade.Worn)).Select(point => point.Id).ToImmutableArray();
+        var judgement = Judgement.Of(
+            knocked,
+            titleMissing && details.NeedsPapers,
+            details.WillRebuild,
+            score.Coverage,
+            value.Value,
+            asking,
+            (double?)details.Budget?.Amount,
+            cost,
+            offers
+        );
+        var rideShut = points
+            .Where(point => point.OpensRide && !(seen.TryGetValue(point.Id, out var found) && found.Grade < Grade.Worn))
+            .Select(point => point.Id)
+            .ToImmutableArray();
         return new(points, state, score, zones, claims, trust, hiding, faults, cost, value, papers, offers, judgement, rideShut);
     }
 
@@ -73,39 +148,83 @@ public sealed record ViewingPicture(
 
     /// <summary>What was found and costs something, the dearest first: for saying to a seller.</summary>
     public ImmutableArray<(Point Point, Seen Seen, CostDriver Cost)> Sheet() =>
-    [
-        .. from driver in Cost.Drivers
-           let point = Points.First(point => point.Id == driver.Point)
-           where State.Seen.TryGetValue(point.Id, out var seen) && seen.Grade >= Grade.Worn
-           select (point, State.Seen[point.Id], driver),
-    ];
+        [
+            .. from driver in Cost.Drivers
+            let point = Points.First(point => point.Id == driver.Point)
+            where State.Seen.TryGetValue(point.Id, out var seen) && seen.Grade >= Grade.Worn
+            select (point, State.Seen[point.Id], driver),
+        ];
 
-    /// <param name="knockOuts">Whether a knock-out puts the whole price at stake; in the practice yard it costs what its repair costs, and no more.</param>
+    /// <param name="knockOuts">Whether a knock-out puts the whole price at stake; in the practice yard it costs what its repair costs, and
+    /// no more.</param>
     public ImmutableArray<NextLook> Next(ViewingDetails details, bool knockOuts = true)
     {
-        var open = Points.Where(point => !State.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => (point.Minutes, knockOuts && point.KnockOut is not null));
-        return NextLook.Of(Faults, open, Trust, (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, (double?)details.Asking?.Amount);
+        var open = Points
+            .Where(point => !State.Seen.ContainsKey(point.Id))
+            .ToDictionary(point => point.Id, point => (point.Minutes, knockOuts && point.KnockOut is not null));
+        return NextLook.Of(
+            Faults,
+            open,
+            Trust,
+            (double)details.HourlyRate.Amount,
+            Value.Value is { } worth ? worth - Papers : null,
+            (double?)details.Asking?.Amount
+        );
     }
 
     /// <summary>
     /// A workshop with a stand, a gauge and a meter sees what stands, turns and runs there; papers and the ride stay with the buyer.
     /// The price is the most that one would pay: the walk-away price, where the decision hangs in the balance.
     /// </summary>
-    public WorkshopLook Workshop(ViewingDetails details) => WorkshopLook.Of(
-        Faults, Points.Where(point => point.Stage is > Stage.Papers and < Stage.RideGate).ToDictionary(point => point.Id, point => point.KnockOut is not null), Trust,
-        (double)details.HourlyRate.Amount, Value.Value is { } worth ? worth - Papers : null, Offers?.WalkAway);
+    public WorkshopLook Workshop(ViewingDetails details) =>
+        WorkshopLook.Of(
+            Faults,
+            Points
+                .Where(point => point.Stage is > Stage.Papers and < Stage.RideGate)
+                .ToDictionary(point => point.Id, point => point.KnockOut is not null),
+            Trust,
+            (double)details.HourlyRate.Amount,
+            Value.Value is { } worth ? worth - Papers : null,
+            Offers?.WalkAway
+        );
 
     /// <summary>Of a bike that does not run, what is to be asked before anything else and was not answered yet.</summary>
     public ImmutableArray<Point> FirstOf(ViewingDetails details) =>
-        details.SoldAs == SoldAs.Runner ? [] : [.. Points.Where(point => point.AskedFirst && !State.Seen.ContainsKey(point.Id) && !State.Left.ContainsKey(point.Id)).OrderByDescending(point => point.Weight)];
+        details.SoldAs == SoldAs.Runner
+            ? []
+            :
+            [
+                .. Points
+                    .Where(point => point.AskedFirst && !State.Seen.ContainsKey(point.Id) && !State.Left.ContainsKey(point.Id))
+                    .OrderByDescending(point => point.Weight),
+            ];
 
-    private static PossibleFault FaultOf(Point point, Dictionary<string, Seen> seen, ViewingState state, ViewingDetails details, IReadOnlyDictionary<string, FaultCost> prices, double use)
+    private static PossibleFault FaultOf(
+        Point point,
+        Dictionary<string, Seen> seen,
+        ViewingState state,
+        ViewingDetails details,
+        IReadOnlyDictionary<string, FaultCost> prices,
+        double use
+    )
     {
-        var look = !seen.TryGetValue(point.Id, out var found) ? Look.NotLooked
-            : found.Grade switch { <= Grade.Slight => Look.FoundSound, Grade.Worn => Look.FoundWorn, _ => Look.FoundBad };
+        var look = !seen.TryGetValue(point.Id, out var found)
+            ? Look.NotLooked
+            : found.Grade switch
+            {
+                <= Grade.Slight => Look.FoundSound,
+                Grade.Worn => Look.FoundWorn,
+                _ => Look.FoundBad,
+            };
         // Who admits a fault is believed: then to find it is no surprise, and says nothing of how the rest was kept.
-        return new(point.Id, state.Admitted.ContainsKey(point.Id) ? AdmittedChance : ChanceAt(point.Prior, use), look, prices.GetValueOrDefault(point.Id) ?? point.Cost, point.Part,
-            Presumed: details.SoldAs == SoldAs.Project || state.Admitted.ContainsKey(point.Id));
+        return new(
+            point.Id,
+            state.Admitted.ContainsKey(point.Id) ? AdmittedChance : ChanceAt(point.Prior, use),
+            look,
+            prices.GetValueOrDefault(point.Id) ?? point.Cost,
+            point.Part,
+            Presumed: details.SoldAs == SoldAs.Project || state.Admitted.ContainsKey(point.Id)
+        );
     }
 
     private const double AdmittedChance = 0.9;
@@ -121,7 +240,8 @@ public sealed record ViewingPicture(
     public static double WearOf(ViewingDetails details, LocalDate today)
     {
         var age = Math.Clamp((today.Year - details.Profile.Year) / 15.0, 0, 1);
-        if (details.Meter is not { } meter) return age;
+        if (details.Meter is not { } meter)
+            return age;
         var used = Math.Clamp((double)meter.InBase / (meter.Kind == MeterKind.Odometer ? 80_000_000 : 300), 0, 1);
         return (age + used) / 2;
     }

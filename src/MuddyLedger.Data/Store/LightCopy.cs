@@ -23,10 +23,13 @@ internal static class LightCopy
         Attach(copy, source);
         SqliteFile.Run(copy, "BEGIN");
         var tables = SqliteFile.Tables(copy, "shed");
-        foreach (var sql in Schema(copy, "= 'table'").ToList()) SqliteFile.Run(copy, sql);
-        foreach (var table in tables) SqliteFile.Run(copy, $"INSERT INTO main.\"{table}\" SELECT {Columns(copy, table)} FROM shed.\"{table}\" ORDER BY rowid");
+        foreach (var sql in Schema(copy, "= 'table'").ToList())
+            SqliteFile.Run(copy, sql);
+        foreach (var table in tables)
+            SqliteFile.Run(copy, $"INSERT INTO main.\"{table}\" SELECT {Columns(copy, table)} FROM shed.\"{table}\" ORDER BY rowid");
         // Indexes and triggers after the rows: the counters that triggers keep came along with them.
-        foreach (var sql in Schema(copy, "IN ('index', 'trigger')").ToList()) SqliteFile.Run(copy, sql);
+        foreach (var sql in Schema(copy, "IN ('index', 'trigger')").ToList())
+            SqliteFile.Run(copy, sql);
         var digests = tables.Contains("Photos") ? Photos(copy, photos) : new Dictionary<string, string>();
         SqliteFile.Run(copy, "COMMIT");
         SqliteFile.Run(copy, "DETACH shed");
@@ -61,10 +64,18 @@ internal static class LightCopy
     }
 
     private static IEnumerable<string> Schema(SqliteConnection copy, string types) =>
-        SqliteFile.Column(copy, $"SELECT sql FROM shed.sqlite_master WHERE sql IS NOT NULL AND type {types} AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid");
+        SqliteFile.Column(
+            copy,
+            $"SELECT sql FROM shed.sqlite_master WHERE sql IS NOT NULL AND type {types} AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid"
+        );
 
-    private static string Columns(SqliteConnection copy, string table) => string.Join(", ",
-        SqliteFile.Column(copy, $"SELECT name FROM pragma_table_info('{table}', 'shed')").Select(name => table == "Photos" && name is "Image" or "Small" ? "zeroblob(0)" : $"\"{name}\""));
+    private static string Columns(SqliteConnection copy, string table) =>
+        string.Join(
+            ", ",
+            SqliteFile
+                .Column(copy, $"SELECT name FROM pragma_table_info('{table}', 'shed')")
+                .Select(name => table == "Photos" && name is "Image" or "Small" ? "zeroblob(0)" : $"\"{name}\"")
+        );
 
     private static Dictionary<string, string> Photos(SqliteConnection copy, string folder)
     {
@@ -88,7 +99,8 @@ internal static class LightCopy
     /// <summary>One that lies there as it should is left alone; one that was harmed since is written again.</summary>
     private static void Keep(string file, byte[] image)
     {
-        if (File.Exists(file) && new FileInfo(file).Length == image.Length && File.ReadAllBytes(file).AsSpan().SequenceEqual(image)) return;
+        if (File.Exists(file) && new FileInfo(file).Length == image.Length && File.ReadAllBytes(file).AsSpan().SequenceEqual(image))
+            return;
         var half = file + ".making";
         File.WriteAllBytes(half, image);
         SqliteFile.Flush(half);

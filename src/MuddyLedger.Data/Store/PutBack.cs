@@ -41,14 +41,16 @@ internal static class PutBack
         if (!File.Exists(note))
         {
             // Without the note it is half of a copy: the file has not been touched yet.
-            if (File.Exists(half)) SqliteFile.Delete(half);
+            if (File.Exists(half))
+                SqliteFile.Delete(half);
             return;
         }
 
         if (File.Exists(half))
         {
             // What belongs to the old file must not be taken for the end of the new one.
-            foreach (var end in SqliteFile.Beside) File.Delete(file + end);
+            foreach (var end in SqliteFile.Beside)
+                File.Delete(file + end);
             File.Move(half, file, overwrite: true);
         }
 

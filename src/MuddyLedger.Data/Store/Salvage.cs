@@ -17,9 +17,15 @@ public static class Salvage
         SqliteFile.Run(sound, "PRAGMA foreign_keys=OFF");
         // The counters come along with their rows; the triggers would count them a second time.
         var triggers = SqliteFile.Column(sound, "SELECT sql FROM sqlite_master WHERE type = 'trigger'").ToList();
-        foreach (var name in SqliteFile.Column(sound, "SELECT name FROM sqlite_master WHERE type = 'trigger'").ToList()) SqliteFile.Run(sound, $"DROP TRIGGER \"{name}\"");
-        var tables = SqliteFile.Tables(sound).Where(table => table != "__EFMigrationsHistory").Select(table => TableOf(from, sound, table)).ToImmutableArray();
-        foreach (var trigger in triggers) SqliteFile.Run(sound, trigger);
+        foreach (var name in SqliteFile.Column(sound, "SELECT name FROM sqlite_master WHERE type = 'trigger'").ToList())
+            SqliteFile.Run(sound, $"DROP TRIGGER \"{name}\"");
+        var tables = SqliteFile
+            .Tables(sound)
+            .Where(table => table != "__EFMigrationsHistory")
+            .Select(table => TableOf(from, sound, table))
+            .ToImmutableArray();
+        foreach (var trigger in triggers)
+            SqliteFile.Run(sound, trigger);
         return tables;
     }
 
@@ -29,8 +35,13 @@ public static class Salvage
         {
             using var damaged = SqliteFile.Open(from, SqliteOpenMode.ReadOnly);
             var there = SqliteFile.Column(damaged, $"SELECT name FROM pragma_table_info('{table}')").ToHashSet();
-            var columns = SqliteFile.Column(sound, $"SELECT name FROM pragma_table_info('{table}')").Where(there.Contains).Select(name => $"\"{name}\"").ToList();
-            if (columns.Count == 0) return new(table, 0, 0);
+            var columns = SqliteFile
+                .Column(sound, $"SELECT name FROM pragma_table_info('{table}')")
+                .Where(there.Contains)
+                .Select(name => $"\"{name}\"")
+                .ToList();
+            if (columns.Count == 0)
+                return new(table, 0, 0);
             using var transaction = sound.BeginTransaction();
             var rows = new Rows(damaged, sound, transaction, table, string.Join(", ", columns));
             var forth = rows.Walk("ASC", after: 0, before: long.MaxValue);
@@ -38,7 +49,8 @@ public static class Salvage
             {
                 // From the other end back to the hole, and then place by place through it.
                 var back = rows.Walk("DESC", after: stopped, before: long.MaxValue) ?? stopped;
-                if (back == long.MaxValue) back = stopped + Rows.LongestHole;
+                if (back == long.MaxValue)
+                    back = stopped + Rows.LongestHole;
                 rows.Through(stopped, back);
             }
 
@@ -66,7 +78,9 @@ public static class Salvage
             var last = order == "ASC" ? after : before;
             try
             {
-                using var command = Command($"SELECT rowid, {columns} FROM \"{table}\" NOT INDEXED WHERE rowid > {after} AND rowid < {before} ORDER BY rowid {order}");
+                using var command = Command(
+                    $"SELECT rowid, {columns} FROM \"{table}\" NOT INDEXED WHERE rowid > {after} AND rowid < {before} ORDER BY rowid {order}"
+                );
                 using var rows = command.ExecuteReader();
                 while (rows.Read())
                 {
@@ -89,7 +103,8 @@ public static class Salvage
                 {
                     using var command = Command($"SELECT rowid, {columns} FROM \"{table}\" NOT INDEXED WHERE rowid = {place}");
                     using var rows = command.ExecuteReader();
-                    if (rows.Read()) Keep(rows);
+                    if (rows.Read())
+                        Keep(rows);
                 }
                 catch (SqliteException)
                 {
@@ -103,9 +118,11 @@ public static class Salvage
             insert.Transaction = transaction;
             var values = Enumerable.Range(0, row.FieldCount).ToList();
 #pragma warning disable CA2100 // the names are the store's own
-            insert.CommandText = $"INSERT OR IGNORE INTO \"{table}\" (rowid, {columns}) VALUES ({string.Join(", ", values.Select(at => $"@p{at}"))})";
+            insert.CommandText =
+                $"INSERT OR IGNORE INTO \"{table}\" (rowid, {columns}) VALUES ({string.Join(", ", values.Select(at => $"@p{at}"))})";
 #pragma warning restore CA2100
-            foreach (var at in values) insert.Parameters.AddWithValue($"@p{at}", row.GetValue(at));
+            foreach (var at in values)
+                insert.Parameters.AddWithValue($"@p{at}", row.GetValue(at));
             try
             {
                 Read += insert.ExecuteNonQuery();

@@ -10,7 +10,16 @@ namespace MuddyLedger.Data;
 /// <param name="Migration">The last change of the store's shape that is in it.</param>
 /// <param name="Sha256">Of the store's file, as hexadecimal digits.</param>
 /// <param name="Photos">Of a copy that keeps its photos beside it: SHA-256 of each, by its id. Null where they are in the file.</param>
-public sealed record BackupManifest(string Format, string MadeAt, string Migration, int Bikes, int Entries, long Bytes, string Sha256, IReadOnlyDictionary<string, string>? Photos = null)
+public sealed record BackupManifest(
+    string Format,
+    string MadeAt,
+    string Migration,
+    int Bikes,
+    int Entries,
+    long Bytes,
+    string Sha256,
+    IReadOnlyDictionary<string, string>? Photos = null
+)
 {
     public const string FormatName = "muddy-ledger-backup";
 
@@ -29,29 +38,48 @@ public static class ShedBackup
     /// <returns>The folder of the copy.</returns>
     /// <exception cref="InvalidDataException">There is no shed, or the copy does not prove whole.</exception>
     /// <exception cref="IOException">There is no room for it, or the folder cannot be written to. Nothing is left behind.</exception>
-    public static string Make(string folder, string into, Instant at) => Make(folder, into, at, file => CopyTo(Path.Combine(folder, ShedFile.Name), file), null);
+    public static string Make(string folder, string into, Instant at) =>
+        Make(folder, into, at, file => CopyTo(Path.Combine(folder, ShedFile.Name), file), null);
 
-    /// <summary>The same without the photos in the file: each lies once in <see cref="PhotosOf"/>, however many copies there are of it.</summary>
+    /// <summary>
+    /// The same without the photos in the file: each lies once in <see cref="PhotosOf"/>, however many copies there are of it.
+    /// </summary>
     public static string MakeLight(string folder, string into, Instant at)
     {
         IReadOnlyDictionary<string, string> photos = new Dictionary<string, string>();
-        return Make(folder, into, at, file => photos = LightCopy.Make(Path.Combine(folder, ShedFile.Name), file, Path.Combine(into, LightCopy.PhotosName)), () => photos);
+        return Make(
+            folder,
+            into,
+            at,
+            file => photos = LightCopy.Make(Path.Combine(folder, ShedFile.Name), file, Path.Combine(into, LightCopy.PhotosName)),
+            () => photos
+        );
     }
 
     /// <summary>Where the photos of a copy lie that has none in its file.</summary>
-    public static string PhotosOf(string copy) => Path.Combine(Path.GetDirectoryName(Path.TrimEndingDirectorySeparator(copy))!, LightCopy.PhotosName);
+    public static string PhotosOf(string copy) =>
+        Path.Combine(Path.GetDirectoryName(Path.TrimEndingDirectorySeparator(copy))!, LightCopy.PhotosName);
 
-    private static string Make(string folder, string into, Instant at, Action<string> copyTo, Func<IReadOnlyDictionary<string, string>>? photos)
+    private static string Make(
+        string folder,
+        string into,
+        Instant at,
+        Action<string> copyTo,
+        Func<IReadOnlyDictionary<string, string>>? photos
+    )
     {
         var source = Path.Combine(folder, ShedFile.Name);
-        if (!File.Exists(source)) throw new InvalidDataException($"There is no shed in {folder}: nothing was backed up.");
+        if (!File.Exists(source))
+            throw new InvalidDataException($"There is no shed in {folder}: nothing was backed up.");
         var copy = Path.Combine(into, $"muddy-ledger-{at.ToDateTimeUtc().ToString("yyyy-MM-dd'T'HHmmss", CultureInfo.InvariantCulture)}");
-        if (Directory.Exists(copy)) throw new InvalidDataException($"{copy} is there already: nothing was backed up.");
+        if (Directory.Exists(copy))
+            throw new InvalidDataException($"{copy} is there already: nothing was backed up.");
         // Under a name of its own until it is proven: a folder of this name is a whole copy, or is not there.
         var half = copy + ".making";
         try
         {
-            if (Directory.Exists(half)) Directory.Delete(half, recursive: true);
+            if (Directory.Exists(half))
+                Directory.Delete(half, recursive: true);
             Directory.CreateDirectory(half);
             var file = Path.Combine(half, ShedFile.Name);
             copyTo(file);
@@ -65,12 +93,16 @@ public static class ShedBackup
         }
         catch (Exception failed)
         {
-            if (Directory.Exists(half)) Directory.Delete(half, recursive: true);
+            if (Directory.Exists(half))
+                Directory.Delete(half, recursive: true);
             throw failed switch
             {
                 InvalidDataException => failed,
                 _ when ShedFile.Trouble(failed) is { } words => new IOException($"{into} {words}. Nothing was backed up.", failed),
-                IOException or UnauthorizedAccessException => new IOException($"{into} cannot be written to: {failed.Message} Nothing was backed up.", failed),
+                IOException or UnauthorizedAccessException => new IOException(
+                    $"{into} cannot be written to: {failed.Message} Nothing was backed up.",
+                    failed
+                ),
                 _ => failed,
             };
         }
@@ -83,7 +115,8 @@ public static class ShedBackup
     {
         for (var tries = 1; !Copied(source, file); tries++)
         {
-            if (tries == MostTries) throw new InvalidDataException($"{source} is being written to without a pause: nothing was backed up. Try again.");
+            if (tries == MostTries)
+                throw new InvalidDataException($"{source} is being written to without a pause: nothing was backed up. Try again.");
             Thread.Sleep(50);
         }
     }
@@ -107,24 +140,32 @@ public static class ShedBackup
         }
     }
 
-    /// <summary>Proves a copy whole: its manifest, its checksum, its integrity and references, its photos, and that this version can read it.</summary>
+    /// <summary>
+    /// Proves a copy whole: its manifest, its checksum, its integrity and references, its photos, and that this version can read it.
+    /// </summary>
     /// <exception cref="InvalidDataException">It is not, with the reason in words.</exception>
     public static BackupManifest Verify(string copy) => Prove(copy, PhotosOf(copy), deep: true);
 
-    /// <param name="deep">False to see only that each photo is there: those that were put there just now were proven as they were written.</param>
+    /// <param name="deep">False to see only that each photo is there: those that were put there just now were proven as they were
+    /// written.</param>
     private static BackupManifest Prove(string copy, string photos, bool deep)
     {
         var file = Path.Combine(copy, ShedFile.Name);
         var manifest = ReadManifest(copy);
-        if (!File.Exists(file)) throw new InvalidDataException($"{copy} lacks its {ShedFile.Name}.");
-        if (new FileInfo(file).Length != manifest.Bytes || SqliteFile.Digest(file) != manifest.Sha256) throw new InvalidDataException($"{file} is damaged: it is not the file that its manifest describes.");
+        if (!File.Exists(file))
+            throw new InvalidDataException($"{copy} lacks its {ShedFile.Name}.");
+        if (new FileInfo(file).Length != manifest.Bytes || SqliteFile.Digest(file) != manifest.Sha256)
+            throw new InvalidDataException($"{file} is damaged: it is not the file that its manifest describes.");
         var found = Describe(file, Instant.MinValue);
-        if ((found.Bikes, found.Entries, found.Migration) != (manifest.Bikes, manifest.Entries, manifest.Migration)) throw new InvalidDataException($"{copy} does not hold what its manifest says.");
+        if ((found.Bikes, found.Entries, found.Migration) != (manifest.Bikes, manifest.Entries, manifest.Migration))
+            throw new InvalidDataException($"{copy} does not hold what its manifest says.");
         foreach (var (id, sha) in manifest.Photos ?? new Dictionary<string, string>())
         {
             var photo = LightCopy.FileOf(photos, id);
-            if (!File.Exists(photo) || !File.Exists(LightCopy.SmallOf(photos, id))) throw new InvalidDataException($"{copy} lacks the photo {id}, which should lie in {photos}.");
-            if (deep && SqliteFile.Digest(photo) != sha) throw new InvalidDataException($"{photo} is damaged: it is not the photo that was copied.");
+            if (!File.Exists(photo) || !File.Exists(LightCopy.SmallOf(photos, id)))
+                throw new InvalidDataException($"{copy} lacks the photo {id}, which should lie in {photos}.");
+            if (deep && SqliteFile.Digest(photo) != sha)
+                throw new InvalidDataException($"{photo} is damaged: it is not the photo that was copied.");
         }
 
         return manifest;
@@ -137,25 +178,32 @@ public static class ShedBackup
     {
         var manifest = Verify(copy);
         var target = Path.Combine(folder, ShedFile.Name);
-        if (File.Exists(target)) throw new InvalidDataException($"{folder} has a shed already. It was left as it is: name an empty folder.");
+        if (File.Exists(target))
+            throw new InvalidDataException($"{folder} has a shed already. It was left as it is: name an empty folder.");
         Directory.CreateDirectory(folder);
         // What is left of another shed would be taken for the end of this one.
         if (Directory.EnumerateFiles(folder, ShedFile.Name + "*").FirstOrDefault() is { } left)
-            throw new InvalidDataException($"{folder} holds what is left of another shed ({Path.GetFileName(left)}). It was left as it is: name an empty folder.");
+            throw new InvalidDataException(
+                $"{folder} holds what is left of another shed ({Path.GetFileName(left)}). It was left as it is: name an empty folder."
+            );
         Assemble(copy, manifest, target + ".restoring");
         File.Move(target + ".restoring", target);
         var put = Describe(target, Instant.MinValue);
         return (put.Bikes, put.Entries, put.Migration) == (manifest.Bikes, manifest.Entries, manifest.Migration)
-            ? manifest : throw new InvalidDataException($"{target} does not hold what its backup holds: it is not to be used.");
+            ? manifest
+            : throw new InvalidDataException($"{target} does not hold what its backup holds: it is not to be used.");
     }
 
-    /// <summary>The store that a proven copy holds, its photos in it again, whole on the disk under the name given, or not at all.</summary>
+    /// <summary>
+    /// The store that a proven copy holds, its photos in it again, whole on the disk under the name given, or not at all.
+    /// </summary>
     internal static void Assemble(string copy, BackupManifest manifest, string half)
     {
         try
         {
             File.Copy(Path.Combine(copy, ShedFile.Name), half, overwrite: true);
-            if (manifest.Photos is not null) LightCopy.PutPhotosBack(half, PhotosOf(copy), manifest.Photos.Keys);
+            if (manifest.Photos is not null)
+                LightCopy.PutPhotosBack(half, PhotosOf(copy), manifest.Photos.Keys);
             SqliteFile.Flush(half);
         }
         catch (Exception failed) when (failed is IOException or UnauthorizedAccessException or SqliteException)
@@ -169,11 +217,14 @@ public static class ShedBackup
     internal static BackupManifest ReadManifest(string copy)
     {
         var path = Path.Combine(copy, ManifestName);
-        if (!File.Exists(path)) throw new InvalidDataException($"{copy} is no backup: it has no {ManifestName}.");
+        if (!File.Exists(path))
+            throw new InvalidDataException($"{copy} is no backup: it has no {ManifestName}.");
         try
         {
             var manifest = JsonSerializer.Deserialize<BackupManifest>(File.ReadAllText(path), Json);
-            return manifest?.Format == BackupManifest.FormatName ? manifest : throw new InvalidDataException($"{path} is no manifest of a Muddy Ledger backup.");
+            return manifest?.Format == BackupManifest.FormatName
+                ? manifest
+                : throw new InvalidDataException($"{path} is no manifest of a Muddy Ledger backup.");
         }
         catch (JsonException)
         {
@@ -186,12 +237,24 @@ public static class ShedBackup
         try
         {
             using var store = SqliteFile.Open(file, SqliteOpenMode.ReadOnly);
-            if (SqliteFile.Scalar(store, "PRAGMA application_id") is not (long)ShedFile.ApplicationId) throw new InvalidDataException($"{file} is not a Muddy Ledger shed.");
-            if (SqliteFile.Scalar(store, "PRAGMA integrity_check") as string != "ok") throw new InvalidDataException($"{file} is damaged: its pages do not fit together.");
-            if (SqliteFile.Scalar(store, "SELECT count(*) FROM pragma_foreign_key_check") is not 0L) throw new InvalidDataException($"{file} is damaged: some of its lines belong to nothing.");
+            if (SqliteFile.Scalar(store, "PRAGMA application_id") is not (long)ShedFile.ApplicationId)
+                throw new InvalidDataException($"{file} is not a Muddy Ledger shed.");
+            if (SqliteFile.Scalar(store, "PRAGMA integrity_check") as string != "ok")
+                throw new InvalidDataException($"{file} is damaged: its pages do not fit together.");
+            if (SqliteFile.Scalar(store, "SELECT count(*) FROM pragma_foreign_key_check") is not 0L)
+                throw new InvalidDataException($"{file} is damaged: some of its lines belong to nothing.");
             var migration = SqliteFile.Scalar(store, "SELECT max(MigrationId) FROM __EFMigrationsHistory") as string ?? "";
-            if (!ShedFile.KnownMigrations.Contains(migration)) throw new InvalidDataException($"{file} was written by a newer Muddy Ledger.");
-            return new(BackupManifest.FormatName, InstantPattern.ExtendedIso.Format(at), migration, Count(store, "Bikes"), Count(store, "Entries"), new FileInfo(file).Length, SqliteFile.Digest(file));
+            if (!ShedFile.KnownMigrations.Contains(migration))
+                throw new InvalidDataException($"{file} was written by a newer Muddy Ledger.");
+            return new(
+                BackupManifest.FormatName,
+                InstantPattern.ExtendedIso.Format(at),
+                migration,
+                Count(store, "Bikes"),
+                Count(store, "Entries"),
+                new FileInfo(file).Length,
+                SqliteFile.Digest(file)
+            );
         }
         catch (SqliteException)
         {
@@ -199,5 +262,6 @@ public static class ShedBackup
         }
     }
 
-    private static int Count(SqliteConnection store, string table) => Convert.ToInt32(SqliteFile.Scalar(store, $"SELECT count(*) FROM {table}"), CultureInfo.InvariantCulture);
+    private static int Count(SqliteConnection store, string table) =>
+        Convert.ToInt32(SqliteFile.Scalar(store, $"SELECT count(*) FROM {table}"), CultureInfo.InvariantCulture);
 }

@@ -17,22 +17,35 @@ public static class ShedFile
 
     public static void Configure(DbContextOptionsBuilder options, string folder) => ConfigureFile(options, Path.Combine(folder, Name));
 
-    /// <param name="make">False where a file that is not there is an error: one that was taken away under a running server is not made anew by its next reader.</param>
-    private static void ConfigureFile(DbContextOptionsBuilder options, string file, bool make = false) => options
-        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10, Mode = make ? SqliteOpenMode.ReadWriteCreate : SqliteOpenMode.ReadWrite }.ToString())
-        .AddInterceptors(new Pragmas());
+    /// <param name="make">False where a file that is not there is an error: one that was taken away under a running server is not made
+    /// anew by its next reader.</param>
+    private static void ConfigureFile(DbContextOptionsBuilder options, string file, bool make = false) =>
+        options
+            .UseSqlite(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = file,
+                    ForeignKeys = true,
+                    DefaultTimeout = 10,
+                    Mode = make ? SqliteOpenMode.ReadWriteCreate : SqliteOpenMode.ReadWrite,
+                }.ToString()
+            )
+            .AddInterceptors(new Pragmas());
 
-    /// <summary>What keeps the store from being written, in words that complete a sentence about it; null where it is something else.</summary>
-    public static string? Trouble(Exception failed) => Code(failed) switch
-    {
-        13 => "cannot be written: the disk is full",
-        14 => "cannot be written: it is gone, or the folder is read-only or belongs to somebody else",
-        8 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
-        5 or 6 => "is held by another program: close that, and try again",
-        10 => "cannot be written or read: the disk reports an error",
-        11 or 26 => "is damaged: go back to a copy, or restore a backup",
-        _ => null,
-    };
+    /// <summary>
+    /// What keeps the store from being written, in words that complete a sentence about it; null where it is something else.
+    /// </summary>
+    public static string? Trouble(Exception failed) =>
+        Code(failed) switch
+        {
+            13 => "cannot be written: the disk is full",
+            14 => "cannot be written: it is gone, or the folder is read-only or belongs to somebody else",
+            8 or 23 => "cannot be written: the folder is read-only or belongs to somebody else",
+            5 or 6 => "is held by another program: close that, and try again",
+            10 => "cannot be written or read: the disk reports an error",
+            11 or 26 => "is damaged: go back to a copy, or restore a backup",
+            _ => null,
+        };
 
     /// <summary>Somebody else holds the store, and it may be free again in a moment.</summary>
     public static bool IsHeld(Exception failed) => Code(failed) is 5 or 6;
@@ -46,7 +59,8 @@ public static class ShedFile
     internal static bool Pending(string file)
     {
         using var store = SqliteFile.Open(file, SqliteOpenMode.ReadOnly);
-        if (!SqliteFile.Tables(store).Contains("__EFMigrationsHistory")) return true;
+        if (!SqliteFile.Tables(store).Contains("__EFMigrationsHistory"))
+            return true;
         return !KnownMigrations.IsSubsetOf(SqliteFile.Column(store, "SELECT MigrationId FROM __EFMigrationsHistory"));
     }
 
@@ -64,8 +78,15 @@ public static class ShedFile
         await using (var context = new ShedContext(options.Options))
         {
             await context.Database.OpenConnectionAsync(cancel);
-            // A start that was killed may have left the row behind by which migrations wait for each other; whoever waited for it would wait for ever.
-            if (await ScalarAsync(context.Database.GetDbConnection(), "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'", cancel) > 0)
+            // A start that was killed may have left the row behind by which migrations wait for each other; whoever waited for it would
+            // wait for ever.
+            if (
+                await ScalarAsync(
+                    context.Database.GetDbConnection(),
+                    "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'",
+                    cancel
+                ) > 0
+            )
                 await context.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsLock", cancel);
             await context.Database.MigrateAsync(cancel);
             await context.Database.ExecuteSqlRawAsync($"PRAGMA application_id={ApplicationId}; PRAGMA journal_mode=DELETE;", cancel);
@@ -122,7 +143,11 @@ public static class ShedFile
             command.ExecuteNonQuery();
         }
 
-        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override async Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             await using var command = connection.CreateCommand();
             command.CommandText = Sql;

@@ -8,7 +8,15 @@ internal static class SqliteFile
 {
     public static SqliteConnection Open(string file, SqliteOpenMode mode)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false, ForeignKeys = false }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = mode,
+                Pooling = false,
+                ForeignKeys = false,
+            }.ToString()
+        );
         connection.Open();
         return connection;
     }
@@ -31,12 +39,18 @@ internal static class SqliteFile
         command.CommandText = sql;
 #pragma warning restore CA2100
         using var rows = command.ExecuteReader();
-        while (rows.Read()) yield return rows.GetString(0);
+        while (rows.Read())
+            yield return rows.GetString(0);
     }
 
     /// <summary>Every table that holds something of the shed, the history of its shape among them.</summary>
     public static List<string> Tables(SqliteConnection connection, string schema = "main") =>
-        [.. Column(connection, $"SELECT name FROM {schema}.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid")];
+        [
+            .. Column(
+                connection,
+                $"SELECT name FROM {schema}.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid"
+            ),
+        ];
 
     public static string Digest(string file)
     {
@@ -57,6 +71,7 @@ internal static class SqliteFile
     public static void Delete(string file)
     {
         File.Delete(file);
-        foreach (var end in Beside) File.Delete(file + end);
+        foreach (var end in Beside)
+            File.Delete(file + end);
     }
 }

@@ -11,17 +11,19 @@ namespace MuddyLedger.Web.Api;
 public sealed class FieldCheck(NumberMarks marks)
 {
     /// <summary>Of a request: its page says which mark its reader sets before decimals.</summary>
-    public FieldCheck(HttpContext http) : this(MarksOf(http)) { }
+    public FieldCheck(HttpContext http)
+        : this(MarksOf(http)) { }
 
     public NumberMarks Marks => marks;
 
     /// <summary>The mark that the reader sets before decimals, as the header names it.</summary>
-    public static NumberMarks MarksOf(HttpContext http) => http.Request.Headers["Decimal-Mark"].ToString() switch
-    {
-        "comma" => NumberMarks.Comma,
-        "point" => NumberMarks.Point,
-        _ => NumberMarks.Unknown,
-    };
+    public static NumberMarks MarksOf(HttpContext http) =>
+        http.Request.Headers["Decimal-Mark"].ToString() switch
+        {
+            "comma" => NumberMarks.Comma,
+            "point" => NumberMarks.Point,
+            _ => NumberMarks.Unknown,
+        };
 
     private readonly Dictionary<string, string> _refusals = [];
 
@@ -33,32 +35,39 @@ public sealed class FieldCheck(NumberMarks marks)
 
     public void Refuse(IEnumerable<Refusal> refusals)
     {
-        foreach (var refusal in refusals) Refuse(refusal.Field ?? "", refusal.Words);
+        foreach (var refusal in refusals)
+            Refuse(refusal.Field ?? "", refusal.Words);
     }
 
     /// <summary>Ids are UUIDs of version 7.</summary>
     public Guid Id(string field, Guid id)
     {
-        if (id.Version != 7 || id.Variant is < 8 or > 11) Refuse(field, "must be a UUID of version 7, made by whoever writes");
+        if (id.Version != 7 || id.Variant is < 8 or > 11)
+            Refuse(field, "must be a UUID of version 7, made by whoever writes");
         return id;
     }
 
     public LocalDate Date(string field, string? text, LocalDate today)
     {
         var read = LocalDatePattern.Iso.Parse(text ?? "");
-        if (!read.Success) Refuse(field, string.IsNullOrWhiteSpace(text) ? "is missing" : "is not a date such as 2026-04-18");
-        else if (read.Value > today) Refuse(field, "lies in the future");
-        else if (read.Value.Year < 1900) Refuse(field, "lies before 1900");
+        if (!read.Success)
+            Refuse(field, string.IsNullOrWhiteSpace(text) ? "is missing" : "is not a date such as 2026-04-18");
+        else if (read.Value > today)
+            Refuse(field, "lies in the future");
+        else if (read.Value.Year < 1900)
+            Refuse(field, "lies before 1900");
         return read.Success ? read.Value : today;
     }
 
     /// <summary>Today where nobody says another day.</summary>
-    public LocalDate DateOrToday(string field, string? text, LocalDate today) => string.IsNullOrWhiteSpace(text) ? today : Date(field, text, today);
+    public LocalDate DateOrToday(string field, string? text, LocalDate today) =>
+        string.IsNullOrWhiteSpace(text) ? today : Date(field, text, today);
 
     public string Text(string field, string? text, int most)
     {
         var trimmed = text?.Trim() ?? "";
-        if (trimmed.Length == 0) Refuse(field, "is missing");
+        if (trimmed.Length == 0)
+            Refuse(field, "is missing");
         return Bounded(field, trimmed, most);
     }
 
@@ -68,18 +77,21 @@ public sealed class FieldCheck(NumberMarks marks)
     public Quantity Quantity(string field, string? text, Unit bare, decimal atMostInBase)
     {
         var read = QuantityText.Read(text, bare, atMostInBase, marks);
-        if (read.IsRefused) Refuse(field, read.Refusal!);
+        if (read.IsRefused)
+            Refuse(field, read.Refusal!);
         return read.IsRefused ? new Quantity(0, bare) : read.Value;
     }
 
     public Volume Volume(string field, string? text, Unit bare) => Core.Units.Volume.From(Quantity(field, text, bare, 200));
 
-    public Volume? OptionalVolume(string field, string? text, Unit bare) => string.IsNullOrWhiteSpace(text) ? null : Volume(field, text, bare);
+    public Volume? OptionalVolume(string field, string? text, Unit bare) =>
+        string.IsNullOrWhiteSpace(text) ? null : Volume(field, text, bare);
 
     public Money Money(string field, string? text)
     {
         var read = Core.Units.Money.Read(text, marks);
-        if (read.IsRefused) Refuse(field, read.Refusal!);
+        if (read.IsRefused)
+            Refuse(field, read.Refusal!);
         return read.Value;
     }
 
@@ -89,24 +101,29 @@ public sealed class FieldCheck(NumberMarks marks)
     public int Whole(string field, string? text, int least, int most)
     {
         var read = NumberText.Whole(text, least, most);
-        if (read.IsRefused) Refuse(field, read.Refusal!);
+        if (read.IsRefused)
+            Refuse(field, read.Refusal!);
         return read.IsRefused ? least : read.Value;
     }
 
-    public int? OptionalWhole(string field, string? text, int least, int most) => string.IsNullOrWhiteSpace(text) ? null : Whole(field, text, least, most);
+    public int? OptionalWhole(string field, string? text, int least, int most) =>
+        string.IsNullOrWhiteSpace(text) ? null : Whole(field, text, least, most);
 
     /// <summary>Whole minutes, typed as minutes or as hours and minutes.</summary>
     public int Minutes(string field, string? text, int most)
     {
         var read = MinutesText.Read(text, marks, most);
-        if (read.IsRefused) Refuse(field, read.Refusal!);
+        if (read.IsRefused)
+            Refuse(field, read.Refusal!);
         return read.Value;
     }
 
     private string Bounded(string field, string text, int most)
     {
-        if (text.Length > most) Refuse(field, $"is longer than {most} characters");
-        else if (!PlainText.IsPlain(text)) Refuse(field, PlainText.Words);
+        if (text.Length > most)
+            Refuse(field, $"is longer than {most} characters");
+        else if (!PlainText.IsPlain(text))
+            Refuse(field, PlainText.Words);
         return text;
     }
 }

@@ -10,7 +10,12 @@ namespace MuddyLedger.Web.Api;
 /// <param name="Decimals">How many decimals it is worth showing.</param>
 public sealed record Shown(decimal Value, string Unit, int Decimals)
 {
-    public static Shown Of(Quantity quantity) => new(Math.Round(quantity.Value, quantity.Unit.Decimals, MidpointRounding.AwayFromZero), quantity.Unit.Symbol, quantity.Unit.Decimals);
+    public static Shown Of(Quantity quantity) =>
+        new(
+            Math.Round(quantity.Value, quantity.Unit.Decimals, MidpointRounding.AwayFromZero),
+            quantity.Unit.Symbol,
+            quantity.Unit.Decimals
+        );
 
     public static Shown Of(MeterAmount amount, Profile bike) => Of(amount.In(bike.UnitOf(amount.Kind)));
 
@@ -23,7 +28,10 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
     /// <summary>As it is put into a field to be changed: see <see cref="QuantityText.Editable"/>.</summary>
     public string Editable() => $"{NumberText.Editable(Value)}{(Unit.StartsWith(':') ? "" : " ")}{Unit}";
 
-    public override string ToString() => Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture) + (Unit.StartsWith(':') ? "" : " ") + Unit;
+    public override string ToString() =>
+        Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture)
+        + (Unit.StartsWith(':') ? "" : " ")
+        + Unit;
 }
 
 public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)

@@ -19,18 +19,26 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
     /// <param name="prepare">Adds rows to the writer, or answers why not.</param>
     /// <param name="answer">What stands afterwards, read anew.</param>
     public async Task<IResult> OnceAsync<TBody>(
-        HttpContext http, Guid id, TBody body, Func<ShedWriter, Pen, Task<IResult?>> prepare, Func<Task<object>> answer)
+        HttpContext http,
+        Guid id,
+        TBody body,
+        Func<ShedWriter, Pen, Task<IResult?>> prepare,
+        Func<Task<object>> answer
+    )
     {
         var cancel = http.RequestAborted;
         var asked = $"{http.Request.Method} {http.Request.Path} {JsonSerializer.Serialize(body, json.Value.SerializerOptions)}";
         switch (await writer.BeforeAsync(id, asked, cancel))
         {
-            case WriteOutcome.Repeated: return Answer(http, await answer());
-            case WriteOutcome.OtherBody: return Problems.OtherBody();
+            case WriteOutcome.Repeated:
+                return Answer(http, await answer());
+            case WriteOutcome.OtherBody:
+                return Problems.OtherBody();
         }
 
         var pen = new Pen(clock.GetCurrentInstant(), DeviceOf(http));
-        if (await prepare(writer, pen) is { } refusal) return refusal;
+        if (await prepare(writer, pen) is { } refusal)
+            return refusal;
         return await writer.CommitAsync(id, asked, pen.At, cancel) switch
         {
             WriteOutcome.Stale => Problems.Stale(await answer()),
@@ -40,13 +48,26 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
     }
 
     /// <summary>Writes one line into a bike's book, under the id of the request.</summary>
-    public Task<IResult> EntryAsync<TBody>(HttpContext http, ShedPictures pictures, BikePicture picture, Guid id, TBody body, LocalDate date, EntryBody line) => OnceAsync(http, id, body,
-        (rows, pen) =>
-        {
-            rows.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
-            return Task.FromResult<IResult?>(null);
-        },
-        () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id, http.RequestAborted));
+    public Task<IResult> EntryAsync<TBody>(
+        HttpContext http,
+        ShedPictures pictures,
+        BikePicture picture,
+        Guid id,
+        TBody body,
+        LocalDate date,
+        EntryBody line
+    ) =>
+        OnceAsync(
+            http,
+            id,
+            body,
+            (rows, pen) =>
+            {
+                rows.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
+                return Task.FromResult<IResult?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id, http.RequestAborted)
+        );
 
     /// <summary>An edit says which version it edits; null where it does not say.</summary>
     public static int? IfMatch(HttpContext http) =>
@@ -54,13 +75,16 @@ public sealed class Writing(ShedWriter writer, IClock clock, IOptions<Microsoft.
 
     public static IResult Answer(HttpContext http, object answer)
     {
-        if (answer is IVersioned versioned) http.Response.Headers.ETag = $"\"{versioned.Version}\"";
+        if (answer is IVersioned versioned)
+            http.Response.Headers.ETag = $"\"{versioned.Version}\"";
         return Results.Ok(answer);
     }
 
     private static string DeviceOf(HttpContext http)
     {
-        var named = new string([.. Uri.UnescapeDataString(http.Request.Headers["Device"].ToString()).Where(letter => !char.IsControl(letter)).Take(40)]).Trim();
+        var named = new string([
+            .. Uri.UnescapeDataString(http.Request.Headers["Device"].ToString()).Where(letter => !char.IsControl(letter)).Take(40),
+        ]).Trim();
         return named.Length > 0 ? named : "unnamed device";
     }
 }
@@ -76,7 +100,11 @@ public sealed class OneWriteAtATime(ShedStore store) : IEndpointFilter, IDisposa
 
     public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
-        if (HttpMethods.IsGet(context.HttpContext.Request.Method) || context.HttpContext.GetEndpoint()?.Metadata.GetMetadata<TakesItsOwnTurn>() is not null) return await next(context);
+        if (
+            HttpMethods.IsGet(context.HttpContext.Request.Method)
+            || context.HttpContext.GetEndpoint()?.Metadata.GetMetadata<TakesItsOwnTurn>() is not null
+        )
+            return await next(context);
         using var turn = await TakeAsync(context.HttpContext.RequestAborted);
         return Refusal() ?? await next(context);
     }

@@ -11,14 +11,29 @@ using MuddyLedger.Web.Settings;
 namespace MuddyLedger.Web.Bikes;
 
 /// <summary>How a bike stands on the day it comes into the book.</summary>
-public enum Condition { NotSaid, InUse, Stands, NotRunning, Project }
+public enum Condition
+{
+    NotSaid,
+    InUse,
+    Stands,
+    NotRunning,
+    Project,
+}
 
 /// <param name="Reading">What the dash shows today, if it is known; the first reading of the bike.</param>
 /// <param name="Set">The set that the profile was filled in from: what was left as it came keeps its provenance.</param>
 /// <param name="Condition">Whether it runs. In use is the owner's word, and is kept as such.</param>
 /// <param name="LastRan">The year in which it last ran, where it stands or does not run.</param>
 /// <param name="PumpFeeds">Of a bike in use with an oil pump: the owner's word that it has long fed it.</param>
-public sealed record NewBike(Guid Id, ProfileForm Profile, string? Reading, string? Set = null, Condition Condition = Condition.NotSaid, string? LastRan = null, bool PumpFeeds = false);
+public sealed record NewBike(
+    Guid Id,
+    ProfileForm Profile,
+    string? Reading,
+    string? Set = null,
+    Condition Condition = Condition.NotSaid,
+    string? LastRan = null,
+    bool PumpFeeds = false
+);
 
 public sealed record ProfileChange(Guid Id, ProfileForm Profile);
 
@@ -28,7 +43,18 @@ public static class BikeEndpoints
 {
     public static void MapBikes(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/sets", (ContentLibrary content) => Results.Ok(content.Sets.Select(set => new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(set.Profile, OwnerSettings.Default)))))
+        api.MapGet(
+                "/sets",
+                (ContentLibrary content) =>
+                    Results.Ok(
+                        content.Sets.Select(set => new SetAnswer(
+                            set.Id,
+                            set.Title,
+                            set.For,
+                            ProfileForm.Of(set.Profile, OwnerSettings.Default)
+                        ))
+                    )
+            )
             .Produces<IReadOnlyList<SetAnswer>>();
         api.MapPost("/bikes", AddAsync).Produces<BikeAnswer>();
         api.MapGet("/bikes/{bike:guid}", GetAsync).Produces<BikeAnswer>();
@@ -37,10 +63,26 @@ public static class BikeEndpoints
 
     private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, JobLibraries jobs) =>
         await pictures.OneAsync(bike, http.RequestAborted) is { } picture
-            ? Writing.Answer(http, BikeAnswers.Of(picture, await jobs.OpenAsync(http.RequestAborted), await pictures.SettingsAsync(http.RequestAborted), pictures.Now, pictures.DayOf))
+            ? Writing.Answer(
+                http,
+                BikeAnswers.Of(
+                    picture,
+                    await jobs.OpenAsync(http.RequestAborted),
+                    await pictures.SettingsAsync(http.RequestAborted),
+                    pictures.Now,
+                    pictures.DayOf
+                )
+            )
             : Problems.NotFound("bike");
 
-    private static async Task<IResult> AddAsync(NewBike body, HttpContext http, ShedPictures pictures, JobLibraries jobs, ContentLibrary content, Writing writing)
+    private static async Task<IResult> AddAsync(
+        NewBike body,
+        HttpContext http,
+        ShedPictures pictures,
+        JobLibraries jobs,
+        ContentLibrary content,
+        Writing writing
+    )
     {
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var today = pictures.Today;
@@ -52,52 +94,99 @@ public static class BikeEndpoints
         if (!string.IsNullOrWhiteSpace(body.Reading))
         {
             var meter = profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
-            if (!profile.Has(meter)) check.Refuse("reading", "cannot be kept: this bike has no meter");
-            else first = MeterAmount.From(check.Quantity("reading", body.Reading, profile.UnitOf(meter), ReadingEndpoints.MostOf(meter)));
+            if (!profile.Has(meter))
+                check.Refuse("reading", "cannot be kept: this bike has no meter");
+            else
+                first = MeterAmount.From(check.Quantity("reading", body.Reading, profile.UnitOf(meter), ReadingEndpoints.MostOf(meter)));
         }
 
-        if (check.Failed) return check.Problem();
-        return await writing.OnceAsync(http, body.Id, body,
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             (writer, pen) =>
             {
                 writer.AddBike(id, profile, pen.At);
-                if (first is { } reading) lines.Insert(0, new MeterRead(reading));
+                if (first is { } reading)
+                    lines.Insert(0, new MeterRead(reading));
                 foreach (var (line, at) in lines.Select((line, at) => (line, at)))
-                    writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At + NodaTime.Duration.FromTicks(at), pen.Device, line));
+                    writer.AddEntry(
+                        new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At + NodaTime.Duration.FromTicks(at), pen.Device, line)
+                    );
                 return Task.FromResult<IResult?>(null);
             },
-            async () => BikeAnswers.Of((await pictures.OneAsync(body.Id, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings, pictures.Now, pictures.DayOf));
+            async () =>
+                BikeAnswers.Of(
+                    (await pictures.OneAsync(body.Id, http.RequestAborted))!,
+                    await jobs.OpenAsync(http.RequestAborted),
+                    settings,
+                    pictures.Now,
+                    pictures.DayOf
+                )
+        );
     }
 
     /// <summary>What the owner says of how it stands, as lines of its book.</summary>
     private static IEnumerable<EntryBody> Standing(NewBike body, FieldCheck check, NodaTime.LocalDate today)
     {
-        var year = body.Condition is Condition.Stands or Condition.NotRunning or Condition.Project ? check.OptionalWhole("lastRan", body.LastRan, 1900, today.Year) : null;
-        if (body.Condition is Condition.NotRunning or Condition.Project) yield return new TakenIn(body.Condition == Condition.Project ? TakenInAs.Project : TakenInAs.NonRunner);
+        var year = body.Condition is Condition.Stands or Condition.NotRunning or Condition.Project
+            ? check.OptionalWhole("lastRan", body.LastRan, 1900, today.Year)
+            : null;
+        if (body.Condition is Condition.NotRunning or Condition.Project)
+            yield return new TakenIn(body.Condition == Condition.Project ? TakenInAs.Project : TakenInAs.NonRunner);
         if (year is { } last)
-            yield return new LastRan(new(last, 1, 1), NodaTime.LocalDate.Min(new(last, 12, 31), today), $"the owner's word when it came into the book: {last}");
-        if (body.Condition == Condition.InUse) yield return new WordGiven(Core.Bikes.Gate.Ridden, "In use when it came into the book");
+            yield return new LastRan(
+                new(last, 1, 1),
+                NodaTime.LocalDate.Min(new(last, 12, 31), today),
+                $"the owner's word when it came into the book: {last}"
+            );
+        if (body.Condition == Condition.InUse)
+            yield return new WordGiven(Core.Bikes.Gate.Ridden, "In use when it came into the book");
         if (body is { Condition: Condition.InUse, PumpFeeds: true, Profile.Lubrication: Core.Bikes.Lubrication.OilInjection })
             yield return new PumpProven(PumpProofBy.OwnersWord, "It has long fed it when the bike came into the book");
     }
 
-    private static async Task<IResult> ChangeAsync(Guid bike, ProfileChange body, HttpContext http, ShedPictures pictures, JobLibraries jobs, Writing writing)
+    private static async Task<IResult> ChangeAsync(
+        Guid bike,
+        ProfileChange body,
+        HttpContext http,
+        ShedPictures pictures,
+        JobLibraries jobs,
+        Writing writing
+    )
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var profile = body.Profile.Read(check, settings, pictures.Today.Year, picture.Profile);
-        if (check.Failed) return check.Problem();
-        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
-        async Task<object> Answer() => BikeAnswers.Of((await pictures.OneAsync(bike, http.RequestAborted))!, await jobs.OpenAsync(http.RequestAborted), settings, pictures.Now, pictures.DayOf);
-        return await writing.OnceAsync(http, body.Id, body,
+        if (check.Failed)
+            return check.Problem();
+        if (Writing.IfMatch(http) is not { } version)
+            return Problems.NoETag();
+        async Task<object> Answer() =>
+            BikeAnswers.Of(
+                (await pictures.OneAsync(bike, http.RequestAborted))!,
+                await jobs.OpenAsync(http.RequestAborted),
+                settings,
+                pictures.Now,
+                pictures.DayOf
+            );
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             async (writer, _) =>
             {
-                if (version != picture.Bike.Version) return Problems.Stale(await Answer());
+                if (version != picture.Bike.Version)
+                    return Problems.Stale(await Answer());
                 writer.ChangeProfile(picture.Bike, profile);
                 return null;
             },
-            Answer);
+            Answer
+        );
     }
 }

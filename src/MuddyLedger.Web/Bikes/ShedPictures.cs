@@ -19,7 +19,17 @@ namespace MuddyLedger.Web.Bikes;
 /// <summary>All that Core computes of one bike today.</summary>
 /// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
 public sealed record BikePicture(
-    StoredBike Bike, ReadLedger Read, BikeMeters Meters, ImmutableArray<TaskStanding> Tasks, ImmutableArray<StoredRun> Running, GateLine Gates, OilPump Pump, ImmutableArray<StandingForNow> ForNow, LocalDate Today, int DamagedLines)
+    StoredBike Bike,
+    ReadLedger Read,
+    BikeMeters Meters,
+    ImmutableArray<TaskStanding> Tasks,
+    ImmutableArray<StoredRun> Running,
+    GateLine Gates,
+    OilPump Pump,
+    ImmutableArray<StandingForNow> ForNow,
+    LocalDate Today,
+    int DamagedLines
+)
 {
     public Profile Profile => Bike.Profile;
 
@@ -29,7 +39,11 @@ public sealed record BikePicture(
 
     /// <summary>What shuts a gate outside of one of its runs.</summary>
     public ImmutableArray<ShutElsewhere> ShutOutside(RunId run) =>
-        [.. Gates.Reasons.Where(reason => reason.State == GateState.Shut && reason.Run != run).Select(reason => new ShutElsewhere(reason.Gate, reason.Why))];
+        [
+            .. Gates
+                .Reasons.Where(reason => reason.State == GateState.Shut && reason.Run != run)
+                .Select(reason => new ShutElsewhere(reason.Gate, reason.Why)),
+        ];
 }
 
 /// <summary>
@@ -41,7 +55,11 @@ public sealed class PictureCache
     private readonly ConcurrentDictionary<BikeId, BikePicture> _pictures = new();
 
     public BikePicture? Find(StoredBike bike, LocalDate today) =>
-        _pictures.TryGetValue(bike.Id, out var known) && known.Today == today && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion) ? known : null;
+        _pictures.TryGetValue(bike.Id, out var known)
+        && known.Today == today
+        && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion)
+            ? known
+            : null;
 
     /// <summary>The ledger as it was last read; lines may have been added since.</summary>
     public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
@@ -53,7 +71,8 @@ public sealed class PictureCache
     }
 
     /// <summary>Bikes of which nothing can be computed from what is stored, and what went wrong.</summary>
-    public IEnumerable<(BikeId Bike, string Name, string Words)> NotShown => _notShown.Select(pair => (pair.Key, pair.Value.Name, pair.Value.Words));
+    public IEnumerable<(BikeId Bike, string Name, string Words)> NotShown =>
+        _notShown.Select(pair => (pair.Key, pair.Value.Name, pair.Value.Words));
 
     public void CannotShow(StoredBike bike, string words) => _notShown[bike.Id] = (bike.Profile.Nickname, words);
 
@@ -76,7 +95,14 @@ public sealed class BikeNotShownException(string words, Exception inner) : Excep
 public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
 
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
-public sealed class ShedPictures(ShedReader reader, ContentLibrary content, ShedContext context, ShedOptions options, PictureCache cache, ShedStore store)
+public sealed class ShedPictures(
+    ShedReader reader,
+    ContentLibrary content,
+    ShedContext context,
+    ShedOptions options,
+    PictureCache cache,
+    ShedStore store
+)
 {
     public Instant Now => options.Clock.GetCurrentInstant();
 
@@ -111,7 +137,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
 
         var all = await Task.WhenAll(pictures);
         // What reading a whole shed leaves behind is several times what is kept of it; it is given back, not held for the next time.
-        if (lines > ManyLines) GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+        if (lines > ManyLines)
+            GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
         return [.. all.OfType<BikePicture>()];
     }
 
@@ -121,7 +148,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     {
         await using var reading = await context.ReadingAsync(cancel);
         var today = Today;
-        if (await BikeAsync(new BikeId(id), cancel) is not { } bike) return null;
+        if (await BikeAsync(new BikeId(id), cancel) is not { } bike)
+            return null;
         return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(cancel), today);
     }
 
@@ -132,7 +160,14 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         {
             return await reader.BikeAsync(id, cancel);
         }
-        catch (Exception broken) when (broken is System.Text.Json.JsonException or FormatException or ArgumentException or InvalidOperationException or NotSupportedException)
+        catch (Exception broken)
+            when (broken
+                    is System.Text.Json.JsonException
+                        or FormatException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or NotSupportedException
+            )
         {
             throw new BikeNotShownException("Its profile cannot be read", broken);
         }
@@ -141,7 +176,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     /// <summary>The bike whose book holds an entry, and the entry.</summary>
     public async Task<(LedgerEntry? Entry, BikePicture? Picture)> OfEntryAsync(Guid entry, CancellationToken cancel)
     {
-        if (await reader.BikeOfEntryAsync(new EntryId(entry), cancel) is not { } bike) return (null, null);
+        if (await reader.BikeOfEntryAsync(new EntryId(entry), cancel) is not { } bike)
+            return (null, null);
         var picture = await OneAsync(bike.Value, cancel);
         return (picture?.Ledger.All.FirstOrDefault(line => line.Id.Value == entry), picture);
     }
@@ -149,7 +185,9 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
     private async Task<ReadLedger> ReadAsync(StoredBike bike, CancellationToken cancel)
     {
         var last = cache.Last(bike.Id);
-        return last is not null && last.Bike.LedgerVersion == bike.LedgerVersion ? last.Read : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
+        return last is not null && last.Bike.LedgerVersion == bike.LedgerVersion
+            ? last.Read
+            : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
     }
 
     /// <summary>All that is there and cannot be read, or makes no sense.</summary>
@@ -158,10 +196,24 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var all = await AllAsync(cancel);
         return
         [
-            .. (await reader.BikesAsync(cancel)).Damaged.Select(id => new DamagedBike(id, "A bike", 0, false, "Its profile cannot be read.")),
-            .. cache.NotShown.Where(one => all.All(picture => picture.Bike.Id != one.Bike)).Select(one => new DamagedBike(one.Bike.Value, one.Name, 0, false, one.Words)),
-            .. all.Where(picture => picture.DamagedLines > 0).Select(picture => new DamagedBike(picture.Bike.Id.Value, picture.Profile.Nickname, picture.DamagedLines, true,
-                $"{picture.DamagedLines} {(picture.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read.")),
+            .. (await reader.BikesAsync(cancel)).Damaged.Select(id => new DamagedBike(
+                id,
+                "A bike",
+                0,
+                false,
+                "Its profile cannot be read."
+            )),
+            .. cache
+                .NotShown.Where(one => all.All(picture => picture.Bike.Id != one.Bike))
+                .Select(one => new DamagedBike(one.Bike.Value, one.Name, 0, false, one.Words)),
+            .. all.Where(picture => picture.DamagedLines > 0)
+                .Select(picture => new DamagedBike(
+                    picture.Bike.Id.Value,
+                    picture.Profile.Nickname,
+                    picture.DamagedLines,
+                    true,
+                    $"{picture.DamagedLines} {(picture.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read."
+                )),
         ];
     }
 
@@ -178,7 +230,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         }
     }
 
-    /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all days.</exception>
+    /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all
+    /// days.</exception>
     private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
     {
         try
@@ -189,7 +242,8 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         catch (Exception senseless)
 #pragma warning restore CA1031
         {
-            var words = $"What is stored of it makes no sense, and nothing can be worked out from it ({senseless.GetType().Name}: {senseless.Message})";
+            var words =
+                $"What is stored of it makes no sense, and nothing can be worked out from it ({senseless.GetType().Name}: {senseless.Message})";
             cache.CannotShow(bike, words);
             throw new BikeNotShownException(words, senseless);
         }
@@ -197,9 +251,12 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
 
     private string? Unread(int damaged)
     {
-        if (damaged > 0) return $"{damaged} {(damaged == 1 ? "line" : "lines")} of its book cannot be read";
+        if (damaged > 0)
+            return $"{damaged} {(damaged == 1 ? "line" : "lines")} of its book cannot be read";
         // Of a damaged file nobody can say whose the lines were that are lost.
-        var lost = store.LookOnly?.Salvaged.Where(table => table.Table is "Entries" or "Strikes" or "Runs" or "RunEvents").Sum(table => table.Lost) ?? 0;
+        var lost =
+            store.LookOnly?.Salvaged.Where(table => table.Table is "Entries" or "Strikes" or "Runs" or "RunEvents").Sum(table => table.Lost)
+            ?? 0;
         return lost == 0 ? null : $"The shed's file is damaged: {lost} of its lines cannot be read, and some may be this bike's";
     }
 
@@ -210,10 +267,29 @@ public sealed class ShedPictures(ShedReader reader, ContentLibrary content, Shed
         var damaged = read.Damaged + running.Damaged.Count(row => row.Bike == bike.Id.Value);
         var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
         var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), options.DayOf);
-        var gates = GateLine.Of(bike.Profile, ledger, Schedule.FillTasksOf(bike.Profile, content.Schedules), forNow, jobs, today, options.DayOf, Unread(damaged));
+        var gates = GateLine.Of(
+            bike.Profile,
+            ledger,
+            Schedule.FillTasksOf(bike.Profile, content.Schedules),
+            forNow,
+            jobs,
+            today,
+            options.DayOf,
+            Unread(damaged)
+        );
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
-        var picture = new BikePicture(bike, read, meters, Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today), own,
-            gates, OilPump.Of(bike.Profile, ledger, today), forNow, today, damaged);
+        var picture = new BikePicture(
+            bike,
+            read,
+            meters,
+            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today),
+            own,
+            gates,
+            OilPump.Of(bike.Profile, ledger, today),
+            forNow,
+            today,
+            damaged
+        );
         cache.Keep(picture);
         return picture;
     }

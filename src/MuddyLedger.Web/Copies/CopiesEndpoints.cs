@@ -12,7 +12,13 @@ namespace MuddyLedger.Web.Copies;
 /// <param name="Lost">For a damaged file: what could not be read, by what it was.</param>
 /// <param name="Damaged">What could be read and not understood, by bike.</param>
 /// <param name="Folder">Where the shed is kept.</param>
-public sealed record StoreAnswer(LookOnlyCause? LookOnly, string? Words, IReadOnlyList<LostAnswer> Lost, IReadOnlyList<DamagedBike> Damaged, string Folder);
+public sealed record StoreAnswer(
+    LookOnlyCause? LookOnly,
+    string? Words,
+    IReadOnlyList<LostAnswer> Lost,
+    IReadOnlyList<DamagedBike> Damaged,
+    string Folder
+);
 
 /// <param name="What">"entries", "photos".</param>
 public sealed record LostAnswer(string What, long Read, long Lost);
@@ -35,30 +41,39 @@ public static class CopiesEndpoints
     private static readonly TimeSpan MostWait = TimeSpan.FromSeconds(20);
 
     /// <summary>Whoever reads the shed goes in by the door, so that its file is never exchanged under a reader.</summary>
-    public static void UseStoreDoor(this WebApplication app) => app.Use(async (context, next) =>
-    {
-        if (!context.Request.Path.StartsWithSegments("/api"))
-        {
-            await next(context);
-            return;
-        }
+    public static void UseStoreDoor(this WebApplication app) =>
+        app.Use(
+            async (context, next) =>
+            {
+                if (!context.Request.Path.StartsWithSegments("/api"))
+                {
+                    await next(context);
+                    return;
+                }
 
-        var door = context.RequestServices.GetRequiredService<StoreDoor>();
-        await door.EnterAsync(context.RequestAborted);
-        try
-        {
-            await next(context);
-        }
-        finally
-        {
-            door.Leave();
-        }
-    });
+                var door = context.RequestServices.GetRequiredService<StoreDoor>();
+                await door.EnterAsync(context.RequestAborted);
+                try
+                {
+                    await next(context);
+                }
+                finally
+                {
+                    door.Leave();
+                }
+            }
+        );
 
     public static void MapCopies(this IEndpointRouteBuilder api)
     {
         api.MapGet("/store", StoreAsync).Produces<StoreAnswer>();
-        api.MapGet("/copies", (ShedStore store, DailyCopies daily) => TypedResults.Ok(new CopiesAnswer([.. ShedCopies.Of(store.Folder).Select(AnswerOf)], ShedCopies.FolderOf(store.Folder), daily.Trouble)));
+        api.MapGet(
+            "/copies",
+            (ShedStore store, DailyCopies daily) =>
+                TypedResults.Ok(
+                    new CopiesAnswer([.. ShedCopies.Of(store.Folder).Select(AnswerOf)], ShedCopies.FolderOf(store.Folder), daily.Trouble)
+                )
+        );
         api.MapPost("/copies", MakeAsync).WithMetadata(new TakesItsOwnTurn()).Produces<CopyAnswer>();
         api.MapPost("/copies/{name}/go-back", GoBackAsync).WithMetadata(new TakesItsOwnTurn()).Produces<WentBackAnswer>();
     }
@@ -66,35 +81,68 @@ public static class CopiesEndpoints
     private static async Task<IResult> StoreAsync(HttpContext http, ShedStore store, ShedPictures pictures)
     {
         // A file that was taken away cannot be asked what of it is damaged.
-        var damaged = store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(http.RequestAborted);
-        return TypedResults.Ok(new StoreAnswer(store.LookOnly?.Cause, store.LookOnly?.Words, [.. (store.LookOnly?.Salvaged ?? []).Select(table => new LostAnswer(table.Table, table.Read, table.Lost))], damaged, store.Folder));
+        var damaged =
+            store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(http.RequestAborted);
+        return TypedResults.Ok(
+            new StoreAnswer(
+                store.LookOnly?.Cause,
+                store.LookOnly?.Words,
+                [.. (store.LookOnly?.Salvaged ?? []).Select(table => new LostAnswer(table.Table, table.Read, table.Lost))],
+                damaged,
+                store.Folder
+            )
+        );
     }
 
-    private static async Task<IResult> MakeAsync(CopyRequest body, HttpContext http, ShedStore store, DailyCopies daily, OneWriteAtATime turn, ShedOptions options)
+    private static async Task<IResult> MakeAsync(
+        CopyRequest body,
+        HttpContext http,
+        ShedStore store,
+        DailyCopies daily,
+        OneWriteAtATime turn,
+        ShedOptions options
+    )
     {
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
-        if (check.Failed) return check.Problem();
-        if (turn.Refusal() is { } refusal) return refusal;
+        if (check.Failed)
+            return check.Problem();
+        if (turn.Refusal() is { } refusal)
+            return refusal;
         return await daily.MakeAsync(options.Clock.GetCurrentInstant()) is { } made && Found(store, made) is { } copy
-            ? TypedResults.Ok(AnswerOf(copy)) : Problems.Refused(null, daily.Trouble ?? "No copy was made.");
+            ? TypedResults.Ok(AnswerOf(copy))
+            : Problems.Refused(null, daily.Trouble ?? "No copy was made.");
     }
 
-    private static async Task<IResult> GoBackAsync(string name, CopyRequest body, HttpContext http, ShedStore store, OneWriteAtATime turn, StoreDoor door, PictureCache cache, ShedOptions options)
+    private static async Task<IResult> GoBackAsync(
+        string name,
+        CopyRequest body,
+        HttpContext http,
+        ShedStore store,
+        OneWriteAtATime turn,
+        StoreDoor door,
+        PictureCache cache,
+        ShedOptions options
+    )
     {
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
-        if (check.Failed) return check.Problem();
-        if (ShedCopies.PathOf(store.Folder, name) is not { } path || Found(store, name) is not { } copy) return Problems.NotFound("copy");
+        if (check.Failed)
+            return check.Problem();
+        if (ShedCopies.PathOf(store.Folder, name) is not { } path || Found(store, name) is not { } copy)
+            return Problems.NotFound("copy");
         using var held = await turn.TakeAsync(http.RequestAborted);
         try
         {
-            var aside = await door.AloneAsync(async () =>
-            {
-                var aside = await store.GoBackAsync(path, options.Clock.GetCurrentInstant(), options.Zone, CancellationToken.None);
-                cache.Clear();
-                return aside;
-            }, MostWait);
+            var aside = await door.AloneAsync(
+                async () =>
+                {
+                    var aside = await store.GoBackAsync(path, options.Clock.GetCurrentInstant(), options.Zone, CancellationToken.None);
+                    cache.Clear();
+                    return aside;
+                },
+                MostWait
+            );
             return TypedResults.Ok(new WentBackAnswer(AnswerOf(copy), aside));
         }
         catch (TimeoutException)
@@ -107,7 +155,8 @@ public static class CopiesEndpoints
         }
     }
 
-    private static ShedCopyFound? Found(ShedStore store, string name) => ShedCopies.Of(store.Folder).FirstOrDefault(copy => copy.Name == name);
+    private static ShedCopyFound? Found(ShedStore store, string name) =>
+        ShedCopies.Of(store.Folder).FirstOrDefault(copy => copy.Name == name);
 
     private static CopyAnswer AnswerOf(ShedCopyFound copy) => new(copy.Name, copy.At, copy.Bikes, copy.Entries, copy.Photos, copy.Bytes);
 }

@@ -6,10 +6,12 @@ using NodaTime;
 namespace MuddyLedger.Web.Copies;
 
 /// <summary>Has the shed make its copy of the day, once it has been written to. What fails is said in Settings, and tried again.</summary>
-public sealed class DailyCopies(ShedOptions options, ShedStore store, IServiceScopeFactory scopes, ILogger<DailyCopies> log) : BackgroundService
+public sealed class DailyCopies(ShedOptions options, ShedStore store, IServiceScopeFactory scopes, ILogger<DailyCopies> log)
+    : BackgroundService
 {
     /// <summary>Whoever starts the server wants to see something first.</summary>
-    private static readonly TimeSpan First = TimeSpan.FromSeconds(20), Between = TimeSpan.FromMinutes(20);
+    private static readonly TimeSpan First = TimeSpan.FromSeconds(20),
+        Between = TimeSpan.FromMinutes(20);
 
     /// <summary>Why the last try failed; null where it did not.</summary>
     public string? Trouble { get; private set; }
@@ -32,9 +34,11 @@ public sealed class DailyCopies(ShedOptions options, ShedStore store, IServiceSc
 
     public async Task<bool> MakeIfWantedAsync(CancellationToken cancel)
     {
-        if (store.LookOnly is not null) return false;
+        if (store.LookOnly is not null)
+            return false;
         var now = options.Clock.GetCurrentInstant();
-        if (!ShedCopies.Wanted(store.Folder, await WrittenAsync(cancel), now, options.Zone)) return false;
+        if (!ShedCopies.Wanted(store.Folder, await WrittenAsync(cancel), now, options.Zone))
+            return false;
         return await MakeAsync(now) is not null;
     }
 
@@ -59,6 +63,11 @@ public sealed class DailyCopies(ShedOptions options, ShedStore store, IServiceSc
     private async Task<Instant?> WrittenAsync(CancellationToken cancel)
     {
         await using var scope = scopes.CreateAsyncScope();
-        return await scope.ServiceProvider.GetRequiredService<ShedContext>().Writes.AsNoTracking().OrderByDescending(row => row.At).Select(row => (Instant?)row.At).FirstOrDefaultAsync(cancel);
+        return await scope
+            .ServiceProvider.GetRequiredService<ShedContext>()
+            .Writes.AsNoTracking()
+            .OrderByDescending(row => row.At)
+            .Select(row => (Instant?)row.At)
+            .FirstOrDefaultAsync(cancel);
     }
 }

@@ -1,6 +1,8 @@
 namespace MuddyLedger.Web.Copies;
 
-/// <summary>Everybody who reads or writes the shed goes in by it. While the file is exchanged it is shut, and whoever comes waits.</summary>
+/// <summary>
+/// Everybody who reads or writes the shed goes in by it. While the file is exchanged it is shut, and whoever comes waits.
+/// </summary>
 public sealed class StoreDoor : IDisposable
 {
     private readonly Lock _lock = new();
@@ -35,7 +37,8 @@ public sealed class StoreDoor : IDisposable
         lock (_lock)
         {
             _inside--;
-            if (_inside <= _leaveOne) _empty?.TrySetResult();
+            if (_inside <= _leaveOne)
+                _empty?.TrySetResult();
         }
     }
 
@@ -52,7 +55,8 @@ public sealed class StoreDoor : IDisposable
                 _open = new(TaskCreationOptions.RunContinuationsAsynchronously);
                 _empty = new(TaskCreationOptions.RunContinuationsAsynchronously);
                 _leaveOne = 1;
-                if (_inside <= _leaveOne) _empty.TrySetResult();
+                if (_inside <= _leaveOne)
+                    _empty.TrySetResult();
                 empty = _empty.Task;
             }
 

@@ -22,13 +22,27 @@ public static class ExchangeEndpoints
 
     public static void MapExchange(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/export", (HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(null, "shed", http, exchange, options)).Produces<byte[]>(contentType: "application/json");
-        api.MapGet("/export/schema", () => Results.Text(ShedCopySchema.Text(), "application/schema+json")).Produces<string>(contentType: "application/schema+json");
-        api.MapGet("/bikes/{bike:guid}/export", (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options))
+        api.MapGet(
+                "/export",
+                (HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(null, "shed", http, exchange, options)
+            )
             .Produces<byte[]>(contentType: "application/json");
-        api.MapPost("/import", (Guid id, HttpContext http, TakeIn takeIn) => takeIn.RunAsync(id, http)).WithMetadata(new RequestSizeLimitAttribute(LargestCopy), new TakesItsOwnTurn())
-            .Accepts<object>("application/json").Produces<ImportAnswer>();
-        api.MapGet("/import/{id:guid}", (Guid id, ImportsUnderWay imports) => imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.NotFound("import")).Produces<ImportProgress>();
+        api.MapGet("/export/schema", () => Results.Text(ShedCopySchema.Text(), "application/schema+json"))
+            .Produces<string>(contentType: "application/schema+json");
+        api.MapGet(
+                "/bikes/{bike:guid}/export",
+                (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options)
+            )
+            .Produces<byte[]>(contentType: "application/json");
+        api.MapPost("/import", (Guid id, HttpContext http, TakeIn takeIn) => takeIn.RunAsync(id, http))
+            .WithMetadata(new RequestSizeLimitAttribute(LargestCopy), new TakesItsOwnTurn())
+            .Accepts<object>("application/json")
+            .Produces<ImportAnswer>();
+        api.MapGet(
+                "/import/{id:guid}",
+                (Guid id, ImportsUnderWay imports) => imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.NotFound("import")
+            )
+            .Produces<ImportProgress>();
     }
 
     /// <summary>Written as it is read: of a large shed there is never more in memory than one bike or one picture.</summary>
@@ -39,15 +53,20 @@ public static class ExchangeEndpoints
         await using var reading = await exchange.ReadingAsync(cancel);
         await using var bikes = exchange.BikesAsync(bike, cancel).GetAsyncEnumerator(cancel);
         var any = await bikes.MoveNextAsync();
-        if (bike is not null && !any) return Problems.NotFound("bike");
+        if (bike is not null && !any)
+            return Problems.NotFound("bike");
         http.Response.ContentType = "application/json";
         http.Response.Headers.ContentDisposition = $"attachment; filename=muddy-ledger-{what}-{options.DayOf(now):uuuu-MM-dd}.json";
-        await using var writer = new Utf8JsonWriter(http.Response.BodyWriter, new JsonWriterOptions { Encoder = CoreJson.Default.Options.Encoder });
+        await using var writer = new Utf8JsonWriter(
+            http.Response.BodyWriter,
+            new JsonWriterOptions { Encoder = CoreJson.Default.Options.Encoder }
+        );
         writer.WriteStartObject();
         writer.WriteString("format", ShedCopy.FormatName);
         writer.WriteNumber("version", ShedCopy.CurrentVersion);
         Write(writer, "writtenAt", now);
-        if (bike is null && await exchange.SettingsAsync(cancel) is { } settings) Write(writer, "settings", settings);
+        if (bike is null && await exchange.SettingsAsync(cancel) is { } settings)
+            Write(writer, "settings", settings);
         var photos = bike is null ? null : new HashSet<Guid>();
         writer.WriteStartArray("bikes");
         for (; any; any = await bikes.MoveNextAsync())
@@ -58,7 +77,8 @@ public static class ExchangeEndpoints
         }
 
         writer.WriteEndArray();
-        if (bike is null) await WriteShedAsync(writer, http, exchange);
+        if (bike is null)
+            await WriteShedAsync(writer, http, exchange);
         writer.WriteStartArray("photos");
         await foreach (var photo in exchange.PhotosAsync(photos, cancel))
         {
@@ -76,16 +96,20 @@ public static class ExchangeEndpoints
     {
         var cancel = http.RequestAborted;
         writer.WriteStartArray("viewings");
-        foreach (var viewing in await exchange.ViewingsAsync(cancel)) JsonSerializer.Serialize(writer, viewing, CoreJson.Default.ViewingCopy);
+        foreach (var viewing in await exchange.ViewingsAsync(cancel))
+            JsonSerializer.Serialize(writer, viewing, CoreJson.Default.ViewingCopy);
         writer.WriteEndArray();
         writer.WriteStartObject("prices");
-        foreach (var (point, cost) in await exchange.PricesAsync(cancel)) Write(writer, point, cost);
+        foreach (var (point, cost) in await exchange.PricesAsync(cancel))
+            Write(writer, point, cost);
         writer.WriteEndObject();
         writer.WriteStartArray("jobs");
-        foreach (var job in await exchange.JobsAsync(cancel)) JsonSerializer.Serialize(writer, job, CoreJson.Default.OwnJobCopy);
+        foreach (var job in await exchange.JobsAsync(cancel))
+            JsonSerializer.Serialize(writer, job, CoreJson.Default.OwnJobCopy);
         writer.WriteEndArray();
         writer.WriteStartArray("shelf");
-        foreach (var stock in await exchange.ShelfAsync(cancel)) JsonSerializer.Serialize(writer, stock, CoreJson.Default.StockCopy);
+        foreach (var stock in await exchange.ShelfAsync(cancel))
+            JsonSerializer.Serialize(writer, stock, CoreJson.Default.StockCopy);
         writer.WriteEndArray();
         await FlushAsync(writer, http);
     }

@@ -22,16 +22,26 @@ internal sealed class HashedStream(Stream inner) : Stream
     public override bool CanSeek => false;
     public override bool CanWrite => false;
     public override long Length => _length;
-    public override long Position { get => _length; set => throw new NotSupportedException(); }
+    public override long Position
+    {
+        get => _length;
+        set => throw new NotSupportedException();
+    }
+
     public override void Flush() { }
+
     public override int Read(byte[] buffer, int offset, int count) => throw new NotSupportedException();
+
     public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
+
     public override void SetLength(long value) => throw new NotSupportedException();
+
     public override void Write(byte[] buffer, int offset, int count) => throw new NotSupportedException();
 
     protected override void Dispose(bool disposing)
     {
-        if (disposing) _hash.Dispose();
+        if (disposing)
+            _hash.Dispose();
         base.Dispose(disposing);
     }
 }

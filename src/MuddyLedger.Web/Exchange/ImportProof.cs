@@ -15,8 +15,8 @@ namespace MuddyLedger.Web.Exchange;
 public static class ImportProof
 {
     /// <summary>Answers below the shed, a bike, a run, a viewing and a thing of the shelf, as the API has them.</summary>
-    public static readonly string[]
-        OfShed = ["/api/shed", "/api/book", "/api/jobs", "/api/shelf", "/api/viewings", "/api/prices", "/api/settings", "/api/sets"],
+    public static readonly string[] OfShed =
+        ["/api/shed", "/api/book", "/api/jobs", "/api/shelf", "/api/viewings", "/api/prices", "/api/settings", "/api/sets"],
         OfBike = ["/api/bikes/{0}", "/api/bikes/{0}/fluids", "/api/bikes/{0}/fuel-asked", "/api/bikes/{0}/parts", "/api/book?bike={0}"],
         OfRun = ["/api/runs/{0}"],
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
@@ -27,7 +27,16 @@ public static class ImportProof
     /// <returns>The first that makes no sense; null where all of it does.</returns>
     public static async Task<Refusal?> OfAsync(string folder, ShedOptions options, Action<int> said, CancellationToken cancel)
     {
-        await using var server = await ShedServer.StartAsync(options with { Folder = folder, Port = 0, Demo = false, Automatic = false }, cancel);
+        await using var server = await ShedServer.StartAsync(
+            options with
+            {
+                Folder = folder,
+                Port = 0,
+                Demo = false,
+                Automatic = false,
+            },
+            cancel
+        );
         using var http = new HttpClient { BaseAddress = new Uri(server.Address), Timeout = TimeSpan.FromMinutes(2) };
         var pages = 0;
         async Task<(JsonNode? Answer, Refusal? Wrong)> GetAsync(string path, string where)
@@ -36,22 +45,31 @@ public static class ImportProof
             said(++pages);
             var text = await answer.Content.ReadAsStringAsync(cancel);
             // A question that cannot be asked yet, such as that for a recall without a frame number, is no fault of the copy.
-            return (int)answer.StatusCode < 500 ? (answer.IsSuccessStatusCode ? JsonNode.Parse(text) : null, null) : (null, new(where, "makes no sense: nothing can be worked out from it"));
+            return (int)answer.StatusCode < 500
+                ? (answer.IsSuccessStatusCode ? JsonNode.Parse(text) : null, null)
+                : (null, new(where, "makes no sense: nothing can be worked out from it"));
         }
 
         var (store, broken) = await GetAsync("/api/store", "bikes");
-        if (broken is not null) return broken;
-        if (store!["damaged"]!.AsArray().FirstOrDefault() is { } damaged) return new("bikes", $"hold one that makes no sense, {(string?)damaged["name"]}: {(string?)damaged["words"]}");
+        if (broken is not null)
+            return broken;
+        if (store!["damaged"]!.AsArray().FirstOrDefault() is { } damaged)
+            return new("bikes", $"hold one that makes no sense, {(string?)damaged["name"]}: {(string?)damaged["words"]}");
         foreach (var path in OfShed)
-            if ((await GetAsync(path, path["/api/".Length..])).Wrong is { } wrong) return wrong;
+            if ((await GetAsync(path, path["/api/".Length..])).Wrong is { } wrong)
+                return wrong;
         await foreach (var (id, paths, where) in EverythingAsync(folder, cancel))
-            foreach (var path in paths)
-                if ((await GetAsync(string.Format(CultureInfo.InvariantCulture, path, id), where)).Wrong is { } wrong) return wrong;
+        foreach (var path in paths)
+            if ((await GetAsync(string.Format(CultureInfo.InvariantCulture, path, id), where)).Wrong is { } wrong)
+                return wrong;
         return null;
     }
 
     /// <summary>All that has pages of its own, in the order of the file, with its place in it.</summary>
-    private static async IAsyncEnumerable<(Guid Id, string[] Paths, string Where)> EverythingAsync(string folder, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<(Guid Id, string[] Paths, string Where)> EverythingAsync(
+        string folder,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var choices = new DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(choices, folder);
@@ -60,10 +78,17 @@ public static class ImportProof
         foreach (var (bike, at) in (await Ids($"SELECT Id AS Value FROM Bikes ORDER BY rowid")).Select((id, at) => (id, at)))
         {
             yield return (bike, OfBike, $"bikes.{at}");
-            foreach (var (run, number) in (await Ids($"SELECT Id AS Value FROM Runs WHERE BikeId = {bike} ORDER BY rowid")).Select((id, number) => (id, number))) yield return (run, OfRun, $"bikes.{at}.runs.{number}");
+            foreach (
+                var (run, number) in (await Ids($"SELECT Id AS Value FROM Runs WHERE BikeId = {bike} ORDER BY rowid")).Select(
+                    (id, number) => (id, number)
+                )
+            )
+                yield return (run, OfRun, $"bikes.{at}.runs.{number}");
         }
 
-        foreach (var (viewing, at) in (await Ids($"SELECT Id AS Value FROM Viewings ORDER BY rowid")).Select((id, at) => (id, at))) yield return (viewing, OfViewing, $"viewings.{at}");
-        foreach (var (item, at) in (await Ids($"SELECT Id AS Value FROM StockItems ORDER BY rowid")).Select((id, at) => (id, at))) yield return (item, OfItem, $"shelf.{at}");
+        foreach (var (viewing, at) in (await Ids($"SELECT Id AS Value FROM Viewings ORDER BY rowid")).Select((id, at) => (id, at)))
+            yield return (viewing, OfViewing, $"viewings.{at}");
+        foreach (var (item, at) in (await Ids($"SELECT Id AS Value FROM StockItems ORDER BY rowid")).Select((id, at) => (id, at)))
+            yield return (item, OfItem, $"shelf.{at}");
     }
 }

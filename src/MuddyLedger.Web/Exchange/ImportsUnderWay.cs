@@ -6,8 +6,10 @@ public enum ImportStage
 {
     /// <summary>It is coming in, and is judged as it comes.</summary>
     Reading,
+
     /// <summary>Every page of it is answered once.</summary>
     Proving,
+
     /// <summary>It is put into the shed.</summary>
     Keeping,
 }

@@ -15,43 +15,62 @@ namespace MuddyLedger.Web.Exchange;
 /// Takes in a whole shed. It is read piece by piece into a store of its own beside the shed's, every page of it is answered once there, and
 /// only then are its rows put into the shed, in one transaction. Until then nobody waits for it, and whatever ends it leaves nothing.
 /// </summary>
-public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake intake, ShedStore store, OneWriteAtATime turn, ImportsUnderWay imports, ContentLibrary content, ShedOptions options)
+public sealed class TakeIn(
+    ShedWriter writer,
+    ShedExchange shed,
+    ShedIntake intake,
+    ShedStore store,
+    OneWriteAtATime turn,
+    ImportsUnderWay imports,
+    ContentLibrary content,
+    ShedOptions options
+)
 {
     private const string FolderStart = "taking-in-";
 
     /// <summary>What a start that was killed while it took something in has left.</summary>
     public static void ClearLeft(string folder)
     {
-        foreach (var left in Directory.EnumerateDirectories(folder, FolderStart + "*")) Directory.Delete(left, recursive: true);
+        foreach (var left in Directory.EnumerateDirectories(folder, FolderStart + "*"))
+            Directory.Delete(left, recursive: true);
     }
 
     public async Task<IResult> RunAsync(Guid id, HttpContext http)
     {
         var check = new FieldCheck(http);
         check.Id("id", id);
-        if (check.Failed) return check.Problem();
+        if (check.Failed)
+            return check.Problem();
         var cancel = http.RequestAborted;
-        if (turn.Refusal() is { } lookOnly) return lookOnly;
+        if (turn.Refusal() is { } lookOnly)
+            return lookOnly;
         // Before a byte of it is read, unless it may be the same that was taken in a moment ago.
         var before = await writer.WasUsedAsync(id, cancel);
-        if (!before && !await shed.EmptyAsync(cancel)) return NotEmpty();
+        if (!before && !await shed.EmptyAsync(cancel))
+            return NotEmpty();
         var scratch = Path.Combine(store.Folder, $"{FolderStart}{id:n}-{Guid.NewGuid():n}");
         ShedStore.MakeFolder(scratch);
         try
         {
             var (taken, refused) = await ReadAsync(id, scratch, http.Request.Body, cancel);
-            if (refused is not null) return refused;
+            if (refused is not null)
+                return refused;
             var answer = new ImportAnswer(taken!.Bikes, taken.Entries);
             switch (await writer.BeforeAsync(id, taken.Asked, cancel))
             {
-                case WriteOutcome.Repeated: return Results.Ok(answer);
-                case WriteOutcome.OtherBody: return Problems.OtherBody();
+                case WriteOutcome.Repeated:
+                    return Results.Ok(answer);
+                case WriteOutcome.OtherBody:
+                    return Problems.OtherBody();
             }
 
-            if (await ImportProof.OfAsync(scratch, options, pages => Say(id, ImportStage.Proving, taken, pages), cancel) is { } senseless) return Problems.Refused(senseless.Field, senseless.Words);
+            if (await ImportProof.OfAsync(scratch, options, pages => Say(id, ImportStage.Proving, taken, pages), cancel) is { } senseless)
+                return Problems.Refused(senseless.Field, senseless.Words);
             using var held = await turn.TakeAsync(cancel);
-            if (turn.Refusal() is { } since) return since;
-            if (!await shed.EmptyAsync(cancel)) return NotEmpty();
+            if (turn.Refusal() is { } since)
+                return since;
+            if (!await shed.EmptyAsync(cancel))
+                return NotEmpty();
             Say(id, ImportStage.Keeping, taken, 0);
             await intake.AllOfAsync(Path.Combine(scratch, ShedFile.Name), id, taken.Asked, options.Clock.GetCurrentInstant(), cancel);
             return Results.Ok(answer);
@@ -64,16 +83,19 @@ public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake inta
         }
     }
 
-    private static ProblemHttpResult NotEmpty() => Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
+    private static ProblemHttpResult NotEmpty() =>
+        Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
 
     private sealed record Taken(int Bikes, int Entries, int Photos, long Bytes, string Asked);
 
-    private void Say(Guid id, ImportStage stage, Taken taken, int pages) => imports.Say(id, new(stage, taken.Bytes, taken.Bikes, taken.Entries, taken.Photos, pages));
+    private void Say(Guid id, ImportStage stage, Taken taken, int pages) =>
+        imports.Say(id, new(stage, taken.Bytes, taken.Bikes, taken.Entries, taken.Photos, pages));
 
     private async Task<(Taken? Taken, IResult? Refused)> ReadAsync(Guid id, string scratch, Stream body, CancellationToken cancel)
     {
         var now = options.Clock.GetCurrentInstant();
-        using (var made = new ShedStore(scratch)) await made.OpenAsync(now, options.Zone, cancel);
+        using (var made = new ShedStore(scratch))
+            await made.OpenAsync(now, options.Zone, cancel);
         var choices = new DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(choices, scratch);
         await using var context = new ShedContext(choices.Options);
@@ -84,17 +106,25 @@ public sealed class TakeIn(ShedWriter writer, ShedExchange shed, ShedIntake inta
         {
             await foreach (var piece in pieces.ReadAsync(cancel))
             {
-                if (await reader.TakeAsync(piece, cancel) is { Count: > 0 } wrong) return (null, Refused(wrong));
+                if (await reader.TakeAsync(piece, cancel) is { Count: > 0 } wrong)
+                    return (null, Refused(wrong));
                 imports.Say(id, new(ImportStage.Reading, hashed.Length, reader.Bikes, reader.Entries, reader.Photos, 0));
             }
         }
         catch (JsonException broken)
         {
             // A copy that breaks off in the middle is refused for that, not for what had not come yet.
-            return (null, broken is CopyReader.PieceException piece ? Problems.Refused(piece.At, "cannot be read as what should stand there") : Problems.Refused(null, "This is no copy of a shed that can be read."));
+            return (
+                null,
+                broken is CopyReader.PieceException piece
+                    ? Problems.Refused(piece.At, "cannot be read as what should stand there")
+                    : Problems.Refused(null, "This is no copy of a shed that can be read.")
+            );
         }
 
-        return reader.End(pieces.Fields) is { Count: > 0 } missing ? (null, Refused(missing)) : (new(reader.Bikes, reader.Entries, reader.Photos, hashed.Length, $"import {hashed.Digest()}"), null);
+        return reader.End(pieces.Fields) is { Count: > 0 } missing
+            ? (null, Refused(missing))
+            : (new(reader.Bikes, reader.Entries, reader.Photos, hashed.Length, $"import {hashed.Digest()}"), null);
     }
 
     private static ProblemHttpResult Refused(IEnumerable<Refusal> refusals)

@@ -26,19 +26,46 @@ public static class FluidEndpoints
         api.MapPost("/bikes/{bike:guid}/reservoirs/{reservoir}/level", LevelAsync).Produces<FluidsAnswer>();
     }
 
-    private static async Task<FluidsAnswer?> AnswerAsync(Guid bike, ShedPictures pictures, IWeatherForecast weather, CancellationToken cancel) =>
+    private static async Task<FluidsAnswer?> AnswerAsync(
+        Guid bike,
+        ShedPictures pictures,
+        IWeatherForecast weather,
+        CancellationToken cancel
+    ) =>
         await pictures.OneAsync(bike, cancel) is { } picture
-            ? FluidAnswers.Of(picture, await pictures.SettingsAsync(cancel), await weather.ComingAsync(picture.Today, DaysAhead, cancel), weather.Simulated) : null;
+            ? FluidAnswers.Of(
+                picture,
+                await pictures.SettingsAsync(cancel),
+                await weather.ComingAsync(picture.Today, DaysAhead, cancel),
+                weather.Simulated
+            )
+            : null;
 
     private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, IWeatherForecast weather) =>
-        await AnswerAsync(bike, pictures, weather, http.RequestAborted) is { } answer ? Writing.Answer(http, answer) : Problems.NotFound("bike");
+        await AnswerAsync(bike, pictures, weather, http.RequestAborted) is { } answer
+            ? Writing.Answer(http, answer)
+            : Problems.NotFound("bike");
 
     /// <summary>A level seen outside of a job, with what was poured in to mend it.</summary>
-    private static async Task<IResult> LevelAsync(Guid bike, string reservoir, LevelRequest body, HttpContext http, ShedPictures pictures, IWeatherForecast weather, Writing writing)
+    private static async Task<IResult> LevelAsync(
+        Guid bike,
+        string reservoir,
+        LevelRequest body,
+        HttpContext http,
+        ShedPictures pictures,
+        IWeatherForecast weather,
+        Writing writing
+    )
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
-        var known = Reservoirs.Of(picture.Profile).Where(one => Capabilities.Word(one) == reservoir).Select(one => (ReservoirId?)one).FirstOrDefault();
-        if (known is not { } id) return Problems.NotFound("reservoir of this bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
+        var known = Reservoirs
+            .Of(picture.Profile)
+            .Where(one => Capabilities.Word(one) == reservoir)
+            .Select(one => (ReservoirId?)one)
+            .FirstOrDefault();
+        if (known is not { } id)
+            return Problems.NotFound("reservoir of this bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
@@ -46,23 +73,36 @@ public static class FluidEndpoints
         var added = check.OptionalVolume("added", body.Added, settings.Volume);
         var fluid = check.OptionalText("fluid", body.Fluid, 80);
         var under = check.OptionalVolume("underFull", body.UnderFull, settings.Volume);
-        if (added is { Litres: > 0 } && fluid is null) check.Refuse("fluid", "is missing: say what was poured in, grade and all");
-        if (under is { Litres: > 0 } && body.Level is Level.AtMaximum or Level.Above) check.Refuse("underFull", "cannot be, at the upper mark or over it");
-        if (body.Empty && added is { Litres: > 0 }) check.Refuse("added", "cannot be: it is said to be empty");
-        return check.Failed ? check.Problem() : await writing.OnceAsync(http, body.Id, body,
-            (writer, pen) =>
-            {
-                void Write(Guid entry, int tick, EntryBody line) => writer.AddEntry(new LedgerEntry(new(entry), picture.Bike.Id, date, pen.At + Duration.FromTicks(tick), pen.Device, line));
-                if (body.Empty)
+        if (added is { Litres: > 0 } && fluid is null)
+            check.Refuse("fluid", "is missing: say what was poured in, grade and all");
+        if (under is { Litres: > 0 } && body.Level is Level.AtMaximum or Level.Above)
+            check.Refuse("underFull", "cannot be, at the upper mark or over it");
+        if (body.Empty && added is { Litres: > 0 })
+            check.Refuse("added", "cannot be: it is said to be empty");
+        return check.Failed
+            ? check.Problem()
+            : await writing.OnceAsync(
+                http,
+                body.Id,
+                body,
+                (writer, pen) =>
                 {
-                    Write(body.Id, 0, new FluidDrained(id, null, DrainReading.NotRead));
-                    return Task.FromResult<IResult?>(null);
-                }
+                    void Write(Guid entry, int tick, EntryBody line) =>
+                        writer.AddEntry(
+                            new LedgerEntry(new(entry), picture.Bike.Id, date, pen.At + Duration.FromTicks(tick), pen.Device, line)
+                        );
+                    if (body.Empty)
+                    {
+                        Write(body.Id, 0, new FluidDrained(id, null, DrainReading.NotRead));
+                        return Task.FromResult<IResult?>(null);
+                    }
 
-                if (added is { Litres: > 0 } more) Write(Guid.CreateVersion7(), 0, new FluidToppedUp(id, more, fluid!));
-                Write(body.Id, 1, new LevelSeen(id, body.Level, under is { Litres: > 0 } ? under : null));
-                return Task.FromResult<IResult?>(null);
-            },
-            async () => (await AnswerAsync(bike, pictures, weather, http.RequestAborted))!);
+                    if (added is { Litres: > 0 } more)
+                        Write(Guid.CreateVersion7(), 0, new FluidToppedUp(id, more, fluid!));
+                    Write(body.Id, 1, new LevelSeen(id, body.Level, under is { Litres: > 0 } ? under : null));
+                    return Task.FromResult<IResult?>(null);
+                },
+                async () => (await AnswerAsync(bike, pictures, weather, http.RequestAborted))!
+            );
     }
 }

@@ -16,7 +16,18 @@ namespace MuddyLedger.Web.Fuel;
 /// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate.</param>
 /// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
 /// <param name="MissedSome">Fuel that went in before this was not written down.</param>
-public sealed record FuellingRequest(Guid Id, string? Date, string? Volume, string? Price, bool ToTheBrim, string? Oil, MeterKind? Meter, string? Reading, bool Confirmed = false, bool MissedSome = false);
+public sealed record FuellingRequest(
+    Guid Id,
+    string? Date,
+    string? Volume,
+    string? Price,
+    bool ToTheBrim,
+    string? Oil,
+    MeterKind? Meter,
+    string? Reading,
+    bool Confirmed = false,
+    bool MissedSome = false
+);
 
 /// <param name="Reading">The line of its meter; null where none was read.</param>
 public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
@@ -25,7 +36,15 @@ public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
 /// <param name="Volume">As it was understood; null while it is not.</param>
 /// <param name="Meter">The meter that consumption is reckoned by; null on a bike without one.</param>
 /// <param name="Ratio">Fuel to oil; null where none is mixed, or nobody has entered it.</param>
-public sealed record FuelAskedAnswer(Shown? Volume, MixReason Reason, Shown? Ratio, Shown? Oil, ShownProvenance? From, MeterAnswer? Meter, string VolumeUnit);
+public sealed record FuelAskedAnswer(
+    Shown? Volume,
+    MixReason Reason,
+    Shown? Ratio,
+    Shown? Oil,
+    ShownProvenance? From,
+    MeterAnswer? Meter,
+    string VolumeUnit
+);
 
 public static class FuelEndpoints
 {
@@ -37,20 +56,32 @@ public static class FuelEndpoints
 
     private static async Task<IResult> AskedAsync(Guid bike, string? volume, HttpContext http, ShedPictures pictures)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var read = QuantityText.Read(volume, settings.Volume, MostLitres, FieldCheck.MarksOf(http));
         var fuel = read.IsRefused ? Volume.Zero : Volume.From(read.Value);
         var mix = FuelMix.For(picture.Profile, picture.Pump, fuel);
-        return TypedResults.Ok(new FuelAskedAnswer(
-            fuel.Litres > 0 ? Shown.Of(fuel, settings) : null, mix.Reason, mix.Ratio is { } ratio ? Shown.Of(new Quantity(ratio, Unit.ToOne)) : null,
-            mix.Oil is { Litres: > 0 } oil ? Shown.Of(oil.In(Unit.Millilitre)) : null, mix.From is { } from ? ShownProvenance.Of(from) : null,
-            picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture)).OrderBy(meter => meter.Kind).FirstOrDefault(), settings.Volume.Symbol));
+        return TypedResults.Ok(
+            new FuelAskedAnswer(
+                fuel.Litres > 0 ? Shown.Of(fuel, settings) : null,
+                mix.Reason,
+                mix.Ratio is { } ratio ? Shown.Of(new Quantity(ratio, Unit.ToOne)) : null,
+                mix.Oil is { Litres: > 0 } oil ? Shown.Of(oil.In(Unit.Millilitre)) : null,
+                mix.From is { } from ? ShownProvenance.Of(from) : null,
+                picture
+                    .Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))
+                    .OrderBy(meter => meter.Kind)
+                    .FirstOrDefault(),
+                settings.Volume.Symbol
+            )
+        );
     }
 
     private static async Task<IResult> AddAsync(Guid bike, FuellingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var settings = await pictures.SettingsAsync(http.RequestAborted);
         var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
@@ -59,28 +90,60 @@ public static class FuelEndpoints
         var price = check.OptionalMoney("price", body.Price);
         var oil = check.OptionalVolume("oil", body.Oil, Unit.Millilitre);
         var display = ReadingOf(body, picture.Profile, check);
-        if (!check.Failed && volume.Litres <= 0) check.Refuse("volume", "must be more than nothing");
-        if (!check.Failed && oil is { } mixed && FuelMix.TooMuchOil(mixed, volume)) check.Refuse("oil", "is half of the fuel or more: write it in ml, or with its unit");
-        if (check.Failed) return check.Problem();
-        return await writing.OnceAsync(http, body.Id, body,
+        if (!check.Failed && volume.Litres <= 0)
+            check.Refuse("volume", "must be more than nothing");
+        if (!check.Failed && oil is { } mixed && FuelMix.TooMuchOil(mixed, volume))
+            check.Refuse("oil", "is half of the fuel or more: write it in ml, or with its unit");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             (writer, pen) =>
             {
                 if (!body.Confirmed && FuelMix.Overfills(picture.Profile, volume))
-                    return Refused(new("volume", $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}", "confirm"));
-                if (!body.Confirmed && FuelMix.For(picture.Profile, picture.Pump, volume).Question(volume, oil) is { } question) return Refused(new("oil", question, "confirm"));
+                    return Refused(
+                        new(
+                            "volume",
+                            $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}",
+                            "confirm"
+                        )
+                    );
+                if (!body.Confirmed && FuelMix.For(picture.Profile, picture.Pump, volume).Question(volume, oil) is { } question)
+                    return Refused(new("oil", question, "confirm"));
                 if (display is { } shown)
                 {
-                    if (ReadingEndpoints.Refuse(picture, shown, date, body.Confirmed) is { } refusal) return Refused(refusal);
-                    writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, new MeterRead(shown)));
+                    if (ReadingEndpoints.Refuse(picture, shown, date, body.Confirmed) is { } refusal)
+                        return Refused(refusal);
+                    writer.AddEntry(
+                        new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, new MeterRead(shown))
+                    );
                 }
 
                 // A moment after the reading, so that it is reckoned from it.
-                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At + Duration.FromTicks(1), pen.Device, new FuelBought(volume, price, body.ToTheBrim) { Oil = oil is { Litres: > 0 } ? oil : null, MissedSome = body.MissedSome }));
+                writer.AddEntry(
+                    new LedgerEntry(
+                        id,
+                        picture.Bike.Id,
+                        date,
+                        pen.At + Duration.FromTicks(1),
+                        pen.Device,
+                        new FuelBought(volume, price, body.ToTheBrim)
+                        {
+                            Oil = oil is { Litres: > 0 } ? oil : null,
+                            MissedSome = body.MissedSome,
+                        }
+                    )
+                );
                 return Task.FromResult<IResult?>(null);
             },
-            async () => new FuellingAnswer(
-                (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted),
-                display is null ? null : await ReadingBesideAsync(pictures, bike, id, http.RequestAborted)));
+            async () =>
+                new FuellingAnswer(
+                    (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted),
+                    display is null ? null : await ReadingBesideAsync(pictures, bike, id, http.RequestAborted)
+                )
+        );
     }
 
     /// <summary>The reading that was written with a fuelling, found anew, since a request sent twice made up another id for it.</summary>
@@ -88,15 +151,19 @@ public static class FuelEndpoints
     {
         var ledger = (await pictures.OneAsync(bike, cancel))!.Ledger;
         var line = ledger.All.First(entry => entry.Id == fuel);
-        var beside = ledger.All.LastOrDefault(entry => entry.Body is MeterRead && entry.WrittenAt + Duration.FromTicks(1) == line.WrittenAt);
+        var beside = ledger.All.LastOrDefault(entry =>
+            entry.Body is MeterRead && entry.WrittenAt + Duration.FromTicks(1) == line.WrittenAt
+        );
         return beside is null ? null : (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, beside.Id.Value, cancel);
     }
 
     private static MeterAmount? ReadingOf(FuellingRequest body, Profile bike, FieldCheck check)
     {
-        if (string.IsNullOrWhiteSpace(body.Reading)) return null;
+        if (string.IsNullOrWhiteSpace(body.Reading))
+            return null;
         var meter = body.Meter ?? MeterKind.Odometer;
-        if (!bike.Has(meter)) check.Refuse("meter", "is not on this bike");
+        if (!bike.Has(meter))
+            check.Refuse("meter", "is not on this bike");
         var read = check.Quantity("reading", body.Reading, bike.UnitOf(meter), ReadingEndpoints.MostOf(meter));
         return check.Failed ? null : MeterAmount.From(read);
     }

@@ -25,27 +25,37 @@ public static class GateEndpoints
 
     private static async Task<IResult> WordAsync(Guid bike, WordRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var words = check.Text("words", body.Words, 200);
         // Asked anew with a request sent twice: the first of the two is already written.
-        if (picture.Ledger.All.All(line => line.Id.Value != body.Id) && picture.Gates.For(body.Gate).FirstOrDefault(reason => reason.State == GateState.Shut) is { } shut)
+        if (
+            picture.Ledger.All.All(line => line.Id.Value != body.Id)
+            && picture.Gates.For(body.Gate).FirstOrDefault(reason => reason.State == GateState.Shut) is { } shut
+        )
             check.Refuse("gate", $"is shut, and no word opens it: {shut.Why}");
-        return check.Failed ? check.Problem() : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new WordGiven(body.Gate, words));
+        return check.Failed
+            ? check.Problem()
+            : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new WordGiven(body.Gate, words));
     }
 
     private static async Task<IResult> PumpAsync(Guid bike, PumpWordRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var words = check.Text("words", body.Words, 200);
-        if (picture.Profile.Lubrication != Lubrication.OilInjection) check.Refuse("words", "are of a pump that this bike has not got");
+        if (picture.Profile.Lubrication != Lubrication.OilInjection)
+            check.Refuse("words", "are of a pump that this bike has not got");
         else if (picture.Ledger.All.All(line => line.Id.Value != body.Id) && !picture.Pump.WordWillDo)
             check.Refuse("words", $"do not prove it here. {picture.Pump.Why} Only the measured fall of its oil tank does");
-        return check.Failed ? check.Problem() : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new PumpProven(PumpProofBy.OwnersWord, words));
+        return check.Failed
+            ? check.Problem()
+            : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new PumpProven(PumpProofBy.OwnersWord, words));
     }
 }

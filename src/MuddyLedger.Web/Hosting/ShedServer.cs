@@ -70,7 +70,8 @@ public sealed class ShedServer : IAsyncDisposable
         var store = app.Services.GetRequiredService<ShedStore>();
         TakeIn.ClearLeft(options.Folder);
         await store.OpenAsync(options.Clock.GetCurrentInstant(), options.Zone, cancel);
-        if (options.Demo && store.LookOnly is null) await DemoShed.FillAsync(app.Services, options, cancel);
+        if (options.Demo && store.LookOnly is null)
+            await DemoShed.FillAsync(app.Services, options, cancel);
         await app.StartAsync(cancel);
         var server = new ShedServer(app, held);
         held?.Note(server.Address);
@@ -81,7 +82,8 @@ public sealed class ShedServer : IAsyncDisposable
     public ShedStore Store => _app.Services.GetRequiredService<ShedStore>();
 
     /// <summary>Runs just far enough for the build to read the API off it.</summary>
-    public static Task DescribeAsync() => Build(new ShedOptions(Path.GetTempPath(), ".", 0, SystemClock.Instance, DateTimeZone.Utc)).RunAsync();
+    public static Task DescribeAsync() =>
+        Build(new ShedOptions(Path.GetTempPath(), ".", 0, SystemClock.Instance, DateTimeZone.Utc)).RunAsync();
 
     public Task StoppedAsync() => _app.WaitForShutdownAsync();
 
@@ -94,11 +96,13 @@ public sealed class ShedServer : IAsyncDisposable
 
     private static WebApplication Build(ShedOptions options)
     {
-        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
-        {
-            ContentRootPath = AppContext.BaseDirectory,
-            WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"),
-        });
+        var builder = WebApplication.CreateSlimBuilder(
+            new WebApplicationOptions
+            {
+                ContentRootPath = AppContext.BaseDirectory,
+                WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"),
+            }
+        );
         builder.Services.AddSerilog(log => log.MinimumLevel.Warning().WriteTo.Console());
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -115,15 +119,34 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddSingleton(_ => new ShedStore(options.Folder));
         builder.Services.AddSingleton<StoreDoor>();
         builder.Services.AddSingleton<DailyCopies>();
-        if (options.Automatic) builder.Services.AddHostedService(services => services.GetRequiredService<DailyCopies>());
+        if (options.Automatic)
+            builder.Services.AddHostedService(services => services.GetRequiredService<DailyCopies>());
         builder.Services.AddSingleton<ImportsUnderWay>();
         builder.Services.AddScoped<TakeIn>().AddScoped<ShedIntake>();
-        builder.Services.AddDbContext<ShedContext>((services, context) => ShedFile.Configure(context, services.GetRequiredService<ShedStore>().OpenFolder));
-        builder.Services.AddScoped<ShedReader>().AddScoped<ShedWriter>().AddScoped<ShedExchange>().AddScoped<ShedPictures>().AddScoped<Writing>().AddScoped<RunEndpoints.Bench>().AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>().AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>().AddScoped<ViewingStore>().AddScoped<ShelfStore>().AddScoped<OwnJobStore>().AddScoped<JobLibraries>().AddScoped<ShelfEndpoints.Boards>().AddScoped<ViewingEndpoints.Yard>();
+        builder.Services.AddDbContext<ShedContext>(
+            (services, context) => ShedFile.Configure(context, services.GetRequiredService<ShedStore>().OpenFolder)
+        );
+        builder
+            .Services.AddScoped<ShedReader>()
+            .AddScoped<ShedWriter>()
+            .AddScoped<ShedExchange>()
+            .AddScoped<ShedPictures>()
+            .AddScoped<Writing>()
+            .AddScoped<RunEndpoints.Bench>()
+            .AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>()
+            .AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>()
+            .AddScoped<ViewingStore>()
+            .AddScoped<ShelfStore>()
+            .AddScoped<OwnJobStore>()
+            .AddScoped<JobLibraries>()
+            .AddScoped<ShelfEndpoints.Boards>()
+            .AddScoped<ViewingEndpoints.Yard>();
         builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
-        builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails, context.HttpContext));
+        builder.Services.AddProblemDetails(problems =>
+            problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails, context.HttpContext)
+        );
         builder.Services.AddExceptionHandler<Problems.OfExceptions>();
         builder.Services.AddOpenApi(OpenApiDocument.Configure);
         builder.Services.AddResponseCompression(packing => packing.MimeTypes = ["application/json", "application/problem+json"]);
@@ -134,7 +157,10 @@ public sealed class ShedServer : IAsyncDisposable
         app.UseStatusCodePages();
         app.UseLoopbackOnly();
         // A copy of the shed streams out as it is: packing hundreds of megabytes for one's own machine only takes time.
-        app.UseWhen(context => context.Request.Path.Value?.EndsWith("/export", StringComparison.Ordinal) != true, answers => answers.UseResponseCompression());
+        app.UseWhen(
+            context => context.Request.Path.Value?.EndsWith("/export", StringComparison.Ordinal) != true,
+            answers => answers.UseResponseCompression()
+        );
         app.UseFrontEnd();
 
         app.UseStoreDoor();

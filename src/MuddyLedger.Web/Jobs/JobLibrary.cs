@@ -24,7 +24,8 @@ public sealed class JobLibraries(ContentLibrary content, OwnJobStore store)
 
     private ReadOwnJob Read(OwnJob own)
     {
-        if (Known.TryGetValue(own.Id, out var known) && known.Own == own) return known;
+        if (Known.TryGetValue(own.Id, out var known) && known.Own == own)
+            return known;
         try
         {
             known = new(own, content.ReadJob($"{own.Id}.yaml", own.Text), null);
@@ -58,12 +59,18 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
         return All.Where(job => job.Applies.To(capabilities)).OrderBy(job => job.Group).ThenBy(job => job.Title, StringComparer.Ordinal);
     }
 
-    /// <summary>One run out of these jobs, for a bike as it stands: with what its undo list asks for, and by how long it has stood.</summary>
+    /// <summary>
+    /// One run out of these jobs, for a bike as it stands: with what its undo list asks for, and by how long it has stood.
+    /// </summary>
     public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture)
     {
         var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
         var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
-        return JobAssembly.Of([.. jobs.Select(job => content.Limits.Into(stood.Into(UndoList.For(job, standing)), picture.Profile))], content.Access, picture.Profile);
+        return JobAssembly.Of(
+            [.. jobs.Select(job => content.Limits.Into(stood.Into(UndoList.For(job, standing)), picture.Profile))],
+            content.Access,
+            picture.Profile
+        );
     }
 
     /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>
@@ -71,11 +78,14 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
     {
         var fitting = For(bike).ToDictionary(job => job.Id);
         var found = ImmutableArray.CreateBuilder<Job>();
-        if (ids is null or { Count: 0 }) check.Refuse("jobs", "is missing: name at least one job");
+        if (ids is null or { Count: 0 })
+            check.Refuse("jobs", "is missing: name at least one job");
         foreach (var (id, at) in (ids ?? []).Take(JobAssembly.MostJobs + 1).Select((id, at) => (id ?? "", at)))
         {
-            if (fitting.TryGetValue(id, out var job)) found.Add(job);
-            else check.Refuse($"jobs.{at}", All.Any(one => one.Id == id) ? "does not fit this bike" : "is not known here");
+            if (fitting.TryGetValue(id, out var job))
+                found.Add(job);
+            else
+                check.Refuse($"jobs.{at}", All.Any(one => one.Id == id) ? "does not fit this bike" : "is not known here");
         }
 
         return found.ToImmutable();

@@ -11,7 +11,15 @@ namespace MuddyLedger.Web.Meters;
 /// <param name="Reading">What the meter shows, in any unit; a number alone is in the meter's own.</param>
 /// <param name="Because">Why it may be lower than before: the meter counts anew from here.</param>
 /// <param name="Confirmed">True where the owner has confirmed an unlikely jump.</param>
-public sealed record ReadingRequest(Guid Id, MeterKind Meter, string? Reading, string? Date, string? Note, EpochCause? Because, bool Confirmed = false);
+public sealed record ReadingRequest(
+    Guid Id,
+    MeterKind Meter,
+    string? Reading,
+    string? Date,
+    string? Note,
+    EpochCause? Because,
+    bool Confirmed = false
+);
 
 public static class ReadingEndpoints
 {
@@ -23,17 +31,23 @@ public static class ReadingEndpoints
 
     private static async Task<IResult> AddAsync(Guid bike, ReadingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         var id = new EntryId(check.Id("id", body.Id));
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);
-        if (!picture.Profile.Has(body.Meter)) check.Refuse("meter", "is not on this bike");
+        if (!picture.Profile.Has(body.Meter))
+            check.Refuse("meter", "is not on this bike");
         var unit = picture.Profile.UnitOf(body.Meter);
         var display = MeterAmount.From(check.Quantity("reading", body.Reading, unit, MostOf(body.Meter)));
-        if (check.Failed) return check.Problem();
+        if (check.Failed)
+            return check.Problem();
 
-        return await writing.OnceAsync(http, body.Id, body,
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             (writer, pen) =>
             {
                 var history = picture.Meters.Own[body.Meter].History;
@@ -42,7 +56,16 @@ public static class ReadingEndpoints
                     if (history.Last is { } last && date < last.Date)
                         return Refused(new("date", "lies before the last reading: a meter that was swapped or reset starts anew after it"));
                     var rollsAt = body.Meter == MeterKind.Odometer ? picture.Profile.Odometer!.RollsAt : (MeterAmount?)null;
-                    writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, history.StartEpoch(cause, display, rollsAt)));
+                    writer.AddEntry(
+                        new LedgerEntry(
+                            new(Guid.CreateVersion7()),
+                            picture.Bike.Id,
+                            date,
+                            pen.At,
+                            pen.Device,
+                            history.StartEpoch(cause, display, rollsAt)
+                        )
+                    );
                 }
                 else if (Refuse(picture, display, date, body.Confirmed) is { } refusal)
                 {
@@ -50,10 +73,20 @@ public static class ReadingEndpoints
                 }
 
                 // A moment later than the epoch, so that the reading falls inside it.
-                writer.AddEntry(new LedgerEntry(id, picture.Bike.Id, date, pen.At + NodaTime.Duration.FromTicks(1), pen.Device, new MeterRead(display, note)));
+                writer.AddEntry(
+                    new LedgerEntry(
+                        id,
+                        picture.Bike.Id,
+                        date,
+                        pen.At + NodaTime.Duration.FromTicks(1),
+                        pen.Device,
+                        new MeterRead(display, note)
+                    )
+                );
                 return Task.FromResult<IResult?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted));
+            () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted)
+        );
     }
 
     /// <summary>Why a meter cannot have shown this on that day, and what the owner may answer to it; null where it can.</summary>
@@ -61,7 +94,8 @@ public static class ReadingEndpoints
     {
         var history = picture.Meters.Own[display.Kind].History;
         string Words(MeterAmount amount) => Shown.Of(amount, picture.Profile).ToString();
-        if (history.Refuse(date, display, Words, picture.Today) is { } words) return new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null);
+        if (history.Refuse(date, display, Words, picture.Today) is { } words)
+            return new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null);
         return !confirmed && history.Unlikely(date, display, Words) is { } jump ? new("reading", jump, "confirm") : null;
     }
 

@@ -35,7 +35,10 @@ public static class PhotoFile
     private static readonly SemaphoreSlim Turn = new(1, 1);
 
     /// <summary>Whether a kept JPEG begins and ends as one: a page of it that the disk lost leaves nothing at its end.</summary>
-    public static bool IsWhole(ReadOnlySpan<byte> jpeg) => jpeg.Length > 4 && jpeg[..2].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD8]) && jpeg[^2..].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD9]);
+    public static bool IsWhole(ReadOnlySpan<byte> jpeg) =>
+        jpeg.Length > 4
+        && jpeg[..2].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD8])
+        && jpeg[^2..].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD9]);
 
     public static async Task<PhotoRead> ReadAsync(byte[] sent, CancellationToken cancel)
     {
@@ -57,14 +60,22 @@ public static class PhotoFile
         if (codec?.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp))
             return PhotoRead.Refused("is no JPEG, PNG or WebP picture that can be read");
         var full = codec.Info;
-        if (Pixels(full.Size) > MostPixels) return PhotoRead.Refused($"says that it is {full.Width} by {full.Height}: no camera takes so large a picture");
+        if (Pixels(full.Size) > MostPixels)
+            return PhotoRead.Refused($"says that it is {full.Width} by {full.Height}: no camera takes so large a picture");
         // A JPEG can be unpacked at a half, a quarter, an eighth: enough of it, and cheaper.
         var size = codec.GetScaledDimensions(Math.Min(1, (float)LongSide / Math.Max(full.Width, full.Height)));
-        if (Pixels(size) > MostUnpacked) return PhotoRead.Refused($"is {full.Width} by {full.Height}: too large to unpack. Send it smaller, or as a JPEG");
-        using var unpacked = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));
-        if (codec.GetPixels(unpacked.Info, unpacked.GetPixels()) != SKCodecResult.Success) return PhotoRead.Refused("is cut short or damaged");
+        if (Pixels(size) > MostUnpacked)
+            return PhotoRead.Refused($"is {full.Width} by {full.Height}: too large to unpack. Send it smaller, or as a JPEG");
+        using var unpacked = new SKBitmap(
+            new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb())
+        );
+        if (codec.GetPixels(unpacked.Info, unpacked.GetPixels()) != SKCodecResult.Success)
+            return PhotoRead.Refused("is cut short or damaged");
         using var upright = SKImage.FromBitmap(unpacked);
-        return new(new Photo(Drawn(upright, codec.EncodedOrigin, LongSide, Quality), Drawn(upright, codec.EncodedOrigin, SmallSide, SmallQuality)), null);
+        return new(
+            new Photo(Drawn(upright, codec.EncodedOrigin, LongSide, Quality), Drawn(upright, codec.EncodedOrigin, SmallSide, SmallQuality)),
+            null
+        );
     }
 
     private static long Pixels(SKSizeI size) => (long)size.Width * size.Height;
@@ -74,7 +85,15 @@ public static class PhotoFile
         var lying = origin >= SKEncodedOrigin.LeftTop;
         var (width, height) = lying ? (image.Height, image.Width) : (image.Width, image.Height);
         var scale = Math.Min(1f, (float)longSide / Math.Max(width, height));
-        using var surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)Math.Round(width * scale)), Math.Max(1, (int)Math.Round(height * scale)), SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using var surface = SKSurface.Create(
+            new SKImageInfo(
+                Math.Max(1, (int)Math.Round(width * scale)),
+                Math.Max(1, (int)Math.Round(height * scale)),
+                SKColorType.Rgba8888,
+                SKAlphaType.Opaque,
+                SKColorSpace.CreateSrgb()
+            )
+        );
         var canvas = surface.Canvas;
         canvas.Clear(SKColors.White); // behind what is see-through
         canvas.Scale(surface.Canvas.DeviceClipBounds.Width / (float)width, surface.Canvas.DeviceClipBounds.Height / (float)height);
@@ -85,18 +104,21 @@ public static class PhotoFile
         return encoded.ToArray();
     }
 
-    /// <summary>From the picture as it lies in the file to upright, for each of the eight ways it can lie (EXIF 2.3, Orientation).</summary>
-    private static SKMatrix Turned(SKEncodedOrigin origin, int width, int height) => origin switch
-    {
-        SKEncodedOrigin.TopRight => new(-1, 0, width, 0, 1, 0, 0, 0, 1),
-        SKEncodedOrigin.BottomRight => new(-1, 0, width, 0, -1, height, 0, 0, 1),
-        SKEncodedOrigin.BottomLeft => new(1, 0, 0, 0, -1, height, 0, 0, 1),
-        SKEncodedOrigin.LeftTop => new(0, 1, 0, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightTop => new(0, -1, height, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightBottom => new(0, -1, height, -1, 0, width, 0, 0, 1),
-        SKEncodedOrigin.LeftBottom => new(0, 1, 0, -1, 0, width, 0, 0, 1),
-        _ => SKMatrix.Identity,
-    };
+    /// <summary>
+    /// From the picture as it lies in the file to upright, for each of the eight ways it can lie (EXIF 2.3, Orientation).
+    /// </summary>
+    private static SKMatrix Turned(SKEncodedOrigin origin, int width, int height) =>
+        origin switch
+        {
+            SKEncodedOrigin.TopRight => new(-1, 0, width, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new(-1, 0, width, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new(1, 0, 0, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new(0, -1, height, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new(0, -1, height, -1, 0, width, 0, 0, 1),
+            SKEncodedOrigin.LeftBottom => new(0, 1, 0, -1, 0, width, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
 
     /// <summary>
     /// Whether a JPEG holds a picture and nothing else: of what may be said beside it (APPn and comments), only what says how to read
@@ -104,13 +126,22 @@ public static class PhotoFile
     /// </summary>
     public static bool OnlyAPicture(ReadOnlySpan<byte> jpeg)
     {
-        const byte Start = 0xD8, Scan = 0xDA, Comment = 0xFE, FirstApp = 0xE0, Profile = 0xE2, Adobe = 0xEE, LastApp = 0xEF;
-        if (jpeg.Length < 4 || jpeg[0] != 0xFF || jpeg[1] != Start) return false;
-        for (var at = 2; at + 4 <= jpeg.Length && jpeg[at] == 0xFF;)
+        const byte Start = 0xD8,
+            Scan = 0xDA,
+            Comment = 0xFE,
+            FirstApp = 0xE0,
+            Profile = 0xE2,
+            Adobe = 0xEE,
+            LastApp = 0xEF;
+        if (jpeg.Length < 4 || jpeg[0] != 0xFF || jpeg[1] != Start)
+            return false;
+        for (var at = 2; at + 4 <= jpeg.Length && jpeg[at] == 0xFF; )
         {
             var marker = jpeg[at + 1];
-            if (marker == Scan) return true;
-            if (marker == Comment || (marker is >= FirstApp and <= LastApp && marker is not (FirstApp or Profile or Adobe))) return false;
+            if (marker == Scan)
+                return true;
+            if (marker == Comment || (marker is >= FirstApp and <= LastApp && marker is not (FirstApp or Profile or Adobe)))
+                return false;
             at += 2 + ((jpeg[at + 2] << 8) | jpeg[at + 3]);
         }
 

@@ -12,16 +12,22 @@ public sealed record PhotoSent(PhotoRead Read, string Sha256, bool TooLarge)
     public static async ValueTask<PhotoSent?> BindAsync(HttpContext context, ParameterInfo _)
     {
         var cancel = context.RequestAborted;
-        if (context.Request.ContentLength > PhotoFile.LargestFile) return new(PhotoRead.Refused(""), "", true);
+        if (context.Request.ContentLength > PhotoFile.LargestFile)
+            return new(PhotoRead.Refused(""), "", true);
         using var sent = new MemoryStream();
         var buffer = new byte[64 * 1024];
-        for (int read; (read = await context.Request.Body.ReadAsync(buffer, cancel)) > 0;)
+        for (int read; (read = await context.Request.Body.ReadAsync(buffer, cancel)) > 0; )
         {
-            if (sent.Length + read > PhotoFile.LargestFile) return new(PhotoRead.Refused(""), "", true);
+            if (sent.Length + read > PhotoFile.LargestFile)
+                return new(PhotoRead.Refused(""), "", true);
             sent.Write(buffer, 0, read);
         }
 
         var bytes = sent.ToArray();
-        return new(bytes.Length == 0 ? PhotoRead.Refused("is missing") : await PhotoFile.ReadAsync(bytes, cancel), Convert.ToHexStringLower(SHA256.HashData(bytes)), false);
+        return new(
+            bytes.Length == 0 ? PhotoRead.Refused("is missing") : await PhotoFile.ReadAsync(bytes, cancel),
+            Convert.ToHexStringLower(SHA256.HashData(bytes)),
+            false
+        );
     }
 }

@@ -14,11 +14,23 @@ namespace MuddyLedger.Web.Servicing;
 /// <param name="Task">The service task, as "chain.lubricate".</param>
 public sealed record DoneRequest(Guid Id, string? Task, string? Date, Evidence Evidence, string? Note);
 
-public enum IntervalSource { Manual, Owner }
+public enum IntervalSource
+{
+    Manual,
+    Owner,
+}
 
 /// <summary>The owner's own limits for a task; with none of them, the shipped ones hold again.</summary>
 /// <param name="Source">The page of the manual, or why.</param>
-public sealed record IntervalRequest(Guid Id, string? Task, string? Distance, string? Hours, string? Months, IntervalSource From, string? Source);
+public sealed record IntervalRequest(
+    Guid Id,
+    string? Task,
+    string? Distance,
+    string? Hours,
+    string? Months,
+    IntervalSource From,
+    string? Source
+);
 
 /// <param name="Paper">The component of its task, as "registration".</param>
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
@@ -35,23 +47,36 @@ public static class ServicingEndpoints
 
     private static async Task<IResult> DoneAsync(Guid bike, DoneRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);
         var task = TaskOf(check, body.Task, picture);
-        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Life.Because.Any(line => line is Core.Servicing.PutInForNow)))
+        if (
+            picture.Tasks.Any(standing => standing.Task.Id == task && standing.Life.Because.Any(line => line is Core.Servicing.PutInForNow))
+        )
             check.Refuse("task", "is done when it is drained: run the oil change");
-        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit)))
+        if (
+            picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit))
+        )
             check.Refuse("task", "is a paper: enter the day up to which it is good");
-        if (check.Failed) return check.Problem();
+        if (check.Failed)
+            return check.Problem();
         return await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new TaskDone(task, body.Evidence, note));
     }
 
-    private static async Task<IResult> IntervalAsync(Guid bike, IntervalRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    private static async Task<IResult> IntervalAsync(
+        Guid bike,
+        IntervalRequest body,
+        HttpContext http,
+        ShedPictures pictures,
+        Writing writing
+    )
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var task = TaskOf(check, body.Task, picture);
@@ -59,38 +84,61 @@ public static class ServicingEndpoints
         var hours = Amount(check, "hours", body.Hours, Unit.Hour);
         var months = check.OptionalWhole("months", body.Months, 1, 240);
         var source = check.OptionalText("source", body.Source, 80);
-        if (check.Failed) return check.Problem();
+        if (check.Failed)
+            return check.Problem();
         var provenance = new Provenance(body.From == IntervalSource.Manual ? ProvenanceKind.Manual : ProvenanceKind.Owner, source);
-        return await writing.EntryAsync(http, pictures, picture, body.Id, body, picture.Today, new IntervalSet(task, distance, hours, months, provenance));
+        return await writing.EntryAsync(
+            http,
+            pictures,
+            picture,
+            body.Id,
+            body,
+            picture.Today,
+            new IntervalSet(task, distance, hours, months, provenance)
+        );
     }
 
     private static async Task<IResult> PaperAsync(Guid bike, PaperRequest body, HttpContext http, ShedPictures pictures, Writing writing)
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var paper = check.Text("paper", body.Paper, 60);
-        if (picture.Tasks.All(standing => standing.Component.Id != paper || !standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit))) check.Refuse("paper", "is not a paper of this bike");
+        if (
+            picture.Tasks.All(standing =>
+                standing.Component.Id != paper || !standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit)
+            )
+        )
+            check.Refuse("paper", "is not a paper of this bike");
         var until = LocalDatePattern.Iso.Parse(body.Until ?? "");
-        if (!until.Success) check.Refuse("until", string.IsNullOrWhiteSpace(body.Until) ? "is missing" : "is not a date such as 2026-04-18");
-        else if (until.Value.Year is < 1900 or > 2200) check.Refuse("until", "must lie between 1900 and 2200");
+        if (!until.Success)
+            check.Refuse("until", string.IsNullOrWhiteSpace(body.Until) ? "is missing" : "is not a date such as 2026-04-18");
+        else if (until.Value.Year is < 1900 or > 2200)
+            check.Refuse("until", "must lie between 1900 and 2200");
         var note = check.OptionalText("note", body.Note, 500);
-        if (check.Failed) return check.Problem();
+        if (check.Failed)
+            return check.Problem();
         return await writing.EntryAsync(http, pictures, picture, body.Id, body, picture.Today, new PaperHeld(paper, until.Value, note));
     }
 
     private static string TaskOf(FieldCheck check, string? text, BikePicture picture)
     {
         var task = check.Text("task", text, 80);
-        if (picture.Tasks.All(standing => standing.Task.Id != task)) check.Refuse("task", "is not a task of this bike");
+        if (picture.Tasks.All(standing => standing.Task.Id != task))
+            check.Refuse("task", "is not a task of this bike");
         return task;
     }
 
     private static MeterAmount? Amount(FieldCheck check, string field, string? text, Unit unit)
     {
-        if (string.IsNullOrWhiteSpace(text)) return null;
-        var amount = MeterAmount.From(check.Quantity(field, text, unit, ReadingEndpoints.MostOf(unit == Unit.Hour ? MeterKind.HourMeter : MeterKind.Odometer)));
-        if (amount.InBase == 0) check.Refuse(field, "must be more than nothing");
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
+        var amount = MeterAmount.From(
+            check.Quantity(field, text, unit, ReadingEndpoints.MostOf(unit == Unit.Hour ? MeterKind.HourMeter : MeterKind.Odometer))
+        );
+        if (amount.InBase == 0)
+            check.Refuse(field, "must be more than nothing");
         return amount;
     }
 }

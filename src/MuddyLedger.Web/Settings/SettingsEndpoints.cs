@@ -1,5 +1,5 @@
-using MuddyLedger.Core;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.Core;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
@@ -22,13 +22,23 @@ public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, in
     /// <summary>What cannot be an owner's settings, by field.</summary>
     public static IEnumerable<Refusal> Refuse(string? volume, string? torque, string? currency)
     {
-        if (volume is null || !VolumeUnits.Any(unit => unit.Symbol == volume)) yield return new("volumeUnit", $"must be one of {string.Join(", ", VolumeUnits.Select(unit => unit.Symbol))}");
-        if (torque is null || !TorqueUnits.Any(unit => unit.Symbol == torque)) yield return new("torqueUnit", $"must be one of {string.Join(", ", TorqueUnits.Select(unit => unit.Symbol))}");
-        if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper)) yield return new("currency", "must be a currency's three capital letters, such as EUR");
+        if (volume is null || !VolumeUnits.Any(unit => unit.Symbol == volume))
+            yield return new("volumeUnit", $"must be one of {string.Join(", ", VolumeUnits.Select(unit => unit.Symbol))}");
+        if (torque is null || !TorqueUnits.Any(unit => unit.Symbol == torque))
+            yield return new("torqueUnit", $"must be one of {string.Join(", ", TorqueUnits.Select(unit => unit.Symbol))}");
+        if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
+            yield return new("currency", "must be a currency's three capital letters, such as EUR");
     }
 }
 
-public sealed record SettingsAnswer(string VolumeUnit, string TorqueUnit, string Currency, IReadOnlyList<string> VolumeUnits, IReadOnlyList<string> TorqueUnits, int Version) : IVersioned;
+public sealed record SettingsAnswer(
+    string VolumeUnit,
+    string TorqueUnit,
+    string Currency,
+    IReadOnlyList<string> VolumeUnits,
+    IReadOnlyList<string> TorqueUnits,
+    int Version
+) : IVersioned;
 
 public sealed record SettingsChange(Guid Id, string? VolumeUnit, string? TorqueUnit, string? Currency);
 
@@ -39,7 +49,11 @@ public static class SettingsEndpoints
 {
     public static void MapSettings(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/settings", async (HttpContext http, ShedContext context) => Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted))))
+        api.MapGet(
+                "/settings",
+                async (HttpContext http, ShedContext context) =>
+                    Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)))
+            )
             .Produces<SettingsAnswer>();
         api.MapPut("/settings", ChangeAsync).Produces<SettingsAnswer>();
         api.MapGet("/units/read", Read).Produces<QuantityRead>();
@@ -51,27 +65,45 @@ public static class SettingsEndpoints
         check.Id("id", body.Id);
         var currency = body.Currency?.Trim() ?? "";
         check.Refuse(OwnerSettings.Refuse(body.VolumeUnit, body.TorqueUnit, currency));
-        if (check.Failed) return check.Problem();
-        if (Writing.IfMatch(http) is not { } version) return Problems.NoETag();
+        if (check.Failed)
+            return check.Problem();
+        if (Writing.IfMatch(http) is not { } version)
+            return Problems.NoETag();
         async Task<object> Answer() => AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted));
-        return await writing.OnceAsync(http, body.Id, body,
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             async (writer, _) =>
             {
-                if ((await OwnerSettings.LoadAsync(context, http.RequestAborted)).Version != version) return Problems.Stale(await Answer());
+                if ((await OwnerSettings.LoadAsync(context, http.RequestAborted)).Version != version)
+                    return Problems.Stale(await Answer());
                 writer.ChangeSettings(body.VolumeUnit!, body.TorqueUnit!, currency, version);
                 return null;
             },
-            Answer);
+            Answer
+        );
     }
 
     private static IResult Read(string text, string unit, HttpContext http)
     {
-        if (Unit.Find(unit) is not { } bare) return Problems.Refused("unit", "is not known here");
+        if (Unit.Find(unit) is not { } bare)
+            return Problems.Refused("unit", "is not known here");
         var read = QuantityText.Read(text, bare, decimal.MaxValue / 1e6m, FieldCheck.MarksOf(http));
-        return Results.Ok(read.IsRefused ? new QuantityRead(null, null, read.Refusal) : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null));
+        return Results.Ok(
+            read.IsRefused
+                ? new QuantityRead(null, null, read.Refusal)
+                : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null)
+        );
     }
 
-    private static SettingsAnswer AnswerOf(OwnerSettings settings) => new(
-        settings.Volume.Symbol, settings.Torque.Symbol, settings.Currency, [.. OwnerSettings.VolumeUnits.Select(unit => unit.Symbol)],
-        [.. OwnerSettings.TorqueUnits.Select(unit => unit.Symbol)], settings.Version);
+    private static SettingsAnswer AnswerOf(OwnerSettings settings) =>
+        new(
+            settings.Volume.Symbol,
+            settings.Torque.Symbol,
+            settings.Currency,
+            [.. OwnerSettings.VolumeUnits.Select(unit => unit.Symbol)],
+            [.. OwnerSettings.TorqueUnits.Select(unit => unit.Symbol)],
+            settings.Version
+        );
 }

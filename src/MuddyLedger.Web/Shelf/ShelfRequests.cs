@@ -12,24 +12,61 @@ public sealed record PackForm(string? Size, string? Price);
 
 /// <summary>An item of the shelf as the owner types it.</summary>
 /// <param name="Serves">What jobs call it, separated by commas.</param>
-public sealed record ItemForm(string? Name, StockKind Kind, string? Serves, IReadOnlyList<Guid> Bikes, string? Minimum, IReadOnlyList<PackForm?> Packs, string? Place, string? Note)
+public sealed record ItemForm(
+    string? Name,
+    StockKind Kind,
+    string? Serves,
+    IReadOnlyList<Guid> Bikes,
+    string? Minimum,
+    IReadOnlyList<PackForm?> Packs,
+    string? Place,
+    string? Note
+)
 {
     private const int MostPacks = 12;
     private const int MostBikes = 100;
 
-    public static ItemForm Of(StockItem item, OwnerSettings settings) => new(
-        item.Name, item.Kind, string.Join(", ", item.Serves), item.Bikes, Text(item.Minimum, item.Kind, settings),
-        [.. item.Packs.Select(pack => new PackForm(Text(pack.Size, item.Kind, settings), pack.Price.ToString()))], item.Place, item.Note);
+    public static ItemForm Of(StockItem item, OwnerSettings settings) =>
+        new(
+            item.Name,
+            item.Kind,
+            string.Join(", ", item.Serves),
+            item.Bikes,
+            Text(item.Minimum, item.Kind, settings),
+            [.. item.Packs.Select(pack => new PackForm(Text(pack.Size, item.Kind, settings), pack.Price.ToString()))],
+            item.Place,
+            item.Note
+        );
 
     public StockItem Read(FieldCheck check, OwnerSettings settings, IReadOnlyCollection<Guid> bikes)
     {
-        if (Packs.Count > MostPacks) check.Refuse("packs", $"are more than {MostPacks}");
-        if (Bikes.Count > MostBikes || Bikes.Any(bike => !bikes.Contains(bike))) check.Refuse("bikes", "name a bike that is not in the shed");
-        var packs = Packs.Take(MostPacks).Select((pack, at) => new Pack(Amount(check, $"packs.{at}.size", pack?.Size, Kind, settings, least: 0.01m), check.Money($"packs.{at}.price", pack?.Price)));
-        return new(check.Text("name", Name, 80), Kind,
-            [.. (check.OptionalText("serves", Serves, 300) ?? "").Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Distinct(StringComparer.OrdinalIgnoreCase)],
-            [.. Bikes.Distinct()], string.IsNullOrWhiteSpace(Minimum) ? 0 : Amount(check, "minimum", Minimum, Kind, settings, least: 0), [.. packs],
-            check.OptionalText("place", Place, 80), check.OptionalText("note", Note, 300));
+        if (Packs.Count > MostPacks)
+            check.Refuse("packs", $"are more than {MostPacks}");
+        if (Bikes.Count > MostBikes || Bikes.Any(bike => !bikes.Contains(bike)))
+            check.Refuse("bikes", "name a bike that is not in the shed");
+        var packs = Packs
+            .Take(MostPacks)
+            .Select(
+                (pack, at) =>
+                    new Pack(
+                        Amount(check, $"packs.{at}.size", pack?.Size, Kind, settings, least: 0.01m),
+                        check.Money($"packs.{at}.price", pack?.Price)
+                    )
+            );
+        return new(
+            check.Text("name", Name, 80),
+            Kind,
+            [
+                .. (check.OptionalText("serves", Serves, 300) ?? "")
+                    .Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                    .Distinct(StringComparer.OrdinalIgnoreCase),
+            ],
+            [.. Bikes.Distinct()],
+            string.IsNullOrWhiteSpace(Minimum) ? 0 : Amount(check, "minimum", Minimum, Kind, settings, least: 0),
+            [.. packs],
+            check.OptionalText("place", Place, 80),
+            check.OptionalText("note", Note, 300)
+        );
     }
 
     /// <summary>Litres, or whole pieces.</summary>
@@ -38,7 +75,8 @@ public sealed record ItemForm(string? Name, StockKind Kind, string? Serves, IRea
         if (kind == StockKind.Fluid)
         {
             var litres = check.Quantity(field, text, settings.Volume, StockItem.MostLitres).InBase;
-            if (!string.IsNullOrWhiteSpace(text) && litres < least) check.Refuse(field, "is less than a hundredth of a litre");
+            if (!string.IsNullOrWhiteSpace(text) && litres < least)
+                check.Refuse(field, "is less than a hundredth of a litre");
             return Math.Round(litres, 3);
         }
 
@@ -49,12 +87,15 @@ public sealed record ItemForm(string? Name, StockKind Kind, string? Serves, IRea
             return Math.Max(1, least);
         }
 
-        if (pieces < Math.Ceiling(least)) check.Refuse(field, "must be one at least");
+        if (pieces < Math.Ceiling(least))
+            check.Refuse(field, "must be one at least");
         return pieces;
     }
 
-    private static string Text(decimal amount, StockKind kind, OwnerSettings settings) => ShelfAnswers.Amount(amount, kind, settings) is var shown && kind == StockKind.Fluid
-        ? shown.Editable() : shown.Value.ToString("0", CultureInfo.InvariantCulture);
+    private static string Text(decimal amount, StockKind kind, OwnerSettings settings) =>
+        ShelfAnswers.Amount(amount, kind, settings) is var shown && kind == StockKind.Fluid
+            ? shown.Editable()
+            : shown.Value.ToString("0", CultureInfo.InvariantCulture);
 }
 
 public sealed record KeepItemRequest(Guid Id, ItemForm Item);

@@ -13,7 +13,15 @@ namespace MuddyLedger.Web.ShopWork;
 /// <param name="Tasks">The service tasks that are done by it.</param>
 /// <param name="Parts">What was fitted, a line for each.</param>
 /// <param name="Reading">What the meter showed, if it is known.</param>
-public sealed record ShopWorkRequest(Guid Id, string? Date, string? Shop, string? What, IReadOnlyList<string?>? Tasks, IReadOnlyList<string?>? Parts, IReadOnlyList<CostRequest?>? Costs);
+public sealed record ShopWorkRequest(
+    Guid Id,
+    string? Date,
+    string? Shop,
+    string? What,
+    IReadOnlyList<string?>? Tasks,
+    IReadOnlyList<string?>? Parts,
+    IReadOnlyList<CostRequest?>? Costs
+);
 
 /// <param name="Entries">All that was written, for taking it back together.</param>
 public sealed record ShopWorkAnswer(IReadOnlyList<EntryAnswer> Entries);
@@ -31,9 +39,16 @@ public static class ShopWorkEndpoints
         api.MapPost("/bikes/{bike:guid}/expenses", ExpenseAsync).Produces<EntryAnswer>();
     }
 
-    private static async Task<IResult> ExpenseAsync(Guid bike, ExpenseRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    private static async Task<IResult> ExpenseAsync(
+        Guid bike,
+        ExpenseRequest body,
+        HttpContext http,
+        ShedPictures pictures,
+        Writing writing
+    )
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
@@ -41,9 +56,16 @@ public static class ShopWorkEndpoints
         return check.Failed ? check.Problem() : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, cost);
     }
 
-    private static async Task<IResult> ShopWorkAsync(Guid bike, ShopWorkRequest body, HttpContext http, ShedPictures pictures, Writing writing)
+    private static async Task<IResult> ShopWorkAsync(
+        Guid bike,
+        ShopWorkRequest body,
+        HttpContext http,
+        ShedPictures pictures,
+        Writing writing
+    )
     {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture) return Problems.NotFound("bike");
+        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
+            return Problems.NotFound("bike");
         var check = new FieldCheck(http);
         check.Id("id", body.Id);
         var date = check.Date("date", body.Date, picture.Today);
@@ -52,24 +74,46 @@ public static class ShopWorkEndpoints
         var lines = new List<EntryBody> { new NoteWritten($"Done by {shop}{(what is null ? "" : $": {what}")}") };
         foreach (var (task, at) in (body.Tasks ?? []).Take(Most).Select((task, at) => (task, at)))
         {
-            if (picture.Tasks.All(standing => standing.Task.Id != task)) check.Refuse($"tasks.{at}", "is not a task of this bike");
-            else lines.Add(new TaskDone(task!, Evidence.Receipt, $"by {shop}"));
+            if (picture.Tasks.All(standing => standing.Task.Id != task))
+                check.Refuse($"tasks.{at}", "is not a task of this bike");
+            else
+                lines.Add(new TaskDone(task!, Evidence.Receipt, $"by {shop}"));
         }
 
-        foreach (var (part, at) in (body.Parts ?? []).Take(Most).Select((part, at) => (part, at)).Where(pair => !string.IsNullOrWhiteSpace(pair.part)))
+        foreach (
+            var (part, at) in (body.Parts ?? [])
+                .Take(Most)
+                .Select((part, at) => (part, at))
+                .Where(pair => !string.IsNullOrWhiteSpace(pair.part))
+        )
             lines.Add(new PartFitted(check.Text($"parts.{at}", part, 80), 1, $"by {shop}"));
         foreach (var (cost, at) in (body.Costs ?? []).Take(Most).Select((cost, at) => (cost, at)))
             lines.Add(new CostPaid(check.Text($"costs.{at}.for", cost?.For, 80), check.Money($"costs.{at}.amount", cost?.Amount)));
-        if (lines.Count == 1 && what is null) check.Refuse("what", "is missing: say what was done, or tick the tasks that it settles");
-        if (check.Failed) return check.Problem();
-        return await writing.OnceAsync(http, body.Id, body,
+        if (lines.Count == 1 && what is null)
+            check.Refuse("what", "is missing: say what was done, or tick the tasks that it settles");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            http,
+            body.Id,
+            body,
             (rows, pen) =>
             {
                 foreach (var (line, at) in lines.Select((line, at) => (line, at)))
-                    rows.AddEntry(new LedgerEntry(new(at == 0 ? body.Id : Guid.CreateVersion7()), picture.Bike.Id, date, pen.At + Duration.FromTicks(at), pen.Device, line));
+                    rows.AddEntry(
+                        new LedgerEntry(
+                            new(at == 0 ? body.Id : Guid.CreateVersion7()),
+                            picture.Bike.Id,
+                            date,
+                            pen.At + Duration.FromTicks(at),
+                            pen.Device,
+                            line
+                        )
+                    );
                 return Task.FromResult<IResult?>(null);
             },
-            async () => await AnswerAsync(bike, body.Id, lines.Count, pictures, http.RequestAborted));
+            async () => await AnswerAsync(bike, body.Id, lines.Count, pictures, http.RequestAborted)
+        );
     }
 
     /// <summary>The lines of one piece of shop work: its note, and those written in the same breath after it.</summary>
@@ -78,7 +122,14 @@ public static class ShopWorkEndpoints
         var picture = (await pictures.OneAsync(bike, cancel))!;
         var settings = await pictures.SettingsAsync(cancel);
         var first = picture.Ledger.All.First(line => line.Id.Value == note);
-        return new([.. picture.Ledger.All.Where(line => line.Date == first.Date && line.WrittenAt >= first.WrittenAt && line.WrittenAt < first.WrittenAt + Duration.FromTicks(count))
-            .Select(line => EntryAnswers.Of(line, picture, settings))]);
+        return new([
+            .. picture
+                .Ledger.All.Where(line =>
+                    line.Date == first.Date
+                    && line.WrittenAt >= first.WrittenAt
+                    && line.WrittenAt < first.WrittenAt + Duration.FromTicks(count)
+                )
+                .Select(line => EntryAnswers.Of(line, picture, settings)),
+        ]);
     }
 }

@@ -12,13 +12,53 @@ namespace MuddyLedger.Web.Viewings;
 /// <param name="Set">The shipped set whose profile stands in for the unknown one.</param>
 /// <param name="Meter">Any unit; empty where the advert does not say.</param>
 public sealed record ViewingForm(
-    string? Set, string? Name, string? Make, string? Model, int Year, SoldAs SoldAs, TitleStatus Title, string? FrameNumber, string? Meter, string? Asking, int? LastRunYear, string? Where, string? Note,
-    bool NeedsPapers, bool WillRebuild, string? Budget, string? HourlyRate, string? PapersDiscount, string? StatedValue, string? Lift, string? WorkshopFee = null)
+    string? Set,
+    string? Name,
+    string? Make,
+    string? Model,
+    int Year,
+    SoldAs SoldAs,
+    TitleStatus Title,
+    string? FrameNumber,
+    string? Meter,
+    string? Asking,
+    int? LastRunYear,
+    string? Where,
+    string? Note,
+    bool NeedsPapers,
+    bool WillRebuild,
+    string? Budget,
+    string? HourlyRate,
+    string? PapersDiscount,
+    string? StatedValue,
+    string? Lift,
+    string? WorkshopFee = null
+)
 {
-    public static ViewingForm Of(ViewingDetails details) => new(
-        details.Set, details.Profile.Nickname, details.Profile.Make, details.Profile.Model, details.Profile.Year, details.SoldAs, details.Profile.Title, details.Profile.FrameNumber,
-        details.Meter is { } meter ? Shown.Of(meter, details.Profile).Editable() : null, details.Asking?.ToString(), details.LastRunYear, details.Where, details.Note,
-        details.NeedsPapers, details.WillRebuild, details.Budget?.ToString(), details.HourlyRate.ToString(), details.PapersDiscount.ToString(), details.StatedValue?.ToString(), details.Lift.ToString(), details.WorkshopFee?.ToString());
+    public static ViewingForm Of(ViewingDetails details) =>
+        new(
+            details.Set,
+            details.Profile.Nickname,
+            details.Profile.Make,
+            details.Profile.Model,
+            details.Profile.Year,
+            details.SoldAs,
+            details.Profile.Title,
+            details.Profile.FrameNumber,
+            details.Meter is { } meter ? Shown.Of(meter, details.Profile).Editable() : null,
+            details.Asking?.ToString(),
+            details.LastRunYear,
+            details.Where,
+            details.Note,
+            details.NeedsPapers,
+            details.WillRebuild,
+            details.Budget?.ToString(),
+            details.HourlyRate.ToString(),
+            details.PapersDiscount.ToString(),
+            details.StatedValue?.ToString(),
+            details.Lift.ToString(),
+            details.WorkshopFee?.ToString()
+        );
 
     public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)
     {
@@ -39,8 +79,11 @@ public sealed record ViewingForm(
             FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
         };
         // The profile's own rules hold here as for a bike; its name is the viewing's.
-        check.Refuse(ProfileCheck.Of(profile, thisYear).Select(refusal => refusal.Field == "nickname" ? refusal with { Field = "name" } : refusal));
-        if (LastRunYear is { } year && (year < 1900 || year > thisYear)) check.Refuse("lastRunYear", $"must lie between 1900 and {thisYear}");
+        check.Refuse(
+            ProfileCheck.Of(profile, thisYear).Select(refusal => refusal.Field == "nickname" ? refusal with { Field = "name" } : refusal)
+        );
+        if (LastRunYear is { } year && (year < 1900 || year > thisYear))
+            check.Refuse("lastRunYear", $"must lie between 1900 and {thisYear}");
         var meter = ReadMeter(check, ref profile);
         return new()
         {
@@ -66,11 +109,16 @@ public sealed record ViewingForm(
     /// <summary>The unit that is typed is the unit of its dash: miles, kilometres or hours, whatever its kind usually has.</summary>
     private MeterAmount? ReadMeter(FieldCheck check, ref Profile profile)
     {
-        if (string.IsNullOrWhiteSpace(Meter)) return null;
+        if (string.IsNullOrWhiteSpace(Meter))
+            return null;
         var typed = Unit.Find(string.Concat(Meter.Trim().Reverse().TakeWhile(letter => !char.IsDigit(letter)).Reverse()));
-        if (typed is { Dimension: Dimension.EngineHours }) profile = profile with { HourMeter = true };
+        if (typed is { Dimension: Dimension.EngineHours })
+            profile = profile with { HourMeter = true };
         if (typed is { Dimension: Dimension.Distance })
-            profile = profile with { Odometer = new(typed == Unit.Mile ? OdometerUnit.Miles : OdometerUnit.Kilometres, profile.Odometer?.Digits ?? 6) };
+            profile = profile with
+            {
+                Odometer = new(typed == Unit.Mile ? OdometerUnit.Miles : OdometerUnit.Kilometres, profile.Odometer?.Digits ?? 6),
+            };
         var kind = typed?.Dimension == Dimension.EngineHours || profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
         return MeterAmount.From(check.Quantity("meter", Meter, profile.UnitOf(kind), ReadingEndpoints.MostOf(kind)));
     }

@@ -30,7 +30,8 @@ public class BikeFiguresTests
     [InlineData("12 V", "a length is wanted")]
     [InlineData("about right", "not a number")]
     [InlineData("-1", "less than nothing")]
-    public void What_is_no_limit_is_refused(string text, string words) => BikeFigures.Read(text, BikeFigure.PlugGap).Refusal!.ShouldContain(words, Case.Insensitive);
+    public void What_is_no_limit_is_refused(string text, string words) =>
+        BikeFigures.Read(text, BikeFigure.PlugGap).Refusal!.ShouldContain(words, Case.Insensitive);
 
     [Fact]
     public void A_figure_that_nobody_entered_is_unknown()
@@ -59,12 +60,23 @@ public class BikeFiguresTests
     [Fact]
     public void A_hold_point_measured_outside_its_limits_does_not_pass_and_one_put_right_leaves_no_finding()
     {
-        var bike = Given.Drumlin with { Figures = Given.Drumlin.Figures.Add(BikeFigure.ChainSlack, new(25, 35, new(ProvenanceKind.Owner))) };
-        var bench = new Bench(bike, Given.Content.Job("chain")).UpTo("four-places").Done("four-places", new() { Values = [48, 50, 44, 47] }).UpTo("recheck");
-        bench.Try(new StepDone("recheck", new() { Values = [41] }))!.Words.ShouldContain("41 mm, outside its limits. The maker gives 25 to 35 mm");
+        var bike = Given.Drumlin with
+        {
+            Figures = Given.Drumlin.Figures.Add(BikeFigure.ChainSlack, new(25, 35, new(ProvenanceKind.Owner))),
+        };
+        var bench = new Bench(bike, Given.Content.Job("chain"))
+            .UpTo("four-places")
+            .Done("four-places", new() { Values = [48, 50, 44, 47] })
+            .UpTo("recheck");
+        bench
+            .Try(new StepDone("recheck", new() { Values = [41] }))!
+            .Words.ShouldContain("41 mm, outside its limits. The maker gives 25 to 35 mm");
         bench.Try(new StepDone("recheck", StepRecord.Nothing))!.Field.ShouldBe("record.values");
         bench.Done("recheck", new() { Values = [30] }).UpTo();
-        var lines = RunFinish.Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
+        var lines = RunFinish
+            .Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger)
+            .Select(line => line.Body)
+            .ToList();
         lines.OfType<Core.Ledger.MeasurementTaken>().Select(taken => taken.What).ShouldBe(["chain-slack", "chain-slack"]);
         lines.OfType<Core.Ledger.FindingOpened>().ShouldBeEmpty();
     }

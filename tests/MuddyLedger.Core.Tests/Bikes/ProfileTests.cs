@@ -9,7 +9,9 @@ public class ProfileTests
 {
     [Fact]
     public void Shipped_sets_make_bikes_that_can_be() =>
-        Given.Content.Sets.Select(set => ProfileCheck.Of(set.Profile with { Nickname = "x", Make = "y", Model = "z", Year = 2019 }, 2026)).ShouldAllBe(refused => refused.IsEmpty);
+        Given
+            .Content.Sets.Select(set => ProfileCheck.Of(set.Profile with { Nickname = "x", Make = "y", Model = "z", Year = 2019 }, 2026))
+            .ShouldAllBe(refused => refused.IsEmpty);
 
     [Theory]
     [InlineData("nickname", "is missing")]
@@ -17,24 +19,27 @@ public class ProfileTests
     [InlineData("model", "is missing")]
     [InlineData("year", "between 1885 and 2027")]
     public void An_unnamed_bike_is_refused_field_by_field(string field, string words) =>
-        ProfileCheck.Of(Given.Content.Sets[0].Profile, 2026).ShouldContain(refusal => refusal.Field == field && refusal.Words.Contains(words));
+        ProfileCheck
+            .Of(Given.Content.Sets[0].Profile, 2026)
+            .ShouldContain(refusal => refusal.Field == field && refusal.Words.Contains(words));
 
-    public static TheoryData<string, Profile> Impossible => new()
-    {
-        { "lubrication", Given.Drumlin with { Lubrication = Lubrication.Premix } },
-        { "lubrication", Given.Heron with { Lubrication = Lubrication.WetSump } },
-        { "valves", Given.Heron with { Valves = ValveAdjustment.ShimUnderBucket } },
-        { "gearboxOil", Given.Heron with { GearboxOil = GearboxOil.Shared } },
-        { "displacementCc", Given.Drumlin with { DisplacementCc = 3 } },
-        { "cylinders", Given.Drumlin with { Cylinders = 0 } },
-        { "odometer.digits", Given.Drumlin with { Odometer = new(OdometerUnit.Miles, 9) } },
-        { "statedUsePerYear", Given.Drumlin with { StatedUsePerYear = Given.Hours(40) } },
-        { "year", Given.Drumlin with { Year = 1712 } },
-        { "nickname", Given.Drumlin with { Nickname = new string('x', 41) } },
-        { "reservoirs.engine.waitMinutes", Spec(spec => spec with { WaitMinutes = 90 }) },
-        { "reservoirs.engine.drainOnly", Spec(spec => spec with { DrainOnly = Given.Litres(3.1m) }) },
-        { "reservoirs.engine.drainAndFilter", Spec(spec => spec with { DrainAndFilter = Given.Litres(2.3m) }) },
-    };
+    public static TheoryData<string, Profile> Impossible =>
+        new()
+        {
+            { "lubrication", Given.Drumlin with { Lubrication = Lubrication.Premix } },
+            { "lubrication", Given.Heron with { Lubrication = Lubrication.WetSump } },
+            { "valves", Given.Heron with { Valves = ValveAdjustment.ShimUnderBucket } },
+            { "gearboxOil", Given.Heron with { GearboxOil = GearboxOil.Shared } },
+            { "displacementCc", Given.Drumlin with { DisplacementCc = 3 } },
+            { "cylinders", Given.Drumlin with { Cylinders = 0 } },
+            { "odometer.digits", Given.Drumlin with { Odometer = new(OdometerUnit.Miles, 9) } },
+            { "statedUsePerYear", Given.Drumlin with { StatedUsePerYear = Given.Hours(40) } },
+            { "year", Given.Drumlin with { Year = 1712 } },
+            { "nickname", Given.Drumlin with { Nickname = new string('x', 41) } },
+            { "reservoirs.engine.waitMinutes", Spec(spec => spec with { WaitMinutes = 90 }) },
+            { "reservoirs.engine.drainOnly", Spec(spec => spec with { DrainOnly = Given.Litres(3.1m) }) },
+            { "reservoirs.engine.drainAndFilter", Spec(spec => spec with { DrainAndFilter = Given.Litres(2.3m) }) },
+        };
 
     [Theory]
     [MemberData(nameof(Impossible))]
@@ -44,7 +49,16 @@ public class ProfileTests
     [Fact]
     public void Reservoirs_follow_from_the_profile()
     {
-        Reservoirs.Of(Given.Drumlin).ShouldBe([ReservoirId.Engine, ReservoirId.Fuel, ReservoirId.Coolant, ReservoirId.FrontBrake, ReservoirId.RearBrake, ReservoirId.ForkLegs]);
+        Reservoirs
+            .Of(Given.Drumlin)
+            .ShouldBe([
+                ReservoirId.Engine,
+                ReservoirId.Fuel,
+                ReservoirId.Coolant,
+                ReservoirId.FrontBrake,
+                ReservoirId.RearBrake,
+                ReservoirId.ForkLegs,
+            ]);
         Reservoirs.Of(Given.Scree).ShouldContain(ReservoirId.Gearbox);
         Reservoirs.Of(Given.Heron).ShouldNotContain(ReservoirId.Engine);
         Reservoirs.Of(Given.Heron).ShouldContain(ReservoirId.TwoStrokeOil);
@@ -68,7 +82,8 @@ public class ProfileTests
     [InlineData("battery", "agm-or-gel")]
     [InlineData("engine-level", "unknown")]
     [InlineData("hour-meter", "no")]
-    public void Capabilities_are_words_derived_from_the_profile(string key, string word) => Capabilities.Of(Given.Drumlin).Words[key].ShouldBe(word);
+    public void Capabilities_are_words_derived_from_the_profile(string key, string word) =>
+        Capabilities.Of(Given.Drumlin).Words[key].ShouldBe(word);
 
     [Fact]
     public void A_match_wants_every_key_and_any_of_its_values()
@@ -108,5 +123,8 @@ public class ProfileTests
     private static Applies Wants(string key, params string[] values) => new(Applies.Always.Wanted.Add(key, [.. values]));
 
     private static Profile Spec(Func<ReservoirSpec, ReservoirSpec> change) =>
-        Given.Drumlin with { Reservoirs = Given.Drumlin.Reservoirs.SetItem(ReservoirId.Engine, change(Given.Drumlin.Reservoirs[ReservoirId.Engine])) };
+        Given.Drumlin with
+        {
+            Reservoirs = Given.Drumlin.Reservoirs.SetItem(ReservoirId.Engine, change(Given.Drumlin.Reservoirs[ReservoirId.Engine])),
+        };
 }

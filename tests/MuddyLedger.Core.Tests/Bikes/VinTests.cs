@@ -28,14 +28,16 @@ public class VinTests
         ProfileCheck.Of(Given.Drumlin with { FrameNumber = "1M8GDM9AXKP042789" }, 2026).ShouldBeEmpty();
     }
 
-    // Property: any one digit changed is found out, but for the pairs whose weighted difference is a multiple of eleven, of which there are none.
+    // Property: any one digit changed is found out, but for the pairs whose weighted difference is a multiple of eleven, of which there are
+    // none.
     [Fact]
     public void Any_one_digit_changed_is_found_out()
     {
         const string vin = "11111111111111111";
         for (var at = 0; at < Vin.Length; at++)
-            for (var digit = '2'; digit <= '9'; digit++)
-                if (at != 8) Vin.Warn(string.Concat(vin.AsSpan(0, at), digit.ToString(), vin.AsSpan(at + 1))).ShouldNotBeNull($"{digit} at {at}");
+        for (var digit = '2'; digit <= '9'; digit++)
+            if (at != 8)
+                Vin.Warn(string.Concat(vin.AsSpan(0, at), digit.ToString(), vin.AsSpan(at + 1))).ShouldNotBeNull($"{digit} at {at}");
     }
 
     // Published: 49 CFR 574.5, from memory: the last four digits are week and year.
@@ -66,14 +68,19 @@ public class VinTests
         TyreDate.Read("1821")!.Warn(Given.Today).ShouldBeNull();
         TyreDate.Read("1020")!.Warn(Given.Today)!.ShouldContain("cracks");
         TyreDate.Read("1015")!.Warn(Given.Today)!.ShouldContain("replace it");
-        ProfileCheck.Warnings(Given.Drumlin with { RearTyre = new(null, null, "1015", TyreInner.Tubeless) }, Given.Today).ShouldHaveSingleItem().Field.ShouldBe("rearTyre");
+        ProfileCheck
+            .Warnings(Given.Drumlin with { RearTyre = new(null, null, "1015", TyreInner.Tubeless) }, Given.Today)
+            .ShouldHaveSingleItem()
+            .Field.ShouldBe("rearTyre");
     }
 
     // Published: NIST SP 811, appendix B.
     [Fact]
-    public void A_placard_in_psi_is_kept_in_kilopascals() => Pressure.From(new Quantity(36, Unit.Psi)).Kilopascals.ShouldBe(248.211m, 0.001m);
+    public void A_placard_in_psi_is_kept_in_kilopascals() =>
+        Pressure.From(new Quantity(36, Unit.Psi)).Kilopascals.ShouldBe(248.211m, 0.001m);
 
     // Common practice, no source: 4 to 6 thou is 0.10 to 0.15 mm.
     [Fact]
-    public void A_clearance_in_thou_is_kept_in_millimetres() => Math.Round(Length.From(new Quantity(4, Unit.Thou)).Millimetres, 2).ShouldBe(0.10m);
+    public void A_clearance_in_thou_is_kept_in_millimetres() =>
+        Math.Round(Length.From(new Quantity(4, Unit.Thou)).Millimetres, 2).ShouldBe(0.10m);
 }

@@ -36,7 +36,11 @@ public sealed class ContentTests : IDisposable
     [InlineData("fastener: oil-drain-plug", "fastener: oil-drain-plugs", "is none of")]
     [InlineData("refits: [plug]", "refits: [plugg]", "no step refits \"plug\"")]
     [InlineData("refits: [cap]", "refits: [cap, lid]", "nothing called \"lid\"")]
-    [InlineData("text: Leave it standing, so that the oil runs down.\n    reservoir: engine", "text: Leave it standing.", "from-reservoir needs")]
+    [InlineData(
+        "text: Leave it standing, so that the oil runs down.\n    reservoir: engine",
+        "text: Leave it standing.",
+        "from-reservoir needs"
+    )]
     [InlineData("hold: cranked", "holds: cranked", "not a key known here")]
     [InlineData("applies: { choice.drain: [warm] }", "applies: { choice.rain: [warm] }", "matched on")]
     [InlineData("default: warm", "default: tepid", "none of the options")]
@@ -55,36 +59,72 @@ public sealed class ContentTests : IDisposable
     }
 
     [Theory]
-    [InlineData("lifts:\n      - { id: rag-over-plug-holes", "lifts:\n      - { id: rag-in-a-hole", "no step lifts \"rag-over-plug-holes\" back")]
+    [InlineData(
+        "lifts:\n      - { id: rag-over-plug-holes",
+        "lifts:\n      - { id: rag-in-a-hole",
+        "no step lifts \"rag-over-plug-holes\" back"
+    )]
     [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, lasting: yes }", "lasting: belongs to what a step begins")]
     [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, shuts: cranked }", "shuts: belongs to what a step begins")]
     [InlineData("plug hole, shuts: cranked }", "plug hole, shuts: pushed }", "none of cranked, run, ridden")]
     [InlineData("after: [cover-holes, gap]", "after: [gap]", "must come after this one")]
     [InlineData("what: a rag over each open plug hole", "wat: a rag over each open plug hole", "\"what\" is missing")]
-    public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) => Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);
+    public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) =>
+        Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);
 
     [Theory]
     [InlineData("jobs/chain.yaml", "figure: chain-slack, places", "figure: chain-slak, places", "is none of")]
-    [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { figure: chain-slack, unit: mm }", "belongs to the figure")]
+    [InlineData(
+        "jobs/chain.yaml",
+        "measure: { figure: chain-slack }",
+        "measure: { figure: chain-slack, unit: mm }",
+        "belongs to the figure"
+    )]
     [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { within: 2 }", "\"figure\" is missing")]
-    [InlineData("jobs/chain.yaml", "measure: { figure: chain-slack }", "measure: { figure: chain-slack, within: 2 }", "needs two places or more")]
+    [InlineData(
+        "jobs/chain.yaml",
+        "measure: { figure: chain-slack }",
+        "measure: { figure: chain-slack, within: 2 }",
+        "needs two places or more"
+    )]
     [InlineData("jobs/leak-watch.yaml", "looks: [4, 12]", "looks: [12, 4]", "must be in order")]
     [InlineData("jobs/leak-watch.yaml", "looks: [4, 12]", "looks: [4, 900]", "not a number of hours")]
     [InlineData("jobs/leak-watch.yaml", "    looks: [4, 12]\n", "", "belongs to a step of kind watch")]
     [InlineData("jobs/spark-plugs.yaml", "within: [plugs]", "within: [attic]", "there is no access group \"attic\"")]
     [InlineData("jobs/spark-plugs.yaml", "group: engine-top", "group: engine-bottom", "is none of")]
-    [InlineData("jobs/recommissioning.yaml", "    why: What was plugged in autumn and forgotten in spring melts, or gets sucked in.\n    after: [runaway]\n    hold: cranked", "    after: [runaway]", "needs its \"hold\"")]
-    [InlineData("jobs/recommissioning.yaml", "done: Outside, at hand", "if-standing: yes", "belongs to a step that ends what another began")]
+    [InlineData(
+        "jobs/recommissioning.yaml",
+        "    why: What was plugged in autumn and forgotten in spring melts, or gets sucked in.\n    after: [runaway]\n    hold: cranked",
+        "    after: [runaway]",
+        "needs its \"hold\""
+    )]
+    [InlineData(
+        "jobs/recommissioning.yaml",
+        "done: Outside, at hand",
+        "if-standing: yes",
+        "belongs to a step that ends what another began"
+    )]
     [InlineData("jobs/recommissioning.yaml", "id: long, title", "id: two-years, title", "is no tier of standing")]
     [InlineData("jobs/recommissioning.yaml", "take: strip", "take: burn", "is none of the options")]
-    [InlineData("jobs/recommissioning.yaml", "applies: { choice.stood: [revival] }, because", "applies: { choice.sat: [revival] }, because", "matched on")]
+    [InlineData(
+        "jobs/recommissioning.yaml",
+        "applies: { choice.stood: [revival] }, because",
+        "applies: { choice.sat: [revival] }, because",
+        "matched on"
+    )]
     [InlineData("jobs/laying-up.yaml", "marks: laid-up", "marks: laid-down", "is none of")]
     [InlineData("jobs/setting-up.yaml", "worth: must", "worth: much", "is none of")]
     [InlineData("access/tank-off.yaml", "group: seat-off", "group: saddle-off", "there is no access group \"saddle-off\"")]
     [InlineData("access/tank-off.yaml", "refits: [hoses]", "refits: [hose]", "no step refits \"hoses\"")]
     [InlineData("access/tank-off.yaml", "    refits: [tank, bolts]", "    after: [fuel]\n    refits: [tank, bolts]", "follow each other")]
-    [InlineData("access/plugs.yaml", "minutes: 0", "minutes: 0\nopen:\n  - { id: a, kind: do, title: A, text: Do it. }", "closes it, and the other way round")]
-    public void A_broken_measure_watch_or_access_group_is_refused(string file, string was, string becomes, string reason) => Break(file, was, becomes).Message.ShouldContain(reason);
+    [InlineData(
+        "access/plugs.yaml",
+        "minutes: 0",
+        "minutes: 0\nopen:\n  - { id: a, kind: do, title: A, text: Do it. }",
+        "closes it, and the other way round"
+    )]
+    public void A_broken_measure_watch_or_access_group_is_refused(string file, string was, string becomes, string reason) =>
+        Break(file, was, becomes).Message.ShouldContain(reason);
 
     [Fact]
     public void The_line_is_the_one_that_is_wrong()
@@ -116,14 +156,16 @@ public sealed class ContentTests : IDisposable
     [Theory]
     [InlineData("until: entered", "until: christmas", "only \"entered\" is known")]
     [InlineData("until: entered, provenance", "until: entered, evry: 5 h, provenance", "not a key known here")]
-    public void A_broken_paper_is_refused(string was, string becomes, string reason) => Break("schedules/papers.yaml", was, becomes).Message.ShouldContain(reason);
+    public void A_broken_paper_is_refused(string was, string becomes, string reason) =>
+        Break("schedules/papers.yaml", was, becomes).Message.ShouldContain(reason);
 
     [Theory]
     [InlineData("stroke: four", "stroke: six", "is none of")]
     [InlineData("odometer: miles", "odometer: leagues", "is none of")]
     [InlineData("bodywork-over-oil: no", "bodywork-over-oil: maybe", "yes or no")]
     [InlineData("cylinders: 2", "cylinders: 200", "from 1 to 8")]
-    public void A_broken_set_is_refused_by_file_and_reason(string was, string becomes, string reason) => Break("sets/road-twin.yaml", was, becomes).Message.ShouldContain(reason);
+    public void A_broken_set_is_refused_by_file_and_reason(string was, string becomes, string reason) =>
+        Break("sets/road-twin.yaml", was, becomes).Message.ShouldContain(reason);
 
     [Fact]
     public void The_same_id_twice_is_refused()
@@ -140,12 +182,19 @@ public sealed class ContentTests : IDisposable
     }
 
     [Fact]
-    public void Where_schools_differ_each_gives_its_reason() => Given.Content.Jobs.SelectMany(job => job.Steps).Where(step => step.Choice is not null).SelectMany(step => step.Choice!.Options)
-        .ShouldAllBe(option => option.Reason.Length > 20);
+    public void Where_schools_differ_each_gives_its_reason() =>
+        Given
+            .Content.Jobs.SelectMany(job => job.Steps)
+            .Where(step => step.Choice is not null)
+            .SelectMany(step => step.Choice!.Options)
+            .ShouldAllBe(option => option.Reason.Length > 20);
 
     [Fact]
     public void Every_step_that_is_not_self_evident_says_why() =>
-        Given.Content.Jobs.SelectMany(job => job.Steps).Where(step => step.Hold is not null).ShouldAllBe(step => step.Why != null && step.Why.Length > 20);
+        Given
+            .Content.Jobs.SelectMany(job => job.Steps)
+            .Where(step => step.Hold is not null)
+            .ShouldAllBe(step => step.Why != null && step.Why.Length > 20);
 
     private ContentException Break(string file, string was, string becomes)
     {
@@ -173,8 +222,11 @@ public sealed class ContentTests : IDisposable
     public async Task Nesting_without_end_is_refused_within_a_second(string opens)
     {
         var text = "a: " + string.Concat(Enumerable.Repeat(opens == "- " ? "\n" + "- " : opens, 100_000));
-        var refused = await Task.Run(() => Should.Throw<ContentException>(() => Given.Content.ReadJob("deep.yaml", text))).WaitAsync(TimeSpan.FromSeconds(5), TestContext.Current.CancellationToken);
+        var refused = await Task.Run(() => Should.Throw<ContentException>(() => Given.Content.ReadJob("deep.yaml", text)))
+            .WaitAsync(TimeSpan.FromSeconds(5), TestContext.Current.CancellationToken);
         refused.Message.ShouldContain("deep.yaml:");
-        Should.Throw<ContentException>(() => Given.Content.ReadJob("long.yaml", "a: " + new string('x', 600_000))).Message.ShouldContain("longer than");
+        Should
+            .Throw<ContentException>(() => Given.Content.ReadJob("long.yaml", "a: " + new string('x', 600_000)))
+            .Message.ShouldContain("longer than");
     }
 }

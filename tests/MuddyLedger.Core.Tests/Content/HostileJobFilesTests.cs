@@ -17,7 +17,16 @@ public class HostileJobFilesTests
         yield return ("an alias as its own key", "&a\n*a : 1\n");
         yield return ("a list that holds itself", "a: &a [*a]\n");
         yield return ("a mapping that holds itself", "&a {a: *a}\n");
-        yield return ("a billion laughs", string.Concat(Enumerable.Range(0, 20).Select(level => $"l{level}: &l{level} [{string.Join(", ", Enumerable.Repeat(level == 0 ? "lol" : $"*l{level - 1}", 9))}]\n")));
+        yield return (
+            "a billion laughs",
+            string.Concat(
+                Enumerable
+                    .Range(0, 20)
+                    .Select(level =>
+                        $"l{level}: &l{level} [{string.Join(", ", Enumerable.Repeat(level == 0 ? "lol" : $"*l{level - 1}", 9))}]\n"
+                    )
+            )
+        );
         yield return ("a merge key", "a: &a {b: 1}\nc:\n  <<: *a\n");
         foreach (var depth in new[] { 31, 100, 1_000, 10_000, 100_000 })
         {
@@ -29,8 +38,22 @@ public class HostileJobFilesTests
         }
 
         yield return ("indents 400 deep", string.Concat(Enumerable.Range(0, 400).Select(level => $"{new string(' ', level)}a:\n")));
-        foreach (var tag in new[] { "!!binary", "!!python/object/apply:os.system", "!!int", "!!set", "!local", "!<tag:yaml.org,2002:str>", "!!js/function", "!!timestamp" }) yield return ($"the tag {tag}", $"id: {tag} spark-plugs\ntitle: x\n");
-        foreach (var size in new[] { 1, 499_999, 500_001, 5_000_000 }) yield return ($"{size} letters", new string('x', size));
+        foreach (
+            var tag in new[]
+            {
+                "!!binary",
+                "!!python/object/apply:os.system",
+                "!!int",
+                "!!set",
+                "!local",
+                "!<tag:yaml.org,2002:str>",
+                "!!js/function",
+                "!!timestamp",
+            }
+        )
+            yield return ($"the tag {tag}", $"id: {tag} spark-plugs\ntitle: x\n");
+        foreach (var size in new[] { 1, 499_999, 500_001, 5_000_000 })
+            yield return ($"{size} letters", new string('x', size));
         yield return ("one long line of spaces", new string(' ', 400_000));
         yield return ("tabs for indents", "id: x\nsteps:\n\t- id: y\n");
         yield return ("colons", Many(": ", 100_000));
@@ -42,7 +65,17 @@ public class HostileJobFilesTests
         yield return ("anchors", string.Concat(Enumerable.Range(0, 20_000).Select(at => $"- &a{at} x\n")));
         yield return ("keys", string.Concat(Enumerable.Range(0, 30_000).Select(at => $"k{at}: x\n")));
         yield return ("the same key over and over", Many("id: x\n", 30_000));
-        yield return ("ten thousand steps", "id: x\ntitle: X\nfor: X\nminutes: 5\ngroup: other\nprovenance: house\nsteps:\n" + string.Concat(Enumerable.Range(0, 5_000).Select(at => $"  - id: s{at}\n    kind: do\n    title: S\n    text: Do it.\n    after: [s{(at + 4_999) % 5_000}]\n")));
+        yield return (
+            "ten thousand steps",
+            "id: x\ntitle: X\nfor: X\nminutes: 5\ngroup: other\nprovenance: house\nsteps:\n"
+                + string.Concat(
+                    Enumerable
+                        .Range(0, 5_000)
+                        .Select(at =>
+                            $"  - id: s{at}\n    kind: do\n    title: S\n    text: Do it.\n    after: [s{(at + 4_999) % 5_000}]\n"
+                        )
+                )
+        );
         yield return ("nothing", "");
         yield return ("a nought", "\0");
         yield return ("noughts", new string('\0', 100_000));
@@ -69,7 +102,8 @@ public class HostileJobFilesTests
     {
         var corpus = Corpus().ToList();
         corpus.Count.ShouldBeGreaterThanOrEqualTo(60);
-        foreach (var (what, text) in corpus) Read(what, text);
+        foreach (var (what, text) in corpus)
+            Read(what, text);
     }
 
     [Fact]
@@ -81,8 +115,41 @@ public class HostileJobFilesTests
     private static void Fuzz(int times, int seed)
     {
         var random = new Random(seed);
-        var files = Directory.EnumerateFiles(Path.Combine(Given.ContentFolder, "jobs"), "*.yaml").Order(StringComparer.Ordinal).Select(File.ReadAllText).ToList();
-        string[] bits = ["&a ", "*a", "[", "]", "{", "}", ": ", "- ", "\n", "  ", "\t", "\"", "'", "|", ">", "!", "%", "#", "---\n", "\0", "\uFEFF", "?", "after: [sign-off]", "999999999", "null", "~", "yes"];
+        var files = Directory
+            .EnumerateFiles(Path.Combine(Given.ContentFolder, "jobs"), "*.yaml")
+            .Order(StringComparer.Ordinal)
+            .Select(File.ReadAllText)
+            .ToList();
+        string[] bits =
+        [
+            "&a ",
+            "*a",
+            "[",
+            "]",
+            "{",
+            "}",
+            ": ",
+            "- ",
+            "\n",
+            "  ",
+            "\t",
+            "\"",
+            "'",
+            "|",
+            ">",
+            "!",
+            "%",
+            "#",
+            "---\n",
+            "\0",
+            "\uFEFF",
+            "?",
+            "after: [sign-off]",
+            "999999999",
+            "null",
+            "~",
+            "yes",
+        ];
         var read = 0;
         for (var time = 0; time < times; time++)
         {
@@ -92,20 +159,31 @@ public class HostileJobFilesTests
                 var at = random.Next(text.Length);
                 switch (random.Next(4))
                 {
-                    case 0: text.Insert(at, bits[random.Next(bits.Length)]); break;
-                    case 1: text.Remove(at, Math.Min(random.Next(1, 40), text.Length - at)); break;
-                    case 2: text[at] = (char)random.Next(1, 256); break;
-                    default: text.Insert(random.Next(text.Length), text.ToString(at, Math.Min(random.Next(1, 200), text.Length - at))); break;
+                    case 0:
+                        text.Insert(at, bits[random.Next(bits.Length)]);
+                        break;
+                    case 1:
+                        text.Remove(at, Math.Min(random.Next(1, 40), text.Length - at));
+                        break;
+                    case 2:
+                        text[at] = (char)random.Next(1, 256);
+                        break;
+                    default:
+                        text.Insert(random.Next(text.Length), text.ToString(at, Math.Min(random.Next(1, 200), text.Length - at)));
+                        break;
                 }
             }
 
-            if (Read($"seed {seed}, {time}", text.ToString())) read++;
+            if (Read($"seed {seed}, {time}", text.ToString()))
+                read++;
         }
 
         read.ShouldBeLessThan(times, "none was mangled enough");
     }
 
-    /// <summary>Reads it, three times if the first was slow: what counts is what the reading takes, not what else the machine does.</summary>
+    /// <summary>
+    /// Reads it, three times if the first was slow: what counts is what the reading takes, not what else the machine does.
+    /// </summary>
     private static bool Read(string what, string text)
     {
         var least = TimeSpan.MaxValue;
@@ -124,7 +202,8 @@ public class HostileJobFilesTests
                 refused.Line.ShouldBeGreaterThan(0, what);
             }
 
-            if (clock.Elapsed < least) least = clock.Elapsed;
+            if (clock.Elapsed < least)
+                least = clock.Elapsed;
         }
 
         least.ShouldBeLessThan(Most, what);

@@ -16,8 +16,10 @@ public class CopyKeepingTests
             var today = start.PlusDays(day);
             made.Add(today.At(new LocalTime(9, 5)));
             made = [.. CopyKeeping.Keep(made, today)];
-            if (day < 400) continue;
-            for (var ago = 0; ago < 7; ago++) made.ShouldContain(one => one.Date == today.PlusDays(-ago), $"{today}, {ago} days ago");
+            if (day < 400)
+                continue;
+            for (var ago = 0; ago < 7; ago++)
+                made.ShouldContain(one => one.Date == today.PlusDays(-ago), $"{today}, {ago} days ago");
             for (var week = 0; week < 4; week++)
             {
                 var monday = today.PlusDays(1 - (int)today.DayOfWeek - 7 * week);
@@ -44,7 +46,11 @@ public class CopyKeepingTests
         var today = new LocalDate(2026, 4, 18);
         for (var round = 0; round < 300; round++)
         {
-            var made = Enumerable.Range(0, random.Next(1, 40)).Select(_ => today.PlusDays(-random.Next(0, 500)).At(LocalTime.FromMinutesSinceMidnight(random.Next(1440)))).Distinct().ToList();
+            var made = Enumerable
+                .Range(0, random.Next(1, 40))
+                .Select(_ => today.PlusDays(-random.Next(0, 500)).At(LocalTime.FromMinutesSinceMidnight(random.Next(1440))))
+                .Distinct()
+                .ToList();
             var kept = CopyKeeping.Keep(made, today);
             kept.ShouldContain(made.Max());
             foreach (var one in made)
@@ -52,10 +58,15 @@ public class CopyKeepingTests
                 bool NewestOf(Func<LocalDateTime, bool> same) => made.Where(same).Max() == one;
                 var monday = one.Date.PlusDays(1 - (int)one.DayOfWeek);
                 var thisMonday = today.PlusDays(1 - (int)today.DayOfWeek);
-                var wanted = one == made.Max() || one.Date >= today
+                var wanted =
+                    one == made.Max()
+                    || one.Date >= today
                     || (today.PlusDays(-7) < one.Date && NewestOf(other => other.Date == one.Date))
                     || (monday > thisMonday.PlusDays(-28) && NewestOf(other => other.Date.PlusDays(1 - (int)other.DayOfWeek) == monday))
-                    || (one.Date.ToYearMonth().PlusMonths(12).CompareTo(today.ToYearMonth()) > 0 && NewestOf(other => other.Date.ToYearMonth() == one.Date.ToYearMonth()));
+                    || (
+                        one.Date.ToYearMonth().PlusMonths(12).CompareTo(today.ToYearMonth()) > 0
+                        && NewestOf(other => other.Date.ToYearMonth() == one.Date.ToYearMonth())
+                    );
                 kept.Contains(one).ShouldBe(wanted, $"{one} among {string.Join(", ", made.Order())}");
             }
         }

@@ -7,7 +7,8 @@ namespace MuddyLedger.Core.Tests.Fluids;
 public class CompatibilityTests
 {
     // The whole table, row by fluid and column by place, written out by hand: r right, d doubtful, n never.
-    // Columns: engine with wet clutch, engine alone, gearbox with wet clutch, old gearbox, primary, two-stroke tank, brake, clutch, cooling, fork, bevel.
+    // Columns: engine with wet clutch, engine alone, gearbox with wet clutch, old gearbox, primary, two-stroke tank, brake, clutch,
+    // cooling, fork, bevel.
     [Theory]
     [InlineData(FluidClass.Unknown, "r r r r r r r r r r r")]
     [InlineData(FluidClass.WetClutchOil, "r r r r r n n n n n n")]
@@ -30,7 +31,12 @@ public class CompatibilityTests
         foreach (var (place, cell) in places.Zip(cells))
         {
             var fit = Compatibility.Of(fluid, place);
-            fit.Fit.ShouldBe(cell == "r" ? Fit.Right : cell == "d" ? Fit.Doubtful : Fit.Never, $"{fluid} in {place}");
+            fit.Fit.ShouldBe(
+                cell == "r" ? Fit.Right
+                    : cell == "d" ? Fit.Doubtful
+                    : Fit.Never,
+                $"{fluid} in {place}"
+            );
             (fit.Because.Length > 0).ShouldBe(fit.Fit != Fit.Right, $"{fluid} in {place} says why");
         }
     }
@@ -77,8 +83,13 @@ public class CompatibilityTests
         Compatibility.Warnings(ReservoirId.Engine, Given.Drumlin, "0W-20", null).ShouldHaveSingleItem().Because.ShouldContain("JASO MA");
         Compatibility.Warnings(ReservoirId.Engine, Given.Scree, "0W-20", null).ShouldBeEmpty(); // its clutch runs in other oil
         Compatibility.Warnings(ReservoirId.Gearbox, Given.Heron, "75W-90 GL-5", null).ShouldHaveSingleItem().Fit.ShouldBe(Fit.Never);
-        Compatibility.Warnings(ReservoirId.Gearbox, Given.Named("trials-single", "Fathom"), "75W-90 GL-5", null).ShouldHaveSingleItem().Because.ShouldContain("yellow metal");
-        Compatibility.Warnings(ReservoirId.OilTank, Given.Named("trials-single", "Fathom") with { Year = 1979 }, "5W-20", null).ShouldContain(fit => fit.Because.Contains("flat tappets"));
+        Compatibility
+            .Warnings(ReservoirId.Gearbox, Given.Named("trials-single", "Fathom"), "75W-90 GL-5", null)
+            .ShouldHaveSingleItem()
+            .Because.ShouldContain("yellow metal");
+        Compatibility
+            .Warnings(ReservoirId.OilTank, Given.Named("trials-single", "Fathom") with { Year = 1979 }, "5W-20", null)
+            .ShouldContain(fit => fit.Because.Contains("flat tappets"));
         Compatibility.Warnings(ReservoirId.Engine, Given.Drumlin, "10W-40, JASO MA2", "10W-40, JASO MA2").ShouldBeEmpty();
     }
 
@@ -87,27 +98,50 @@ public class CompatibilityTests
     public void No_shipped_grade_is_warned_of()
     {
         foreach (var set in Given.Content.Sets)
-            foreach (var (reservoir, spec) in set.Profile.Reservoirs.Where(pair => pair.Value.Grade is not null))
-                Compatibility.Warnings(reservoir, set.Profile, spec.Grade!, spec.Grade).ShouldBeEmpty($"{set.Id}: {spec.Grade}");
+        foreach (var (reservoir, spec) in set.Profile.Reservoirs.Where(pair => pair.Value.Grade is not null))
+            Compatibility.Warnings(reservoir, set.Profile, spec.Grade!, spec.Grade).ShouldBeEmpty($"{set.Id}: {spec.Grade}");
     }
 
     /// <summary>Of another class is never as good as what is asked for, even where nothing warns of it.</summary>
     [Fact]
     public void A_fluid_of_another_class_does_not_stand_in_for_the_one_asked_for()
     {
-        string[] cans = ["10W-40, JASO MA2", "10W-40", "5W-20", "75W-90 GL-5", "75W-90 GL-4", "DOT 4", "DOT 5", "fork oil 10W", "coolant, OAT", "JASO FD", "two-stroke premix", "hydraulic mineral oil"];
+        string[] cans =
+        [
+            "10W-40, JASO MA2",
+            "10W-40",
+            "5W-20",
+            "75W-90 GL-5",
+            "75W-90 GL-4",
+            "DOT 4",
+            "DOT 5",
+            "fork oil 10W",
+            "coolant, OAT",
+            "JASO FD",
+            "two-stroke premix",
+            "hydraulic mineral oil",
+        ];
         var unwarned = 0;
         foreach (var reservoir in Enum.GetValues<ReservoirId>())
-            foreach (var (fluid, wanted) in from fluid in cans from wanted in cans where Compatibility.ClassOf(fluid) != Compatibility.ClassOf(wanted) select (fluid, wanted))
-            {
-                Compatibility.Suits(reservoir, Given.Drumlin, fluid, wanted).ShouldBeFalse($"{fluid} for {wanted} in {reservoir}");
-                if (Compatibility.Warnings(reservoir, Given.Drumlin, fluid, wanted).IsEmpty) unwarned++;
-            }
+        foreach (
+            var (fluid, wanted) in from fluid in cans
+            from wanted in cans
+            where Compatibility.ClassOf(fluid) != Compatibility.ClassOf(wanted)
+            select (fluid, wanted)
+        )
+        {
+            Compatibility.Suits(reservoir, Given.Drumlin, fluid, wanted).ShouldBeFalse($"{fluid} for {wanted} in {reservoir}");
+            if (Compatibility.Warnings(reservoir, Given.Drumlin, fluid, wanted).IsEmpty)
+                unwarned++;
+        }
 
         unwarned.ShouldBeGreaterThan(0, "a warning catches all of them: the rule is not tried");
     }
 
-    /// <summary>A level seen where nobody has said what is in there tells nothing of a fill: what is unknown stays unknown, what is empty stays empty.</summary>
+    /// <summary>
+    /// A level seen where nobody has said what is in there tells nothing of a fill: what is unknown stays unknown, what is empty stays
+    /// empty.
+    /// </summary>
     [Theory]
     [InlineData(Core.Fluids.Level.AtMaximum)]
     [InlineData(Core.Fluids.Level.Between)]
@@ -122,6 +156,8 @@ public class CompatibilityTests
         ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(ReservoirStatus.Empty);
         book.Write(Given.Today, new Core.Ledger.FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "10W-40"));
         book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
-        ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(level == Core.Fluids.Level.Below ? ReservoirStatus.Filled : ReservoirStatus.LevelChecked);
+        ReservoirStatuses
+            .Of(ReservoirId.Engine, book.Ledger)
+            .ShouldBe(level == Core.Fluids.Level.Below ? ReservoirStatus.Filled : ReservoirStatus.LevelChecked);
     }
 }

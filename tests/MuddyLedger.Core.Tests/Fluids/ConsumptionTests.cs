@@ -38,8 +38,12 @@ public class ConsumptionTests
     [InlineData(0.05, 0.1, 0.25, ConsumptionVerdict.Rising)] // half of it
     [InlineData(0.3, 0.2, 0.3, ConsumptionVerdict.Ordinary)]
     [InlineData(0.1, 0.1, 0.5, ConsumptionVerdict.TooMuch)]
-    public void It_warns_at_the_threshold_and_of_a_rising_trend_before(double first, double second, double third, ConsumptionVerdict verdict) =>
-        Of((0, null, 0), (1000, (decimal)first, 0), (2000, (decimal)second, 0), (3000, (decimal)third, 0)).Verdict.ShouldBe(verdict);
+    public void It_warns_at_the_threshold_and_of_a_rising_trend_before(
+        double first,
+        double second,
+        double third,
+        ConsumptionVerdict verdict
+    ) => Of((0, null, 0), (1000, (decimal)first, 0), (2000, (decimal)second, 0), (3000, (decimal)third, 0)).Verdict.ShouldBe(verdict);
 
     [Fact]
     public void A_change_of_oil_begins_anew_and_a_level_that_says_no_amount_says_nothing()
@@ -56,14 +60,20 @@ public class ConsumptionTests
 
     // Simulation: an engine that burns at a steady rate, looked at whenever its rider thinks of it, comes out at that rate.
     [Fact]
-    public void A_steady_engine_comes_out_at_its_own_rate() => Gen.Select(Gen.Int[5, 60], Gen.Int[150, 1500].Array[2, 8]).Sample((hundredths, ways) =>
-    {
-        var rate = hundredths / 100m;
-        var at = 0;
-        var looks = new List<(int, decimal?, decimal)> { (0, null, 0) };
-        foreach (var way in ways) looks.Add((at += way, Math.Round(rate * way / 1000, 4), 0));
-        Of([.. looks]).Rate!.Value.ShouldBe(rate, 0.002m);
-    }, iter: 60);
+    public void A_steady_engine_comes_out_at_its_own_rate() =>
+        Gen.Select(Gen.Int[5, 60], Gen.Int[150, 1500].Array[2, 8])
+            .Sample(
+                (hundredths, ways) =>
+                {
+                    var rate = hundredths / 100m;
+                    var at = 0;
+                    var looks = new List<(int, decimal?, decimal)> { (0, null, 0) };
+                    foreach (var way in ways)
+                        looks.Add((at += way, Math.Round(rate * way / 1000, 4), 0));
+                    Of([.. looks]).Rate!.Value.ShouldBe(rate, 0.002m);
+                },
+                iter: 60
+            );
 
     [Fact]
     public void Fuel_is_reckoned_from_brim_to_brim_with_what_was_poured_in_between()
@@ -104,7 +114,8 @@ public class ConsumptionTests
     {
         var book = Book();
         var km = 0;
-        foreach (var litres in new[] { 10m, 10, 9.6m, 10.3m, 10.1m, 12.5m }) Fuel(book, km += 200, litres, brim: true);
+        foreach (var litres in new[] { 10m, 10, 9.6m, 10.3m, 10.1m, 12.5m })
+            Fuel(book, km += 200, litres, brim: true);
         var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
         economy.Dropped.ShouldBeTrue();
         economy.Low.ShouldBeLessThan(economy.Likely);
@@ -117,7 +128,8 @@ public class ConsumptionTests
     public void A_bike_that_counts_only_hours_burns_by_the_hour()
     {
         var book = new LedgerBuilder();
-        foreach (var (day, hours) in new[] { (0, 10m), (1000, 12m), (2000, 14m), (2100, 14.2m) }) book.Reading(Day(day), Given.Hours(hours));
+        foreach (var (day, hours) in new[] { (0, 10m), (1000, 12m), (2000, 14m), (2100, 14.2m) })
+            book.Reading(Day(day), Given.Hours(hours));
         Fuel(book, 0, 6, brim: true);
         Fuel(book, 1000, 5, brim: true);
         Fuel(book, 2000, 7, brim: true);
@@ -170,19 +182,22 @@ public class ConsumptionTests
     private static LedgerBuilder Book()
     {
         var book = new LedgerBuilder();
-        for (var day = 0; day <= 120; day++) book.Reading(Start.PlusDays(day), MeterAmount.From(new Quantity(10_000 + (day * 100), Unit.Kilometre)));
+        for (var day = 0; day <= 120; day++)
+            book.Reading(Start.PlusDays(day), MeterAmount.From(new Quantity(10_000 + (day * 100), Unit.Kilometre)));
         return book;
     }
 
     /// <summary>A hundred kilometres a day: so much on the way is a day.</summary>
     private static LocalDate Day(int kilometres) => Start.PlusDays(kilometres / 100);
 
-    private static Consumption Consumed(LedgerBuilder book) => Consumption.Of(ReservoirId.Engine, book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
+    private static Consumption Consumed(LedgerBuilder book) =>
+        Consumption.Of(ReservoirId.Engine, book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
 
     private static void Look(LedgerBuilder book, int at, decimal under, Level level = Level.AtMaximum) =>
         book.Write(Day(at), new LevelSeen(ReservoirId.Engine, level, under == 0 ? null : Given.Litres(under)));
 
-    private static void Fuel(LedgerBuilder book, int at, decimal litres, bool brim) => book.Write(Day(at), new FuelBought(Given.Litres(litres), null, brim));
+    private static void Fuel(LedgerBuilder book, int at, decimal litres, bool brim) =>
+        book.Write(Day(at), new FuelBought(Given.Litres(litres), null, brim));
 
     /// <param name="looks">At how many kilometres, what was topped up just before, and how much it was short of full after.</param>
     private static Consumption Of(params (int At, decimal? Topped, decimal Under)[] looks)
@@ -193,7 +208,8 @@ public class ConsumptionTests
         {
             day = day.PlusDays(20);
             book.Reading(day, MeterAmount.From(new Quantity(10_000 + at, Unit.Kilometre)));
-            if (topped is { } more) book.Write(day, new FluidToppedUp(ReservoirId.Engine, Given.Litres(more), "oil"));
+            if (topped is { } more)
+                book.Write(day, new FluidToppedUp(ReservoirId.Engine, Given.Litres(more), "oil"));
             book.Write(day, new LevelSeen(ReservoirId.Engine, Level.AtMaximum, under == 0 ? null : Given.Litres(under)));
         }
 

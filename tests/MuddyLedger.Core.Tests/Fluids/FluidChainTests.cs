@@ -69,7 +69,14 @@ public class FluidChainTests
     [InlineData(DrainColour.Dark, MagnetReading.Clean, DrainDebris.None, true, FindingSeverity.Watch, "choke")]
     [InlineData(DrainColour.BlackSludge, MagnetReading.Clean, DrainDebris.None, false, FindingSeverity.Watch, "not changed")]
     [InlineData(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false, FindingSeverity.Note, "Wipe")]
-    public void Each_sign_in_the_drain_has_its_meaning(DrainColour colour, MagnetReading magnet, DrainDebris debris, bool fuel, FindingSeverity severity, string action)
+    public void Each_sign_in_the_drain_has_its_meaning(
+        DrainColour colour,
+        MagnetReading magnet,
+        DrainDebris debris,
+        bool fuel,
+        FindingSeverity severity,
+        string action
+    )
     {
         var gravest = DrainMeanings.Of(new(colour, magnet, debris, fuel))[0];
         gravest.Severity.ShouldBe(severity);
@@ -102,6 +109,8 @@ public class FluidChainTests
 
     [Fact]
     public void The_gravest_sign_comes_first() =>
-        DrainMeanings.Of(new(DrainColour.Milky, MagnetReading.FinePaste, DrainDebris.ClutchFibre, true)).Select(sign => sign.Severity)
+        DrainMeanings
+            .Of(new(DrainColour.Milky, MagnetReading.FinePaste, DrainDebris.ClutchFibre, true))
+            .Select(sign => sign.Severity)
             .ShouldBe([FindingSeverity.Stop, FindingSeverity.FixSoon, FindingSeverity.Watch, FindingSeverity.Note]);
 }

@@ -59,7 +59,11 @@ public class GateLineTests
         book.Write(Today.PlusDays(-1), new LevelSeen(ReservoirId.Engine, Level.Below));
         var low = Given.Line(Given.Drumlin, book.Ledger);
         low.StateOf(Gate.Cranked).ShouldBe(GateState.NotProven);
-        low.Reasons[0].ShouldSatisfyAllConditions(reason => reason.Kind.ShouldBe(ReasonKind.BelowMark), reason => reason.Reservoir.ShouldBe(ReservoirId.Engine));
+        low.Reasons[0]
+            .ShouldSatisfyAllConditions(
+                reason => reason.Kind.ShouldBe(ReasonKind.BelowMark),
+                reason => reason.Reservoir.ShouldBe(ReservoirId.Engine)
+            );
         book.Write(Today, new LevelSeen(ReservoirId.Engine, Level.Between));
         Given.Line(Given.Drumlin, book.Ledger).StateOf(Gate.Cranked).ShouldBe(GateState.Open);
     }
@@ -80,13 +84,15 @@ public class GateLineTests
         Given.Line(Given.Drumlin, book.Ledger).StateOf(Gate.Ridden).ShouldBe(GateState.Open);
     }
 
-    // Fuel that was burned, and an engine that ran, show that it runs: not that it may be ridden, nor what is in a case that nobody has looked into.
+    // Fuel that was burned, and an engine that ran, show that it runs: not that it may be ridden, nor what is in a case that nobody has
+    // looked into.
     [Fact]
     public void What_ran_shows_neither_that_it_may_be_ridden_nor_what_is_in_it()
     {
         var book = new LedgerBuilder();
         book.Write(Today.PlusDays(-20), new TakenIn(TakenInAs.NonRunner));
-        foreach (var day in new[] { -9, -2 }) book.Write(Today.PlusDays(day), new FuelBought(Given.Litres(4), null, false));
+        foreach (var day in new[] { -9, -2 })
+            book.Write(Today.PlusDays(day), new FuelBought(Given.Litres(4), null, false));
         var fuelled = Given.Line(Given.Drumlin, book.Ledger);
         fuelled.For(Gate.Run).Select(reason => reason.Kind).ShouldNotContain(ReasonKind.TakenIn);
         fuelled.For(Gate.Ridden).Select(reason => reason.Kind).ShouldContain(ReasonKind.TakenIn);
@@ -127,7 +133,9 @@ public class GateLineTests
         book.Write(Today, new WordGiven(Gate.Ridden, "in use"));
         book.Write(Today, new FluidDrained(ReservoirId.Coolant, null, DrainReading.NotRead));
         var line = Given.Line(Given.Drumlin, book.Ledger);
-        (line.StateOf(Gate.Cranked), line.StateOf(Gate.Run), line.StateOf(Gate.Ridden)).ShouldBe((GateState.Open, GateState.Shut, GateState.Shut));
+        (line.StateOf(Gate.Cranked), line.StateOf(Gate.Run), line.StateOf(Gate.Ridden)).ShouldBe(
+            (GateState.Open, GateState.Shut, GateState.Shut)
+        );
         line.Reasons.ShouldHaveSingleItem().Why.ShouldContain("Coolant");
     }
 
@@ -148,7 +156,10 @@ public class GateLineTests
         var book = new LedgerBuilder();
         book.Write(Today, new RideDone(Distance.FromMetres(9_000), null, ""));
         var found = book.Write(Today, new FindingOpened("Milky oil", FindingSeverity.Stop, null, null, Gate.Run));
-        Given.Line(Given.Drumlin, book.Ledger).Reasons.ShouldHaveSingleItem().ShouldSatisfyAllConditions(one => one.Gate.ShouldBe(Gate.Run), one => one.Finding.ShouldBe(found.Id));
+        Given
+            .Line(Given.Drumlin, book.Ledger)
+            .Reasons.ShouldHaveSingleItem()
+            .ShouldSatisfyAllConditions(one => one.Gate.ShouldBe(Gate.Run), one => one.Finding.ShouldBe(found.Id));
         book.Write(Today, new FindingClosed(found.Id, "head gasket replaced"));
         var once = book.Correct(found, new FindingOpened("Milky oil, a lot", FindingSeverity.Stop, null, null, Gate.Run));
         book.Correct(once, new FindingOpened("Milky oil, very much of it", FindingSeverity.Stop, null, null, Gate.Run));
@@ -216,44 +227,98 @@ public class GateLineTests
     // Property: over kinds of bike, books and orders of taps no gate is open while something that belongs to it is unknown, below its mark,
     // unproven, failed, or put in place for now, unless a later ride, proof or word of the owner covers what is only not proven.
     [Fact]
-    public void No_gate_is_open_while_anything_that_belongs_to_it_is_not() => AnyState.Sample(state =>
-    {
-        var (bike, ledger, bench) = state;
-        var running = new RunningJob(Run, bench.Plan, bench.State);
-        var line = Given.Line(bike, ledger, UndoList.Of(ledger, [(Run.Value, bench.Job, bench.State)], Given.Day), running);
-        foreach (var gate in Enum.GetValues<Gate>())
-        {
-            var stops = Core.Ledger.Findings.Open(ledger).Any(open => open.Body.Severity == FindingSeverity.Stop && (open.Body.Gate ?? Gate.Ridden) <= gate);
-            var empty = Reservoirs.Of(bike).Any(id => FluidChain.StateOf(id, ledger).EmptySince is not null && Reservoirs.GateOf(id) <= gate);
-            var forNow = UndoList.Of(ledger, [(Run.Value, bench.Job, bench.State)], Given.Day).Any(one => one.Shuts <= gate);
-            var failed = bench.Plan.Steps.Any(planned => planned.Step.Hold <= gate && bench.State.Step(planned.Step.Id).Mark is StepMark.NotSound or StepMark.Skipped);
-            if (stops || empty || forNow || failed) line.StateOf(gate).ShouldBe(GateState.Shut, $"{gate}: stops {stops}, empty {empty}, for now {forNow}, failed {failed}");
+    public void No_gate_is_open_while_anything_that_belongs_to_it_is_not() =>
+        AnyState.Sample(
+            state =>
+            {
+                var (bike, ledger, bench) = state;
+                var running = new RunningJob(Run, bench.Plan, bench.State);
+                var line = Given.Line(bike, ledger, UndoList.Of(ledger, [(Run.Value, bench.Job, bench.State)], Given.Day), running);
+                foreach (var gate in Enum.GetValues<Gate>())
+                {
+                    var stops = Core
+                        .Ledger.Findings.Open(ledger)
+                        .Any(open => open.Body.Severity == FindingSeverity.Stop && (open.Body.Gate ?? Gate.Ridden) <= gate);
+                    var empty = Reservoirs
+                        .Of(bike)
+                        .Any(id => FluidChain.StateOf(id, ledger).EmptySince is not null && Reservoirs.GateOf(id) <= gate);
+                    var forNow = UndoList.Of(ledger, [(Run.Value, bench.Job, bench.State)], Given.Day).Any(one => one.Shuts <= gate);
+                    var failed = bench.Plan.Steps.Any(planned =>
+                        planned.Step.Hold <= gate && bench.State.Step(planned.Step.Id).Mark is StepMark.NotSound or StepMark.Skipped
+                    );
+                    if (stops || empty || forNow || failed)
+                        line.StateOf(gate)
+                            .ShouldBe(GateState.Shut, $"{gate}: stops {stops}, empty {empty}, for now {forNow}, failed {failed}");
 
-            var lowAfterWord = Reservoirs.Of(bike).Any(id => Reservoirs.GateOf(id) <= gate && FluidChain.StateOf(id, ledger).LastLevel is { Level: Level.Below } low
-                && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= Reservoirs.GateOf(id) && word.Entry.Place > low.Entry.Place));
-            var unknown = Reservoirs.Of(bike).Any(id => Reservoirs.GateOf(id) <= gate && id != ReservoirId.Fuel && FluidChain.StateOf(id, ledger) is { Unknown: true, LastLevel: null }
-                && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= Reservoirs.GateOf(id)))
-                && !ledger.Each<RideDone>().Any() && !ledger.Each<TaskDone>().Any() && !ledger.Each<GateProven>().Any() && bench.State.Steps.IsEmpty;
-            var asNonRunner = ledger.Each<TakenIn>().LastOrDefault() is { Body.As: not TakenInAs.Runner } taken
-                && !ledger.Standing.Any(after => after.Body is RideDone or FuelBought or GateProven || (after.Body is WordGiven word && word.Gate >= gate && after.Place > taken.Entry.Place)) && bench.State.Steps.IsEmpty;
-            var toPass = bench.Plan.Steps.Any(planned => planned.Step.Hold <= gate && bench.State.Step(planned.Step.Id).Mark == StepMark.Open) && !bench.State.Steps.IsEmpty
-                && !ledger.Each<WordGiven>().Any();
-            if (lowAfterWord || unknown || toPass || asNonRunner) line.StateOf(gate).ShouldNotBe(GateState.Open, $"{gate}: low {lowAfterWord}, unknown {unknown}, to pass {toPass}, as non-runner {asNonRunner}");
-        }
-    }, iter: 400);
+                    var lowAfterWord = Reservoirs
+                        .Of(bike)
+                        .Any(id =>
+                            Reservoirs.GateOf(id) <= gate
+                            && FluidChain.StateOf(id, ledger).LastLevel is { Level: Level.Below } low
+                            && !ledger
+                                .Each<WordGiven>()
+                                .Any(word => word.Body.Gate >= Reservoirs.GateOf(id) && word.Entry.Place > low.Entry.Place)
+                        );
+                    var unknown =
+                        Reservoirs
+                            .Of(bike)
+                            .Any(id =>
+                                Reservoirs.GateOf(id) <= gate
+                                && id != ReservoirId.Fuel
+                                && FluidChain.StateOf(id, ledger) is { Unknown: true, LastLevel: null }
+                                && !ledger.Each<WordGiven>().Any(word => word.Body.Gate >= Reservoirs.GateOf(id))
+                            )
+                        && !ledger.Each<RideDone>().Any()
+                        && !ledger.Each<TaskDone>().Any()
+                        && !ledger.Each<GateProven>().Any()
+                        && bench.State.Steps.IsEmpty;
+                    var asNonRunner =
+                        ledger.Each<TakenIn>().LastOrDefault() is { Body.As: not TakenInAs.Runner } taken
+                        && !ledger.Standing.Any(after =>
+                            after.Body is RideDone or FuelBought or GateProven
+                            || (after.Body is WordGiven word && word.Gate >= gate && after.Place > taken.Entry.Place)
+                        )
+                        && bench.State.Steps.IsEmpty;
+                    var toPass =
+                        bench.Plan.Steps.Any(planned =>
+                            planned.Step.Hold <= gate && bench.State.Step(planned.Step.Id).Mark == StepMark.Open
+                        )
+                        && !bench.State.Steps.IsEmpty
+                        && !ledger.Each<WordGiven>().Any();
+                    if (lowAfterWord || unknown || toPass || asNonRunner)
+                        line.StateOf(gate)
+                            .ShouldNotBe(
+                                GateState.Open,
+                                $"{gate}: low {lowAfterWord}, unknown {unknown}, to pass {toPass}, as non-runner {asNonRunner}"
+                            );
+                }
+            },
+            iter: 400
+        );
 
     // Property: no order of taps opens a gate early: as long as one hold point of a programme is open or failed, its gate is not open.
     [Fact]
-    public void No_order_of_taps_opens_a_gate_early() => Gen.Select(Gen.Int[0, 2], Gen.Select(Gen.Int[0, 90], Gen.Int[0, 11]).Array[1, 90]).Sample((job, taps) =>
-    {
-        var bike = new[] { Given.Drumlin, Given.Heron, Given.Scree }[job];
-        var bench = new Bench(bike, Given.Content.Job(new[] { "recommissioning", "first-start", "before-a-ride" }[job])!);
-        Tap(bench, taps);
-        if (bench.State.Steps.IsEmpty) return true;
-        var line = Given.Line(bike, InUse.Ledger, [], new RunningJob(Run, bench.Plan, bench.State));
-        return Enum.GetValues<Gate>().All(gate => line.StateOf(gate) != GateState.Open
-            || bench.Plan.Steps.Where(planned => planned.Step.Hold <= gate).All(planned => bench.State.Step(planned.Step.Id).Mark == StepMark.Done));
-    }, iter: 60);
+    public void No_order_of_taps_opens_a_gate_early() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Select(Gen.Int[0, 90], Gen.Int[0, 11]).Array[1, 90])
+            .Sample(
+                (job, taps) =>
+                {
+                    var bike = new[] { Given.Drumlin, Given.Heron, Given.Scree }[job];
+                    var bench = new Bench(bike, Given.Content.Job(new[] { "recommissioning", "first-start", "before-a-ride" }[job])!);
+                    Tap(bench, taps);
+                    if (bench.State.Steps.IsEmpty)
+                        return true;
+                    var line = Given.Line(bike, InUse.Ledger, [], new RunningJob(Run, bench.Plan, bench.State));
+                    return Enum.GetValues<Gate>()
+                        .All(gate =>
+                            line.StateOf(gate) != GateState.Open
+                            || bench
+                                .Plan.Steps.Where(planned => planned.Step.Hold <= gate)
+                                .All(planned => bench.State.Step(planned.Step.Id).Mark == StepMark.Done)
+                        );
+                },
+                iter: 60
+            );
 
     private static LedgerBuilder InUse
     {
@@ -272,13 +337,15 @@ public class GateLineTests
         {
             // Mostly the step that is next, so that runs come some way; now and then any other.
             var id = at < 60 && bench.Next() is { } next ? next : bench.Plan.Steps[at % bench.Plan.Steps.Length].Step.Id;
-            bench.Try(way switch
-            {
-                0 => new StepSkipped(id, "no time"),
-                1 => new StepNotSound(id, new FindingOpened("Odd", FindingSeverity.Watch)),
-                2 => new StepReopened(id),
-                _ => new StepDone(id, bench.RecordFor(id)),
-            });
+            bench.Try(
+                way switch
+                {
+                    0 => new StepSkipped(id, "no time"),
+                    1 => new StepNotSound(id, new FindingOpened("Odd", FindingSeverity.Watch)),
+                    2 => new StepReopened(id),
+                    _ => new StepDone(id, bench.RecordFor(id)),
+                }
+            );
         }
     }
 
@@ -291,19 +358,34 @@ public class GateLineTests
         Gen.Enum<Gate>().Select(EntryBody (gate) => new GateProven(gate, "recommissioning")),
         Gen.Enum<TakenInAs>().Select(EntryBody (how) => new TakenIn(how)),
         Gen.Int[1, 60].Select(EntryBody (minutes) => new RideDone(null, EngineHours.FromHours(minutes / 60m), "")),
-        Gen.Int[0, 200].Select(EntryBody (millilitres) => new FuelBought(Given.Litres(5), null, false) { Oil = Given.Litres(millilitres / 1000m) }),
+        Gen.Int[0, 200]
+            .Select(EntryBody (millilitres) => new FuelBought(Given.Litres(5), null, false) { Oil = Given.Litres(millilitres / 1000m) }),
         Gen.Enum<Gate>().Select(EntryBody (gate) => new LeftForNow($"thing-{gate}", "a rag", ForNow.InPlace) { Shuts = gate }),
-        Gen.Enum<Gate>().Select(EntryBody (gate) => new ForNowUndone($"thing-{gate}", "a rag")));
+        Gen.Enum<Gate>().Select(EntryBody (gate) => new ForNowUndone($"thing-{gate}", "a rag"))
+    );
 
-    private static readonly Gen<(Profile Bike, BikeLedger Ledger, Bench Bench)> AnyState =
-        Gen.Select(Gen.Int[0, Given.Content.Sets.Length - 1], Gen.Select(Gen.Int[0, 1_500], AnyLine).Array[0, 14], Gen.Int[0, 3], Gen.Select(Gen.Int[0, 60], Gen.Int[0, 11]).Array[0, 24]).Select((set, lines, job, taps) =>
-        {
-            var bike = Given.Named(Given.Content.Sets[set].Id, "any");
-            var book = new LedgerBuilder();
-            foreach (var (ago, body) in lines.OrderByDescending(line => line.Item1)) book.Write(Today.PlusDays(-ago), body);
-            var fitting = Given.Content.Jobs.Where(one => one.Applies.To(Capabilities.Of(bike)) && one.Id is "before-a-ride" or "recommissioning" or "first-start" or "spark-plugs").ToList();
-            var bench = new Bench(bike, fitting[job % fitting.Count]);
-            Tap(bench, taps);
-            return (bike, book.Ledger, bench);
-        });
+    private static readonly Gen<(Profile Bike, BikeLedger Ledger, Bench Bench)> AnyState = Gen.Select(
+            Gen.Int[0, Given.Content.Sets.Length - 1],
+            Gen.Select(Gen.Int[0, 1_500], AnyLine).Array[0, 14],
+            Gen.Int[0, 3],
+            Gen.Select(Gen.Int[0, 60], Gen.Int[0, 11]).Array[0, 24]
+        )
+        .Select(
+            (set, lines, job, taps) =>
+            {
+                var bike = Given.Named(Given.Content.Sets[set].Id, "any");
+                var book = new LedgerBuilder();
+                foreach (var (ago, body) in lines.OrderByDescending(line => line.Item1))
+                    book.Write(Today.PlusDays(-ago), body);
+                var fitting = Given
+                    .Content.Jobs.Where(one =>
+                        one.Applies.To(Capabilities.Of(bike))
+                        && one.Id is "before-a-ride" or "recommissioning" or "first-start" or "spark-plugs"
+                    )
+                    .ToList();
+                var bench = new Bench(bike, fitting[job % fitting.Count]);
+                Tap(bench, taps);
+                return (bike, book.Ledger, bench);
+            }
+        );
 }

@@ -28,22 +28,52 @@ public class JobAssemblyTests
     public void Cold_work_comes_before_the_engine_is_warmed_and_what_is_open_is_closed_by_then()
     {
         var ids = Ids(Joined(Twin, "engine-oil", "spark-plugs"), Twin);
-        InOrder(ids, "spark-plugs/cold", "seat-off/off", "tank-off/off", "spark-plugs/caps", "spark-plugs/torque", "tank-off/on", "seat-off/on", "engine-oil/warm",
-            "bodywork-off/off", "engine-oil/drain-read", "engine-oil/pour-first", "engine-oil/run", "engine-oil/level-final", "bodywork-off/on");
+        InOrder(
+            ids,
+            "spark-plugs/cold",
+            "seat-off/off",
+            "tank-off/off",
+            "spark-plugs/caps",
+            "spark-plugs/torque",
+            "tank-off/on",
+            "seat-off/on",
+            "engine-oil/warm",
+            "bodywork-off/off",
+            "engine-oil/drain-read",
+            "engine-oil/pour-first",
+            "engine-oil/run",
+            "engine-oil/level-final",
+            "bodywork-off/on"
+        );
     }
 
     [Fact]
     public void Nested_access_opens_outside_in_and_closes_inside_out()
     {
         var ids = Ids(Joined(Given.Drumlin, "steering-head", "front-wheel"), Given.Drumlin);
-        InOrder(ids, "front-wheel-out/axle", "fork-legs-out/legs", "steering-head/lower", "fork-legs-out/legs-in", "front-wheel-out/wheel-in", "front-wheel-out/brake");
+        InOrder(
+            ids,
+            "front-wheel-out/axle",
+            "fork-legs-out/legs",
+            "steering-head/lower",
+            "fork-legs-out/legs-in",
+            "front-wheel-out/wheel-in",
+            "front-wheel-out/brake"
+        );
     }
 
     [Fact]
     public void What_drains_comes_before_what_needs_it_empty_and_what_fills_after()
     {
         var ids = Ids(Joined(Given.Drumlin, "clutch-stack", "engine-oil"), Given.Drumlin);
-        InOrder(ids, "engine-oil/drain-read", "clutch-stack/drain", "clutch-stack/cover-off", "clutch-stack/cover-on", "engine-oil/pour-first");
+        InOrder(
+            ids,
+            "engine-oil/drain-read",
+            "clutch-stack/drain",
+            "clutch-stack/cover-off",
+            "clutch-stack/cover-on",
+            "engine-oil/pour-first"
+        );
     }
 
     [Fact]
@@ -57,7 +87,11 @@ public class JobAssemblyTests
     public void New_plugs_are_not_fitted_to_be_taken_out_again(string first, string second)
     {
         var ids = Ids(Joined(Twin, first, second), Twin);
-        ids.Count(id => id.EndsWith("/out", StringComparison.Ordinal) && id.StartsWith("spark-plugs") || id.EndsWith("/plugs-out", StringComparison.Ordinal)).ShouldBe(1);
+        ids.Count(id =>
+                id.EndsWith("/out", StringComparison.Ordinal) && id.StartsWith("spark-plugs")
+                || id.EndsWith("/plugs-out", StringComparison.Ordinal)
+            )
+            .ShouldBe(1);
         var plugsIn = ids.Where(id => id is "spark-plugs/thread-in" or "valve-clearances/plugs-in").ToList();
         InOrder(ids, "valve-clearances/cover-on", plugsIn.ShouldHaveSingleItem(), "spark-plugs/torque");
     }
@@ -67,7 +101,14 @@ public class JobAssemblyTests
     [InlineData("coolant", "engine-oil")]
     [InlineData("engine-oil", "coolant")]
     public void Coolant_is_bled_and_its_cap_is_on_before_the_warm_up(string first, string second) =>
-        InOrder(Ids(Joined(Given.Drumlin, first, second), Given.Drumlin), "coolant/pour", "coolant/bleed", "coolant/cap-on", "engine-oil/warm", "engine-oil/drain-read");
+        InOrder(
+            Ids(Joined(Given.Drumlin, first, second), Given.Drumlin),
+            "coolant/pour",
+            "coolant/bleed",
+            "coolant/cap-on",
+            "engine-oil/warm",
+            "engine-oil/drain-read"
+        );
 
     // What is claimed to be saved is what is not done twice: openings and waits, and nothing else.
     [Fact]
@@ -83,24 +124,59 @@ public class JobAssemblyTests
     [Fact]
     public void A_place_that_must_be_closed_for_the_warm_up_is_opened_anew_after_it()
     {
-        var behind = Given.EngineOil with { Steps = [.. Given.EngineOil.Steps.Select(step => step.Id == "plug-out" ? step with { Within = [.. step.Within, "tank-off"] } : step)] };
+        var behind = Given.EngineOil with
+        {
+            Steps =
+            [
+                .. Given.EngineOil.Steps.Select(step => step.Id == "plug-out" ? step with { Within = [.. step.Within, "tank-off"] } : step),
+            ],
+        };
         var joined = JobAssembly.Of([behind, Given.Content.Job("spark-plugs")!], Given.Content.Access, Twin);
         joined.Cycle.ShouldBeEmpty();
         joined.Opened.Count(one => one.Group.Id == "tank-off").ShouldBe(2);
         joined.Opened.Count(one => one.Group.Id == "bodywork-off").ShouldBe(1);
-        InOrder(Ids(joined, Twin), "tank-off/off", "spark-plugs/torque", "tank-off/on", "engine-oil/warm", "tank-off.2/off", "engine-oil/plug-out", "tank-off.2/on", "engine-oil/run");
+        InOrder(
+            Ids(joined, Twin),
+            "tank-off/off",
+            "spark-plugs/torque",
+            "tank-off/on",
+            "engine-oil/warm",
+            "tank-off.2/off",
+            "engine-oil/plug-out",
+            "tank-off.2/on",
+            "engine-oil/run"
+        );
     }
 
     [Fact]
     public void A_step_shared_by_two_jobs_has_the_cautions_of_both_and_holds_as_early_as_either()
     {
-        Job With(string id, Gate? hold, params Hazard[] cautions) => Given.Content.Job("chain")! with
-        {
-            Id = id,
-            Serves = [],
-            Steps = [Do("wipe") with { Shared = "wipe", Hold = hold, Cautions = [.. cautions], Needs = [new(NeedKind.Tool, $"brush of {id}")] }, Do("sign") with { Kind = StepKind.SignOff, After = ["wipe"] }],
-        };
-        var joined = JobAssembly.Of([With("one", Gate.Ridden, Hazard.HotOil), With("other", Gate.Cranked, Hazard.Acid)], Given.Content.Access, Twin);
+        Job With(string id, Gate? hold, params Hazard[] cautions) =>
+            Given.Content.Job("chain")! with
+            {
+                Id = id,
+                Serves = [],
+                Steps =
+                [
+                    Do("wipe") with
+                    {
+                        Shared = "wipe",
+                        Hold = hold,
+                        Cautions = [.. cautions],
+                        Needs = [new(NeedKind.Tool, $"brush of {id}")],
+                    },
+                    Do("sign") with
+                    {
+                        Kind = StepKind.SignOff,
+                        After = ["wipe"],
+                    },
+                ],
+            };
+        var joined = JobAssembly.Of(
+            [With("one", Gate.Ridden, Hazard.HotOil), With("other", Gate.Cranked, Hazard.Acid)],
+            Given.Content.Access,
+            Twin
+        );
         var step = joined.Job.Steps[0];
         step.Id.ShouldBe("one/wipe");
         step.Hold.ShouldBe(Gate.Cranked);
@@ -120,13 +196,32 @@ public class JobAssemblyTests
     [Fact]
     public void Steps_that_would_wait_for_each_other_are_named()
     {
-        Job Of(string id, string first, string second) => Given.Content.Job("chain")! with
-        {
-            Id = id,
-            Serves = [],
-            Steps = [Do(first) with { Shared = first }, Do(second) with { Shared = second, After = [first] }, Do("sign") with { Kind = StepKind.SignOff, After = [second] }],
-        };
-        var words = JobAssembly.Refuse([Of("one", "paint", "sand"), Of("other", "sand", "paint")], Given.Content.Access, Given.Drumlin)!.Words;
+        Job Of(string id, string first, string second) =>
+            Given.Content.Job("chain")! with
+            {
+                Id = id,
+                Serves = [],
+                Steps =
+                [
+                    Do(first) with
+                    {
+                        Shared = first,
+                    },
+                    Do(second) with
+                    {
+                        Shared = second,
+                        After = [first],
+                    },
+                    Do("sign") with
+                    {
+                        Kind = StepKind.SignOff,
+                        After = [second],
+                    },
+                ],
+            };
+        var words = JobAssembly
+            .Refuse([Of("one", "paint", "sand"), Of("other", "sand", "paint")], Given.Content.Access, Given.Drumlin)!
+            .Words;
         words.ShouldContain("wait for each other");
         words.ShouldContain("Do paint");
         words.ShouldContain("Do sand");
@@ -137,8 +232,17 @@ public class JobAssemblyTests
     {
         var bench = new Bench(Twin, Joined(Twin, "engine-oil", "spark-plugs", "air-filter").Job).UpTo();
         bench.State.Tray.ShouldBeEmpty();
-        var written = RunFinish.Entries(bench.Plan, bench.State, new(90, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger).Select(entry => entry.Body).ToList();
-        written.OfType<Core.Ledger.TaskDone>().Select(done => done.Task).ShouldBe(["engine-oil.replace", "oil-filter.replace", "spark-plugs.inspect", "spark-plugs.replace", "air-filter.clean"], ignoreOrder: true);
+        var written = RunFinish
+            .Entries(bench.Plan, bench.State, new(90, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger)
+            .Select(entry => entry.Body)
+            .ToList();
+        written
+            .OfType<Core.Ledger.TaskDone>()
+            .Select(done => done.Task)
+            .ShouldBe(
+                ["engine-oil.replace", "oil-filter.replace", "spark-plugs.inspect", "spark-plugs.replace", "air-filter.clean"],
+                ignoreOrder: true
+            );
         written.OfType<Core.Ledger.JobFinished>().ShouldHaveSingleItem().Job.ShouldBe("engine-oil+spark-plugs+air-filter");
     }
 
@@ -149,18 +253,22 @@ public class JobAssemblyTests
         foreach (var bike in Bikes())
         {
             var jobs = Given.Content.JobsFor(bike).ToImmutableArray();
-            foreach (var job in jobs) ShouldHold([job], bike);
+            foreach (var job in jobs)
+                ShouldHold([job], bike);
             foreach (var (first, at) in jobs.Select((job, at) => (job, at)))
-                foreach (var second in jobs.Skip(at + 1))
+            foreach (var second in jobs.Skip(at + 1))
+            {
+                if (JobAssembly.Refuse([first, second], Given.Content.Access, bike) is { } refused)
                 {
-                    if (JobAssembly.Refuse([first, second], Given.Content.Access, bike) is { } refused)
-                    {
-                        refused.Words.ShouldContain(first.Alone || second.Alone ? "is run alone" : "both fill", customMessage: $"{first.Id} and {second.Id} on {bike.Model}: {refused.Words}");
-                        continue;
-                    }
-
-                    ShouldHold([first, second], bike);
+                    refused.Words.ShouldContain(
+                        first.Alone || second.Alone ? "is run alone" : "both fill",
+                        customMessage: $"{first.Id} and {second.Id} on {bike.Model}: {refused.Words}"
+                    );
+                    continue;
                 }
+
+                ShouldHold([first, second], bike);
+            }
         }
     }
 
@@ -173,8 +281,10 @@ public class JobAssemblyTests
         {
             var bike = bikes[random.Next(bikes.Count)];
             var jobs = Given.Content.JobsFor(bike).OrderBy(_ => random.Next()).Take(3).ToImmutableArray();
-            if (JobAssembly.Refuse(jobs, Given.Content.Access, bike) is { } refused) refused.Words.ShouldContain(jobs.Any(job => job.Alone) ? "is run alone" : "both fill");
-            else ShouldHold(jobs, bike);
+            if (JobAssembly.Refuse(jobs, Given.Content.Access, bike) is { } refused)
+                refused.Words.ShouldContain(jobs.Any(job => job.Alone) ? "is run alone" : "both fill");
+            else
+                ShouldHold(jobs, bike);
         }
     }
 
@@ -188,61 +298,133 @@ public class JobAssemblyTests
         var place = steps.Select((step, at) => (step.Id, at)).ToDictionary(pair => pair.Id, pair => pair.at);
         steps[^1].Kind.ShouldBe(StepKind.SignOff, name);
         // Every job is respected: what it says must come first does.
-        foreach (var step in steps) foreach (var first in step.After.Where(place.ContainsKey)) place[first].ShouldBeLessThan(place[step.Id], $"{name}: {first} before {step.Id}");
+        foreach (var step in steps)
+        foreach (var first in step.After.Where(place.ContainsKey))
+            place[first].ShouldBeLessThan(place[step.Id], $"{name}: {first} before {step.Id}");
         // Whatever comes off goes back on, later; what is put for now is taken away, later.
         foreach (var step in steps)
-            foreach (var part in step.Tray)
-                steps.Any(other => other.Refits.Contains(part.Id) && place[other.Id] > place[step.Id]).ShouldBeTrue($"{name}: {part.Part} stays on the tray");
+        foreach (var part in step.Tray)
+            steps
+                .Any(other => other.Refits.Contains(part.Id) && place[other.Id] > place[step.Id])
+                .ShouldBeTrue($"{name}: {part.Part} stays on the tray");
         var standing = new Dictionary<string, string>();
         foreach (var step in steps)
-            foreach (var (thing, _) in UndoList.Of(step))
-            {
-                if (!thing.Back && standing.TryGetValue(thing.Id, out var by)) Assert.Fail($"{name}: {thing.What} is begun by {by} and again by {step.Id}");
-                if (thing.Back) standing.Remove(thing.Id);
-                else if (!thing.Lasting) standing[thing.Id] = step.Id;
-            }
+        foreach (var (thing, _) in UndoList.Of(step))
+        {
+            if (!thing.Back && standing.TryGetValue(thing.Id, out var by))
+                Assert.Fail($"{name}: {thing.What} is begun by {by} and again by {step.Id}");
+            if (thing.Back)
+                standing.Remove(thing.Id);
+            else if (!thing.Lasting)
+                standing[thing.Id] = step.Id;
+        }
 
         standing.ShouldBeEmpty(name);
         // Nothing is open that keeps the engine from running while it runs, and inner places are open only inside outer ones.
-        IEnumerable<string> PlacesOf(string group, ImmutableArray<Step> part, int turn) => part.Select(one => $"{(turn == 0 ? group : $"{group}.{turn + 1}")}/{one.Id}").Where(place.ContainsKey);
-        var turns = whole.Opened.Select(one => one.Group).Distinct().ToDictionary(group => group.Id, group => Enumerable.Range(0, 3)
-            .Select(turn => (From: PlacesOf(group.Id, group.Open, turn).Select(id => place[id]).DefaultIfEmpty(-1).Max(), First: PlacesOf(group.Id, group.Open, turn).Select(id => place[id]).DefaultIfEmpty(-1).Min(),
-                To: PlacesOf(group.Id, group.Close, turn).Select(id => place[id]).DefaultIfEmpty(-1).Min(), Last: PlacesOf(group.Id, group.Close, turn).Select(id => place[id]).DefaultIfEmpty(-1).Max()))
-            .Where(turn => turn.First >= 0).ToList());
-        foreach (var (group, spans) in turns) spans.ShouldAllBe(span => span.From < span.To, $"{name}: {group} is closed before it is open");
+        IEnumerable<string> PlacesOf(string group, ImmutableArray<Step> part, int turn) =>
+            part.Select(one => $"{(turn == 0 ? group : $"{group}.{turn + 1}")}/{one.Id}").Where(place.ContainsKey);
+        var turns = whole
+            .Opened.Select(one => one.Group)
+            .Distinct()
+            .ToDictionary(
+                group => group.Id,
+                group =>
+                    Enumerable
+                        .Range(0, 3)
+                        .Select(turn =>
+                            (
+                                From: PlacesOf(group.Id, group.Open, turn).Select(id => place[id]).DefaultIfEmpty(-1).Max(),
+                                First: PlacesOf(group.Id, group.Open, turn).Select(id => place[id]).DefaultIfEmpty(-1).Min(),
+                                To: PlacesOf(group.Id, group.Close, turn).Select(id => place[id]).DefaultIfEmpty(-1).Min(),
+                                Last: PlacesOf(group.Id, group.Close, turn).Select(id => place[id]).DefaultIfEmpty(-1).Max()
+                            )
+                        )
+                        .Where(turn => turn.First >= 0)
+                        .ToList()
+            );
+        foreach (var (group, spans) in turns)
+            spans.ShouldAllBe(span => span.From < span.To, $"{name}: {group} is closed before it is open");
         foreach (var step in steps)
         {
             var at = place[step.Id];
-            if (step.EngineRuns) turns.Where(pair => Given.Content.Access[pair.Key].BlocksRunning && pair.Value.Any(span => span.First < at && at < span.Last)).Select(pair => pair.Key).ShouldBeEmpty($"{name}: the engine runs at {step.Id}");
-            foreach (var needed in AccessGroup.Chain(step.Within, Given.Content.Access, Capabilities.Of(bike)).Where(one => !one.Open.IsEmpty))
+            if (step.EngineRuns)
+                turns
+                    .Where(pair =>
+                        Given.Content.Access[pair.Key].BlocksRunning && pair.Value.Any(span => span.First < at && at < span.Last)
+                    )
+                    .Select(pair => pair.Key)
+                    .ShouldBeEmpty($"{name}: the engine runs at {step.Id}");
+            foreach (
+                var needed in AccessGroup.Chain(step.Within, Given.Content.Access, Capabilities.Of(bike)).Where(one => !one.Open.IsEmpty)
+            )
                 turns[needed.Id].Any(span => span.From < at && at < span.To).ShouldBeTrue($"{name}: {step.Id} works behind {needed.Id}");
-            foreach (var drained in step.Empty.Where(reservoir => steps.Any(other => other.Kind == StepKind.Drain && other.Reservoir == reservoir)))
-                steps.Where(other => other.Kind == StepKind.Pour && other.Reservoir == drained).ShouldAllBe(pour => place[pour.Id] > place[step.Id], name);
+            foreach (
+                var drained in step.Empty.Where(reservoir =>
+                    steps.Any(other => other.Kind == StepKind.Drain && other.Reservoir == reservoir)
+                )
+            )
+                steps
+                    .Where(other => other.Kind == StepKind.Pour && other.Reservoir == drained)
+                    .ShouldAllBe(pour => place[pour.Id] > place[step.Id], name);
         }
 
         foreach (var (group, spans) in turns)
-            foreach (var outer in Given.Content.Access[group].Requires.Where(need => need.Applies.To(Capabilities.Of(bike)) && turns.ContainsKey(need.Group)))
-                spans.ShouldAllBe(inner => turns[outer.Group].Any(span => span.From < inner.First && inner.Last < span.To), $"{name}: {group} inside {outer.Group}");
+        foreach (
+            var outer in Given
+                .Content.Access[group]
+                .Requires.Where(need => need.Applies.To(Capabilities.Of(bike)) && turns.ContainsKey(need.Group))
+        )
+            spans.ShouldAllBe(
+                inner => turns[outer.Group].Any(span => span.From < inner.First && inner.Last < span.To),
+                $"{name}: {group} inside {outer.Group}"
+            );
         whole.Opened.Where(one => !one.Group.BlocksRunning).Select(one => one.Group.Id).ShouldBeUnique(name);
         whole.Job.Minutes.ShouldBeLessThanOrEqualTo(whole.MinutesApart, name);
     }
 
     /// <summary>Every kind of bike that ships, with everything in the way that can be.</summary>
-    private static IEnumerable<Profile> Bikes() => Given.Content.Sets.Select(set => set.Profile with
-    {
-        Model = set.Id,
-        TankOverPlugs = true,
-        AirFilter = AirFilterBehind.Tank,
-        BodyworkOverOil = true,
-    }).Append(Twin with { Model = "shaft", FinalDrive = FinalDrive.Shaft, AirFilter = AirFilterBehind.Seat, Fuel = FuelSystem.Carburettor, Carburettors = 2, FuelTap = FuelTap.Vacuum });
+    private static IEnumerable<Profile> Bikes() =>
+        Given
+            .Content.Sets.Select(set =>
+                set.Profile with
+                {
+                    Model = set.Id,
+                    TankOverPlugs = true,
+                    AirFilter = AirFilterBehind.Tank,
+                    BodyworkOverOil = true,
+                }
+            )
+            .Append(
+                Twin with
+                {
+                    Model = "shaft",
+                    FinalDrive = FinalDrive.Shaft,
+                    AirFilter = AirFilterBehind.Seat,
+                    Fuel = FuelSystem.Carburettor,
+                    Carburettors = 2,
+                    FuelTap = FuelTap.Vacuum,
+                }
+            );
 
-    private static Step Do(string id) => Given.Content.Job("chain")!.Steps.First(step => step.Kind == StepKind.Do) with { Id = id, Title = $"Do {id}", After = [], Puts = [], Lifts = [], Needs = [] };
+    private static Step Do(string id) =>
+        Given.Content.Job("chain")!.Steps.First(step => step.Kind == StepKind.Do) with
+        {
+            Id = id,
+            Title = $"Do {id}",
+            After = [],
+            Puts = [],
+            Lifts = [],
+            Needs = [],
+        };
 
-    private static JobAssembly Joined(Profile bike, params string[] jobs) => JobAssembly.Of([.. jobs.Select(id => Given.Content.Job(id)!)], Given.Content.Access, bike);
+    private static JobAssembly Joined(Profile bike, params string[] jobs) =>
+        JobAssembly.Of([.. jobs.Select(id => Given.Content.Job(id)!)], Given.Content.Access, bike);
 
-    private static string Refused(Profile bike, params string[] jobs) => JobAssembly.Refuse([.. jobs.Select(id => Given.Content.Job(id)!)], Given.Content.Access, bike)!.Words;
+    private static string Refused(Profile bike, params string[] jobs) =>
+        JobAssembly.Refuse([.. jobs.Select(id => Given.Content.Job(id)!)], Given.Content.Access, bike)!.Words;
 
-    private static string[] Ids(JobAssembly joined, Profile bike) => [.. JobPlan.For(joined.Job, bike).Steps.Select(planned => planned.Step.Id)];
+    private static string[] Ids(JobAssembly joined, Profile bike) =>
+        [.. JobPlan.For(joined.Job, bike).Steps.Select(planned => planned.Step.Id)];
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
 }

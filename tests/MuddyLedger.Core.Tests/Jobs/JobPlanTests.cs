@@ -23,7 +23,23 @@ public class JobPlanTests
 
     [Fact]
     public void The_filler_cap_comes_off_before_the_plug_and_the_plug_before_the_drain() =>
-        InOrder(Ids(Given.Drumlin), "bodywork-off/off", "cap-off", "plug-out", "drain-read", "plug-in", "pour-first", "level-first", "cap-on", "light", "run", "leaks", "level-final", "bodywork-off/on", "sign-off");
+        InOrder(
+            Ids(Given.Drumlin),
+            "bodywork-off/off",
+            "cap-off",
+            "plug-out",
+            "drain-read",
+            "plug-in",
+            "pour-first",
+            "level-first",
+            "cap-on",
+            "light",
+            "run",
+            "leaks",
+            "level-final",
+            "bodywork-off/on",
+            "sign-off"
+        );
 
     [Fact]
     public void The_engine_is_not_warmed_when_the_oil_is_drained_cold()
@@ -65,7 +81,10 @@ public class JobPlanTests
     public void The_wait_before_a_level_is_the_reservoirs_own()
     {
         JobPlan.For(Given.EngineOil, Given.Drumlin).Step("settle")!.Minutes!.Minutes.ShouldBe(4);
-        JobPlan.For(Given.EngineOil, Given.Drumlin with { Reservoirs = Given.Drumlin.Reservoirs.Clear() }).Step("settle")!.Minutes!.Minutes.ShouldBe(3);
+        JobPlan
+            .For(Given.EngineOil, Given.Drumlin with { Reservoirs = Given.Drumlin.Reservoirs.Clear() })
+            .Step("settle")!
+            .Minutes!.Minutes.ShouldBe(3);
     }
 
     [Fact]
@@ -82,7 +101,8 @@ public class JobPlanTests
     public void A_hot_or_running_engine_is_never_without_its_caution()
     {
         var steps = Given.EngineOil.Steps.ToDictionary(step => step.Id);
-        foreach (var runs in new[] { "warm", "light", "run" }) steps[runs].Cautions.ShouldContain(Hazard.CarbonMonoxide);
+        foreach (var runs in new[] { "warm", "light", "run" })
+            steps[runs].Cautions.ShouldContain(Hazard.CarbonMonoxide);
         steps["plug-out"].Cautions.ShouldContain(Hazard.HotOil);
         steps["stand"].Cautions.ShouldContain(Hazard.BikeOnStand);
         Enum.GetValues<Hazard>().ShouldAllBe(hazard => Cautions.For(hazard).Danger.Length > 10 && Cautions.For(hazard).Instead.Length > 10);
@@ -93,18 +113,20 @@ public class JobPlanTests
     public void Every_shipped_job_is_whole_for_every_shipped_set()
     {
         foreach (var set in Given.Content.Sets)
-            foreach (var job in Given.Content.JobsFor(set.Profile))
-            {
-                var plan = JobPlan.For(Given.Ready(job, set.Profile), set.Profile);
-                plan.Steps[^1].Step.Kind.ShouldBe(StepKind.SignOff, job.Id);
-                var refits = plan.Steps.SelectMany(planned => planned.Step.Refits).ToHashSet();
-                plan.Steps.SelectMany(planned => planned.Step.Tray).ShouldAllBe(part => refits.Contains(part.Id), job.Id);
-                plan.Steps.Where(planned => planned.Step.Reservoir is not null).ShouldAllBe(planned => Reservoirs.Of(set.Profile).Contains(planned.Step.Reservoir!.Value), job.Id);
-                plan.Steps.ShouldAllBe(planned => planned.Step.Text.EndsWith('.') && planned.Step.Title.Length <= 30, job.Id);
-            }
+        foreach (var job in Given.Content.JobsFor(set.Profile))
+        {
+            var plan = JobPlan.For(Given.Ready(job, set.Profile), set.Profile);
+            plan.Steps[^1].Step.Kind.ShouldBe(StepKind.SignOff, job.Id);
+            var refits = plan.Steps.SelectMany(planned => planned.Step.Refits).ToHashSet();
+            plan.Steps.SelectMany(planned => planned.Step.Tray).ShouldAllBe(part => refits.Contains(part.Id), job.Id);
+            plan.Steps.Where(planned => planned.Step.Reservoir is not null)
+                .ShouldAllBe(planned => Reservoirs.Of(set.Profile).Contains(planned.Step.Reservoir!.Value), job.Id);
+            plan.Steps.ShouldAllBe(planned => planned.Step.Text.EndsWith('.') && planned.Step.Title.Length <= 30, job.Id);
+        }
     }
 
-    private static string[] Ids(Profile bike) => [.. JobPlan.For(Given.Ready(Given.EngineOil, bike), bike).Steps.Select(planned => planned.Step.Id)];
+    private static string[] Ids(Profile bike) =>
+        [.. JobPlan.For(Given.Ready(Given.EngineOil, bike), bike).Steps.Select(planned => planned.Step.Id)];
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
 }

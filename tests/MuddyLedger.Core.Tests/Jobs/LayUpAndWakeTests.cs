@@ -18,45 +18,66 @@ public class LayUpAndWakeTests
     private static LocalDate Day(Instant at) => at.InUtc().Date;
 
     /// <summary>Every kind of bike that ships, with one set of choices drawn for each.</summary>
-    private static readonly Gen<(Profile Bike, int[] Picks)> Case =
-        Gen.Select(Gen.Int[0, Given.Content.Sets.Length - 1].Select(at => Given.Content.Sets[at].Profile), Gen.Int[0, 2].Array[8]);
+    private static readonly Gen<(Profile Bike, int[] Picks)> Case = Gen.Select(
+        Gen.Int[0, Given.Content.Sets.Length - 1].Select(at => Given.Content.Sets[at].Profile),
+        Gen.Int[0, 2].Array[8]
+    );
 
     // Property: over every kind of bike and any choices, the wake-up has a step for each thing that the lay-up left, none for what it did
     // not leave, cannot pass its last look at the list while one stands, and leaves an empty list.
     [Fact]
-    public void A_wake_up_undoes_exactly_what_the_lay_up_did() => Case.Sample(one =>
-    {
-        var book = new LedgerBuilder();
-        Finish(book, Through(new Bench(one.Bike, LayingUp), one.Picks));
-        var left = UndoList.Of(book.Ledger, [], Day);
-        var waking = UndoList.For(Waking, left.Select(thing => thing.Thing).ToHashSet());
-        var ends = waking.Steps.Where(step => step.IfStanding).SelectMany(UndoList.Of).Select(pair => pair.Thing.Id).ToHashSet();
-        ends.ShouldBe(left.Select(thing => thing.Thing).ToHashSet(), ignoreOrder: true);
-        foreach (var thing in left) waking.Steps.SelectMany(UndoList.Of).ShouldContain(pair => pair.Thing.Back && pair.Thing.Id == thing.Thing && pair.Way != thing.Way);
+    public void A_wake_up_undoes_exactly_what_the_lay_up_did() =>
+        Case.Sample(
+            one =>
+            {
+                var book = new LedgerBuilder();
+                Finish(book, Through(new Bench(one.Bike, LayingUp), one.Picks));
+                var left = UndoList.Of(book.Ledger, [], Day);
+                var waking = UndoList.For(Waking, left.Select(thing => thing.Thing).ToHashSet());
+                var ends = waking.Steps.Where(step => step.IfStanding).SelectMany(UndoList.Of).Select(pair => pair.Thing.Id).ToHashSet();
+                ends.ShouldBe(left.Select(thing => thing.Thing).ToHashSet(), ignoreOrder: true);
+                foreach (var thing in left)
+                    waking
+                        .Steps.SelectMany(UndoList.Of)
+                        .ShouldContain(pair => pair.Thing.Back && pair.Thing.Id == thing.Thing && pair.Way != thing.Way);
 
-        var bench = Through(new Bench(one.Bike, waking) { Before = left }, one.Picks);
-        Finish(book, bench);
-        // An oil pump that stood is not proven by waking: its premix stays on the list until a measured fall ends it.
-        UndoList.Of(book.Ledger, [], Day).Select(thing => thing.Thing)
-            .ShouldBe(one.Bike.Lubrication is Lubrication.OilInjection ? ["premix-insurance"] : []);
-        RidingTime.Of(book.Ledger).StandsStill.ShouldBeFalse();
-    }, iter: 24);
+                var bench = Through(new Bench(one.Bike, waking) { Before = left }, one.Picks);
+                Finish(book, bench);
+                // An oil pump that stood is not proven by waking: its premix stays on the list until a measured fall ends it.
+                UndoList
+                    .Of(book.Ledger, [], Day)
+                    .Select(thing => thing.Thing)
+                    .ShouldBe(one.Bike.Lubrication is Lubrication.OilInjection ? ["premix-insurance"] : []);
+                RidingTime.Of(book.Ledger).StandsStill.ShouldBeFalse();
+            },
+            iter: 24
+        );
 
     // The same for what a step of the wake-up was skipped for: the look at the list does not pass, and says what stands.
     [Fact]
     public void The_list_must_be_empty_before_the_gate_opens_and_a_skipped_step_does_not_empty_it()
     {
-        var before = Standing(("plug-in-exhaust", "the ends of the exhaust shut", Gate.Cranked), ("chalk-on-tyres", "chalk", null), ("tyres-pumped-up", "pumped up", Gate.Ridden));
+        var before = Standing(
+            ("plug-in-exhaust", "the ends of the exhaust shut", Gate.Cranked),
+            ("chalk-on-tyres", "chalk", null),
+            ("tyres-pumped-up", "pumped up", Gate.Ridden)
+        );
         var bench = new Bench(Given.Drumlin, UndoList.For(Waking, before.Select(one => one.Thing).ToHashSet())) { Before = before };
         while (bench.Next() is { } next && next != "undo-cranked")
         {
-            if (next == "exhaust-open") bench.Do(new StepSkipped(next, "called in"));
-            else bench.Done(next);
+            if (next == "exhaust-open")
+                bench.Do(new StepSkipped(next, "called in"));
+            else
+                bench.Done(next);
         }
 
-        bench.Try(new StepDone("undo-cranked", StepRecord.Nothing))!.Words.ShouldBe("does not pass yet. In place for now: the ends of the exhaust shut");
+        bench
+            .Try(new StepDone("undo-cranked", StepRecord.Nothing))!
+            .Words.ShouldBe("does not pass yet. In place for now: the ends of the exhaust shut");
         // What only keeps it from being ridden does not keep it from being cranked.
-        var open = new Bench(Given.Drumlin, UndoList.For(Waking, before.Select(one => one.Thing).ToHashSet())) { Before = before }.UpTo("undo-cranked");
+        var open = new Bench(Given.Drumlin, UndoList.For(Waking, before.Select(one => one.Thing).ToHashSet())) { Before = before }.UpTo(
+            "undo-cranked"
+        );
         open.Done("undo-cranked").UpTo("pressure").Do(new StepSkipped("pressure", "no gauge here")).UpTo("undo-ridden");
         open.Try(new StepDone("undo-ridden", StepRecord.Nothing))!.Words.ShouldContain("pumped up");
     }
@@ -79,7 +100,9 @@ public class LayUpAndWakeTests
         book.Write(Given.Today, new LeftForNow("main-fuse", "the main fuse", ForNow.Away) { Shuts = Gate.Run, Where = "tin on the sill" });
         book.Write(Given.Today, new LeftForNow("chalk-on-tyres", "the chalk", ForNow.InPlace));
         var shut = Given.Line(Given.Drumlin, book.Ledger).Reasons.Where(reason => reason.State == GateState.Shut).ShouldHaveSingleItem();
-        (shut.Gate, shut.Kind, shut.Why, shut.Thing).ShouldBe((Gate.Run, ReasonKind.ForNow, "Away for now: the main fuse (tin on the sill)", "main-fuse"));
+        (shut.Gate, shut.Kind, shut.Why, shut.Thing).ShouldBe(
+            (Gate.Run, ReasonKind.ForNow, "Away for now: the main fuse (tin on the sill)", "main-fuse")
+        );
         book.Write(Given.Today, new ForNowUndone("main-fuse", "the main fuse"));
         Given.Line(Given.Drumlin, book.Ledger).Reasons.ShouldNotContain(reason => reason.State == GateState.Shut);
     }
@@ -89,11 +112,16 @@ public class LayUpAndWakeTests
     {
         var bench = new Bench(Given.Drumlin, LayingUp).UpTo("battery-out");
         bench.Done("battery-out", new() { Where = "shelf in the cellar" });
-        var running = UndoList.Of(new LedgerBuilder().Ledger, [(Guid.CreateVersion7(), bench.Job, bench.State)], Day).First(one => one.Thing == "battery");
+        var running = UndoList
+            .Of(new LedgerBuilder().Ledger, [(Guid.CreateVersion7(), bench.Job, bench.State)], Day)
+            .First(one => one.Thing == "battery");
         (running.Where, running.Shuts, running.Way).ShouldBe(("shelf in the cellar", Gate.Run, ForNow.Away));
         var book = new LedgerBuilder();
         Finish(book, bench.UpTo());
-        UndoList.Of(book.Ledger, [], Day).First(one => one.Thing == "battery").Words.ShouldBe("Away for now: the battery (shelf in the cellar)");
+        UndoList
+            .Of(book.Ledger, [], Day)
+            .First(one => one.Thing == "battery")
+            .Words.ShouldBe("Away for now: the battery (shelf in the cellar)");
     }
 
     [Fact]
@@ -136,16 +164,29 @@ public class LayUpAndWakeTests
     [InlineData("two-stroke-enduro", "gear-oil", true)]
     [InlineData("step-through", "oil-now", true)]
     public void A_step_that_hangs_on_a_choice_that_is_not_asked_does_not_apply(string set, string step, bool applies) =>
-        JobPlan.For(LayingUp, Given.Content.Sets.First(one => one.Id == set).Profile with { Battery = set == "motocross-four-stroke" ? BatteryKind.None : BatteryKind.AgmOrGel })
-            .Steps.Any(planned => planned.Step.Id == step).ShouldBe(applies);
+        JobPlan
+            .For(
+                LayingUp,
+                Given.Content.Sets.First(one => one.Id == set).Profile with
+                {
+                    Battery = set == "motocross-four-stroke" ? BatteryKind.None : BatteryKind.AgmOrGel,
+                }
+            )
+            .Steps.Any(planned => planned.Step.Id == step)
+            .ShouldBe(applies);
 
     [Fact]
     public void Joined_with_another_job_a_recommendation_still_reads_its_own_choices()
     {
         var joined = JobAssembly.Of([Given.Content.Job("chain")!, Given.Content.Job("setting-up")!], Given.Content.Access, Given.Scree).Job;
-        var where = JobPlan.For(joined, Given.Scree with { Use = BikeUse.Motocross }).Steps.First(planned => planned.Step.Id == "setting-up/where").Step.Choice!;
+        var where = JobPlan
+            .For(joined, Given.Scree with { Use = BikeUse.Motocross })
+            .Steps.First(planned => planned.Step.Id == "setting-up/where")
+            .Step.Choice!;
         (where.Default, where.Because).ShouldBe(("closed", "It was built for closed courses."));
-        JobAssembly.Refuse([Given.Content.Job("chain")!, LayingUp], Given.Content.Access, Given.Scree)!.Words.ShouldContain("\"Laying up\" has an order of its own");
+        JobAssembly
+            .Refuse([Given.Content.Job("chain")!, LayingUp], Given.Content.Access, Given.Scree)!
+            .Words.ShouldContain("\"Laying up\" has an order of its own");
     }
 
     /// <summary>Every step done in order, the choices as drawn.</summary>
@@ -155,8 +196,10 @@ public class LayUpAndWakeTests
         while (bench.Next() is { } next)
         {
             var choice = bench.Plan.Step(next)!.Step.Choice;
-            if (choice is null) bench.Answer(next);
-            else bench.Done(next, new() { Option = choice.Options[picks[at++ % picks.Length] % choice.Options.Length].Id });
+            if (choice is null)
+                bench.Answer(next);
+            else
+                bench.Done(next, new() { Option = choice.Options[picks[at++ % picks.Length] % choice.Options.Length].Id });
         }
 
         return bench;
@@ -164,7 +207,10 @@ public class LayUpAndWakeTests
 
     private static void Finish(LedgerBuilder book, Bench bench)
     {
-        foreach (var entry in RunFinish.Entries(bench.Plan, bench.State, new(60, [], null, null), Given.Today, _ => Given.Today, book.Ledger)) book.Write(entry.Date, entry.Body);
+        foreach (
+            var entry in RunFinish.Entries(bench.Plan, bench.State, new(60, [], null, null), Given.Today, _ => Given.Today, book.Ledger)
+        )
+            book.Write(entry.Date, entry.Body);
     }
 
     private static ImmutableArray<StandingForNow> Standing(params (string Thing, string What, Gate? Shuts)[] things) =>

@@ -30,7 +30,9 @@ public class RunRulesTests
     [Fact]
     public void Later_steps_wait_for_a_hold_point_that_has_not_passed()
     {
-        var bench = OnTheDrumlin.UpTo("level-first").Do(new StepNotSound("level-first", new FindingOpened("Glass clouded", FindingSeverity.Watch)));
+        var bench = OnTheDrumlin
+            .UpTo("level-first")
+            .Do(new StepNotSound("level-first", new FindingOpened("Glass clouded", FindingSeverity.Watch)));
         Refused(bench, new StepDone("cap-on", StepRecord.Nothing), "waits for");
         bench.Do(new StepReopened("level-first")).Done("level-first").Done("cap-on");
     }
@@ -46,20 +48,57 @@ public class RunRulesTests
     [Theory]
     [InlineData("drain-read")]
     [InlineData("pour-first")]
-    public void What_the_job_is_for_cannot_be_skipped(string step) => Refused(OnTheDrumlin.UpTo(step), new StepSkipped(step, "no time"), "set the whole job aside");
+    public void What_the_job_is_for_cannot_be_skipped(string step) =>
+        Refused(OnTheDrumlin.UpTo(step), new StepSkipped(step, "no time"), "set the whole job aside");
 
-    public static TheoryData<string, StepRecord, string, string> Unfit => new()
-    {
-        { "reading", StepRecord.Nothing, "record.meters", "is missing" },
-        { "reading", new() { Meters = [Given.Hours(12)] }, "record.meters", "has not got" },
-        { "school", new() { Option = "boil" }, "record.option", "none of the choices" },
-        { "pour-first", new() { Fluid = "10W-40" }, "record.volume", "is missing" },
-        { "pour-first", new() { Volume = Given.Litres(0), Fluid = "10W-40" }, "record.volume", "is missing" },
-        { "pour-first", new() { Volume = Given.Litres(2) }, "record.fluid", "is missing" },
-        { "level-first", StepRecord.Nothing, "record.level", "is missing" },
-        { "level-first", new() { Level = Level.Below }, "record.level", "below the mark" },
-        { "level-final", new() { Level = Level.Above }, "record.level", "above the maximum" },
-    };
+    public static TheoryData<string, StepRecord, string, string> Unfit =>
+        new()
+        {
+            { "reading", StepRecord.Nothing, "record.meters", "is missing" },
+            {
+                "reading",
+                new() { Meters = [Given.Hours(12)] },
+                "record.meters",
+                "has not got"
+            },
+            {
+                "school",
+                new() { Option = "boil" },
+                "record.option",
+                "none of the choices"
+            },
+            {
+                "pour-first",
+                new() { Fluid = "10W-40" },
+                "record.volume",
+                "is missing"
+            },
+            {
+                "pour-first",
+                new() { Volume = Given.Litres(0), Fluid = "10W-40" },
+                "record.volume",
+                "is missing"
+            },
+            {
+                "pour-first",
+                new() { Volume = Given.Litres(2) },
+                "record.fluid",
+                "is missing"
+            },
+            { "level-first", StepRecord.Nothing, "record.level", "is missing" },
+            {
+                "level-first",
+                new() { Level = Level.Below },
+                "record.level",
+                "below the mark"
+            },
+            {
+                "level-final",
+                new() { Level = Level.Above },
+                "record.level",
+                "above the maximum"
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Unfit))]
@@ -94,7 +133,9 @@ public class RunRulesTests
     public void What_comes_off_lies_on_the_tray_until_its_step_refits_it()
     {
         var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out");
-        bench.State.Tray.Select(item => item.Item).ShouldBe(["bodywork-off/panel", "bodywork-off/panel-bolts", "bodywork-off/indicator", "cap", "plug"]);
+        bench
+            .State.Tray.Select(item => item.Item)
+            .ShouldBe(["bodywork-off/panel", "bodywork-off/panel-bolts", "bodywork-off/indicator", "cap", "plug"]);
         bench.UpTo("pour-first").State.Tray.ShouldNotContain(item => item.Item == "plug");
         bench.UpTo().State.Tray.ShouldBeEmpty();
     }
@@ -115,7 +156,11 @@ public class RunRulesTests
     public void What_is_marked_on_the_tray_is_kept_whether_it_goes_back_on_or_not()
     {
         var photo = Guid.CreateVersion7();
-        var bench = OnTheDrumlin.UpTo("plug-out").Done("plug-out").Do(new TrayMarked("plug", null, "M14 x 1.5", "flange to the case", photo)).Do(new TrayPut("x1", "heat shield", 2, "left", "M6"));
+        var bench = OnTheDrumlin
+            .UpTo("plug-out")
+            .Done("plug-out")
+            .Do(new TrayMarked("plug", null, "M14 x 1.5", "flange to the case", photo))
+            .Do(new TrayPut("x1", "heat shield", 2, "left", "M6"));
         Refused(bench, new TrayMarked("nothing", null, null, "odd", null), "not on the tray");
         bench.Do(new TrayMarked("plug", null, "M14 x 1.5", "dot to the front", photo));
         // Taken back and done again, what was said of it still holds.
@@ -144,7 +189,8 @@ public class RunRulesTests
     [Fact]
     public void A_run_that_took_nothing_apart_shuts_no_gate_and_leaves_them_not_proven_from_its_first_tap()
     {
-        GateState[] States(Bench bench) => [.. RunGates.Of(new(Run, bench.Plan, bench.State), Given.Day).Select(reason => reason.State).Distinct()];
+        GateState[] States(Bench bench) =>
+            [.. RunGates.Of(new(Run, bench.Plan, bench.State), Given.Day).Select(reason => reason.State).Distinct()];
         States(OnTheDrumlin).ShouldBeEmpty();
         States(OnTheDrumlin.Done("reading")).ShouldBe([GateState.NotProven]);
     }
@@ -165,27 +211,34 @@ public class RunRulesTests
 
     // Property: whatever is tapped, in whatever order, an answered step has had all that it waits for answered before it.
     [Fact]
-    public void No_order_of_taps_gets_round_the_rules() => AnyTaps.Sample(taps =>
-    {
-        var bench = OnTheDrumlin;
-        foreach (var (at, way) in taps)
-        {
-            var steps = bench.Plan.Steps;
-            var id = steps[at % steps.Length].Step.Id;
-            bench.Try(way switch
+    public void No_order_of_taps_gets_round_the_rules() =>
+        AnyTaps.Sample(
+            taps =>
             {
-                0 => new StepSkipped(id, "no time"),
-                1 => new StepNotSound(id, new FindingOpened("Odd", FindingSeverity.Watch)),
-                2 => new StepReopened(id),
-                _ => new StepDone(id, bench.RecordFor(id)),
-            });
-            var (plan, state) = (bench.Plan, bench.State);
-            foreach (var planned in plan.Steps.Where(one => state.Step(one.Step.Id).Mark != StepMark.Open))
-                if (planned.WaitsFor.Any(before => state.Step(before).Mark == StepMark.Open)) return false;
-        }
+                var bench = OnTheDrumlin;
+                foreach (var (at, way) in taps)
+                {
+                    var steps = bench.Plan.Steps;
+                    var id = steps[at % steps.Length].Step.Id;
+                    bench.Try(
+                        way switch
+                        {
+                            0 => new StepSkipped(id, "no time"),
+                            1 => new StepNotSound(id, new FindingOpened("Odd", FindingSeverity.Watch)),
+                            2 => new StepReopened(id),
+                            _ => new StepDone(id, bench.RecordFor(id)),
+                        }
+                    );
+                    var (plan, state) = (bench.Plan, bench.State);
+                    foreach (var planned in plan.Steps.Where(one => state.Step(one.Step.Id).Mark != StepMark.Open))
+                        if (planned.WaitsFor.Any(before => state.Step(before).Mark == StepMark.Open))
+                            return false;
+                }
 
-        return true;
-    }, iter: 60);
+                return true;
+            },
+            iter: 60
+        );
 
     // Property: taking an answer back leaves the tray as it was before the answer.
     [Fact]
@@ -201,9 +254,18 @@ public class RunRulesTests
         }
     }
 
-    private static Gate[] Shut(Bench bench) => [.. RunGates.Of(new(Run, bench.Plan, bench.State), Given.Day).Where(reason => reason.State == GateState.Shut).Select(reason => reason.Gate).Distinct().Order()];
+    private static Gate[] Shut(Bench bench) =>
+        [
+            .. RunGates
+                .Of(new(Run, bench.Plan, bench.State), Given.Day)
+                .Where(reason => reason.State == GateState.Shut)
+                .Select(reason => reason.Gate)
+                .Distinct()
+                .Order(),
+        ];
 
-    private static void Refused(Bench bench, RunAct act, string words) => bench.Try(act).ShouldNotBeNull().Words.ShouldContain(words, Case.Insensitive);
+    private static void Refused(Bench bench, RunAct act, string words) =>
+        bench.Try(act).ShouldNotBeNull().Words.ShouldContain(words, Case.Insensitive);
 
     private static readonly Gen<(int At, int Way)[]> AnyTaps = Gen.Select(Gen.Int[0, 40], Gen.Int[0, 11]).Array[0, 80];
 }

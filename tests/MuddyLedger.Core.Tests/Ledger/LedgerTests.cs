@@ -32,28 +32,42 @@ public class LedgerTests
     }
 
     [Fact]
-    public void An_entry_of_another_bike_is_refused() => Should.Throw<ArgumentException>(() => BikeLedger.Of(new(Guid.CreateVersion7()),
-        [new LedgerEntry(new(Guid.CreateVersion7()), Given.Bike, Given.Today, Given.Noon, "x", new NoteWritten("x"))], []));
+    public void An_entry_of_another_bike_is_refused() =>
+        Should.Throw<ArgumentException>(() =>
+            BikeLedger.Of(
+                new(Guid.CreateVersion7()),
+                [new LedgerEntry(new(Guid.CreateVersion7()), Given.Bike, Given.Today, Given.Noon, "x", new NoteWritten("x"))],
+                []
+            )
+        );
 
     // Property: striking a line and writing the same again gives the state that was there.
     [Fact]
-    public void Strike_and_redo_gives_the_same_state() => Gen.Select(AnyBook, Gen.Int[0, 1000]).Sample((lines, which) =>
-    {
-        var (before, book) = (Written(lines), Written(lines));
-        var wrong = book.Ledger.Standing[which % lines.Length];
-        book.Correct(wrong, wrong.Body);
-        return State(before.Ledger) == State(book.Ledger);
-    });
+    public void Strike_and_redo_gives_the_same_state() =>
+        Gen.Select(AnyBook, Gen.Int[0, 1000])
+            .Sample(
+                (lines, which) =>
+                {
+                    var (before, book) = (Written(lines), Written(lines));
+                    var wrong = book.Ledger.Standing[which % lines.Length];
+                    book.Correct(wrong, wrong.Body);
+                    return State(before.Ledger) == State(book.Ledger);
+                }
+            );
 
     // Property: the order in which rows come out of the store does not matter.
     [Fact]
-    public void The_order_of_the_rows_does_not_matter() => Gen.Select(AnyBook, Gen.Int[0, 99]).Sample((lines, seed) =>
-    {
-        var ledger = Written(lines).Ledger;
-        var shuffled = ledger.All.ToArray();
-        new Random(seed).Shuffle(shuffled);
-        return BikeLedger.Of(Given.Bike, shuffled, ledger.Strikes.Values).All.SequenceEqual(ledger.All);
-    });
+    public void The_order_of_the_rows_does_not_matter() =>
+        Gen.Select(AnyBook, Gen.Int[0, 99])
+            .Sample(
+                (lines, seed) =>
+                {
+                    var ledger = Written(lines).Ledger;
+                    var shuffled = ledger.All.ToArray();
+                    new Random(seed).Shuffle(shuffled);
+                    return BikeLedger.Of(Given.Bike, shuffled, ledger.Strikes.Values).All.SequenceEqual(ledger.All);
+                }
+            );
 
     [Fact]
     public void A_finding_is_open_until_it_is_closed_even_if_its_words_were_corrected()
@@ -80,23 +94,31 @@ public class LedgerTests
 
     private sealed record Line(int Day, int Kind, decimal Amount);
 
-    private static readonly Gen<Line[]> AnyBook = Gen.Select(Gen.Int[0, 5], Gen.Int[0, 6], Gen.Decimal[0.1m, 3m], (day, kind, amount) => new Line(day, kind, Math.Round(amount, 2))).Array[1, 25];
+    private static readonly Gen<Line[]> AnyBook = Gen.Select(
+        Gen.Int[0, 5],
+        Gen.Int[0, 6],
+        Gen.Decimal[0.1m, 3m],
+        (day, kind, amount) => new Line(day, kind, Math.Round(amount, 2))
+    ).Array[1, 25];
 
     private static LedgerBuilder Written(Line[] lines)
     {
         var book = new LedgerBuilder();
         var shown = 9_000m;
         foreach (var (line, at) in lines.OrderBy(line => line.Day).Select((line, at) => (line, at)))
-            book.Write(Given.Today.PlusDays(line.Day - 10), line.Kind switch
-            {
-                0 => new MeterRead(Given.Miles(shown += line.Amount * 10)),
-                1 => new FluidFilled(ReservoirId.Engine, Given.Litres(line.Amount), $"oil {at}"),
-                2 => new FluidDrained(ReservoirId.Engine, Given.Litres(line.Amount), DrainReading.NotRead),
-                3 => new FluidToppedUp(ReservoirId.Engine, Given.Litres(line.Amount), "10W-40"),
-                4 => new TaskDone("engine-oil.replace", Evidence.DoneHere),
-                5 => new FindingOpened($"thing {at}", FindingSeverity.Watch),
-                _ => new WasteHeld("engine oil", Given.Litres(line.Amount)),
-            });
+            book.Write(
+                Given.Today.PlusDays(line.Day - 10),
+                line.Kind switch
+                {
+                    0 => new MeterRead(Given.Miles(shown += line.Amount * 10)),
+                    1 => new FluidFilled(ReservoirId.Engine, Given.Litres(line.Amount), $"oil {at}"),
+                    2 => new FluidDrained(ReservoirId.Engine, Given.Litres(line.Amount), DrainReading.NotRead),
+                    3 => new FluidToppedUp(ReservoirId.Engine, Given.Litres(line.Amount), "10W-40"),
+                    4 => new TaskDone("engine-oil.replace", Evidence.DoneHere),
+                    5 => new FindingOpened($"thing {at}", FindingSeverity.Watch),
+                    _ => new WasteHeld("engine oil", Given.Litres(line.Amount)),
+                }
+            );
         return book;
     }
 
@@ -105,14 +127,19 @@ public class LedgerTests
     {
         var meters = BikeMeters.Of(Given.Drumlin, ledger);
         var engine = FluidChain.StateOf(ReservoirId.Engine, ledger);
-        return string.Join('\n',
-        [
-            string.Join(", ", meters.Own[MeterKind.Odometer].History.Points.Select(point => $"{point.Date} {point.Lifetime}")),
-            $"{engine.Contents?.Fluid} {engine.Contents?.Poured} {engine.EmptySince?.Date} {engine.LastLevel?.Level}",
-            string.Join(", ", Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, ledger, meters, Given.Today)
-                .Select(task => $"{task.Task.Id} {task.Life.State} {task.Life.Governing?.Share} {task.Life.Governing?.Due}")),
-            string.Join(", ", Findings.Open(ledger).Select(open => open.Body.Title)),
-            string.Join(", ", Waste.ToHandIn([ledger])),
-        ]);
+        return string.Join(
+            '\n',
+            [
+                string.Join(", ", meters.Own[MeterKind.Odometer].History.Points.Select(point => $"{point.Date} {point.Lifetime}")),
+                $"{engine.Contents?.Fluid} {engine.Contents?.Poured} {engine.EmptySince?.Date} {engine.LastLevel?.Level}",
+                string.Join(
+                    ", ",
+                    Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, ledger, meters, Given.Today)
+                        .Select(task => $"{task.Task.Id} {task.Life.State} {task.Life.Governing?.Share} {task.Life.Governing?.Due}")
+                ),
+                string.Join(", ", Findings.Open(ledger).Select(open => open.Body.Title)),
+                string.Join(", ", Waste.ToHandIn([ledger])),
+            ]
+        );
     }
 }

@@ -14,7 +14,12 @@ public class LimitTableTests
     private static Profile With(BatteryKind battery, int volts) => Given.Drumlin with { Battery = battery, BatteryVolts = volts };
 
     private static ReadingVerdict Judge(BikeFigure figure, Profile bike, string value) =>
-        ReadingVerdict.Of(figure, bike.Figure(figure), Table.For(figure, Capabilities.Of(bike)), decimal.Parse(value, CultureInfo.InvariantCulture));
+        ReadingVerdict.Of(
+            figure,
+            bike.Figure(figure),
+            Table.For(figure, Capabilities.Of(bike)),
+            decimal.Parse(value, CultureInfo.InvariantCulture)
+        );
 
     // Common practice, no source: trade tables as the notes have them; a boundary belongs to the better side.
     [Theory]
@@ -31,7 +36,8 @@ public class LimitTableTests
     [InlineData("12.7", "good")]
     [InlineData("13.0", "good")]
     [InlineData("13.01", "just charged")]
-    public void A_lead_battery_at_rest(string volts, string name) => Judge(BikeFigure.RestingVoltage, With(BatteryKind.AgmOrGel, 12), volts).Name.ShouldBe(name);
+    public void A_lead_battery_at_rest(string volts, string name) =>
+        Judge(BikeFigure.RestingVoltage, With(BatteryKind.AgmOrGel, 12), volts).Name.ShouldBe(name);
 
     [Theory]
     [InlineData(BatteryKind.Flooded, 6, "5.99", "flat")]
@@ -45,7 +51,8 @@ public class LimitTableTests
     [InlineData(BatteryKind.LiFePo4, 12, "13.0", "fair")]
     [InlineData(BatteryKind.LiFePo4, 12, "13.2", "good")]
     [InlineData(BatteryKind.LiFePo4, 12, "13.4", "good")]
-    public void Other_batteries_at_rest(BatteryKind kind, int rated, string volts, string name) => Judge(BikeFigure.RestingVoltage, With(kind, rated), volts).Name.ShouldBe(name);
+    public void Other_batteries_at_rest(BatteryKind kind, int rated, string volts, string name) =>
+        Judge(BikeFigure.RestingVoltage, With(kind, rated), volts).Name.ShouldBe(name);
 
     [Theory]
     [InlineData(BatteryKind.AgmOrGel, 12, "12.8", "not charging", null)]
@@ -83,7 +90,8 @@ public class LimitTableTests
                 var verdict = ReadingVerdict.Of(figure, null, Table.For(figure, Capabilities.Of(With(kind, rated))), volts);
                 verdict.Grade.ShouldNotBeNull($"{figure} {volts}");
                 verdict.Means.Length.ShouldBeGreaterThan(3);
-                if (!verdict.Right) verdict.Do.Length.ShouldBeGreaterThan(5, $"{figure} {volts}");
+                if (!verdict.Right)
+                    verdict.Do.Length.ShouldBeGreaterThan(5, $"{figure} {volts}");
             }
     }
 
@@ -94,8 +102,10 @@ public class LimitTableTests
         {
             row.Bands.Count(band => band.Grade == Grade.Sound).ShouldBeGreaterThan(0, row.Id);
             var (low, high) = row.Sound;
-            if (low is { } least) row.BandOf(least).Grade.ShouldBe(Grade.Sound, $"{row.Id} at {least}: its boundary belongs to the better side");
-            if (high is { } most) row.BandOf(most).Grade.ShouldBe(Grade.Sound, $"{row.Id} at {most}");
+            if (low is { } least)
+                row.BandOf(least).Grade.ShouldBe(Grade.Sound, $"{row.Id} at {least}: its boundary belongs to the better side");
+            if (high is { } most)
+                row.BandOf(most).Grade.ShouldBe(Grade.Sound, $"{row.Id} at {most}");
             row.Figures.ShouldAllBe(figure => BikeFigures.UnitOf(figure) == row.Unit);
         }
     }
@@ -103,20 +113,32 @@ public class LimitTableTests
     [Fact]
     public void A_viewing_and_the_bench_say_the_same_of_a_reading()
     {
-        foreach (var (point, figure, bike) in new[]
-        {
-            ("electrics.rest-lead", BikeFigure.RestingVoltage, With(BatteryKind.AgmOrGel, 12)), ("warm.charging-lithium", BikeFigure.ChargingVoltage, With(BatteryKind.LiFePo4, 12)),
-            ("off-the-ground.front-pads", BikeFigure.FrontPads, Given.Drumlin), ("warm.throttle-play", BikeFigure.ThrottlePlay, Given.Drumlin),
-        })
+        foreach (
+            var (point, figure, bike) in new[]
+            {
+                ("electrics.rest-lead", BikeFigure.RestingVoltage, With(BatteryKind.AgmOrGel, 12)),
+                ("warm.charging-lithium", BikeFigure.ChargingVoltage, With(BatteryKind.LiFePo4, 12)),
+                ("off-the-ground.front-pads", BikeFigure.FrontPads, Given.Drumlin),
+                ("warm.throttle-play", BikeFigure.ThrottlePlay, Given.Drumlin),
+            }
+        )
             for (var value = 0m; value < 17; value += 0.05m)
-                Seen.Of(Given.Content.Viewing.ById[point].Scale!, [value]).Grade.ShouldBe(ReadingVerdict.Of(figure, null, Table.For(figure, Capabilities.Of(bike)), value).Grade!.Value, $"{point} {value}");
+                Seen.Of(Given.Content.Viewing.ById[point].Scale!, [value])
+                    .Grade.ShouldBe(
+                        ReadingVerdict.Of(figure, null, Table.For(figure, Capabilities.Of(bike)), value).Grade!.Value,
+                        $"{point} {value}"
+                    );
     }
 
     [Fact]
     public void The_makers_figure_wins_and_the_table_still_knows_what_is_dangerous()
     {
-        var bike = With(BatteryKind.AgmOrGel, 12) with { Figures = Given.Drumlin.Figures.SetItem(BikeFigure.ChargingVoltage, new(14.0m, 15.5m, new(ProvenanceKind.Manual, "p. 7"))) };
-        Judge(BikeFigure.ChargingVoltage, bike, "15.4").ShouldSatisfyAllConditions(verdict => verdict.Right.ShouldBeTrue(), verdict => verdict.From!.Source.ShouldBe("p. 7"));
+        var bike = With(BatteryKind.AgmOrGel, 12) with
+        {
+            Figures = Given.Drumlin.Figures.SetItem(BikeFigure.ChargingVoltage, new(14.0m, 15.5m, new(ProvenanceKind.Manual, "p. 7"))),
+        };
+        Judge(BikeFigure.ChargingVoltage, bike, "15.4")
+            .ShouldSatisfyAllConditions(verdict => verdict.Right.ShouldBeTrue(), verdict => verdict.From!.Source.ShouldBe("p. 7"));
         Judge(BikeFigure.ChargingVoltage, bike, "13.8").Right.ShouldBeFalse("sound by the table, and outside of the maker's");
         Judge(BikeFigure.ChargingVoltage, bike, "16.2").Stops.ShouldBe(Gate.Ridden);
     }
@@ -132,7 +154,8 @@ public class LimitTableTests
         verdict.Means.ShouldContain(where);
     }
 
-    // Published: NIST SP 811, 1 thou is 0.0254 mm. A range printed in thou is met exactly by readings in thou, and by a feeler's hundredths.
+    // Published: NIST SP 811, 1 thou is 0.0254 mm. A range printed in thou is met exactly by readings in thou, and by a feeler's
+    // hundredths.
     [Theory]
     [InlineData("4 to 6 thou", "4 thou", true)]
     [InlineData("4 to 6 thou", "6 thou", true)]
@@ -165,20 +188,25 @@ public class LimitTableTests
     [InlineData(BikeFigure.CompressionPressure, 900, 910, true)]
     [InlineData(BikeFigure.CompressionPressure, 900, 911, false)]
     public void A_single_figure_carries_a_tolerance(BikeFigure figure, double single, double value, bool right) =>
-        ReadingVerdict.Of(figure, new((decimal)single, (decimal)single, new(ProvenanceKind.Owner)), null, (decimal)value).Right.ShouldBe(right);
+        ReadingVerdict
+            .Of(figure, new((decimal)single, (decimal)single, new(ProvenanceKind.Owner)), null, (decimal)value)
+            .Right.ShouldBe(right);
 
     // Common practice, no source: up to half again the screw or the warm-up, beyond that a stuck slide or an air leak.
     [Theory]
     [InlineData(1950, "high")]
     [InlineData(2100, "racing")]
     [InlineData(3900, "racing")]
-    public void An_idle_that_races_says_why(int rpm, string name) => ReadingVerdict.Of(BikeFigure.IdleSpeed, new(1300, 1350, new(ProvenanceKind.Owner)), null, rpm).Name.ShouldBe(name);
+    public void An_idle_that_races_says_why(int rpm, string name) =>
+        ReadingVerdict.Of(BikeFigure.IdleSpeed, new(1300, 1350, new(ProvenanceKind.Owner)), null, rpm).Name.ShouldBe(name);
 
     [Theory]
     [InlineData(0.84, false)]
     [InlineData(0.85, true)]
     public void A_gap_that_has_grown_by_0_15_mm_is_the_end_of_the_plug(double gap, bool done) =>
-        (ReadingVerdict.Of(BikeFigure.PlugGap, new(0.6m, 0.7m, new(ProvenanceKind.Owner)), null, (decimal)gap).Grade == Grade.Failed).ShouldBe(done);
+        (
+            ReadingVerdict.Of(BikeFigure.PlugGap, new(0.6m, 0.7m, new(ProvenanceKind.Owner)), null, (decimal)gap).Grade == Grade.Failed
+        ).ShouldBe(done);
 
     // A disc is judged by what is stamped on it: a new 3.0 mm dirt disc is sound, and 4.9 where 5.0 is stamped has failed.
     [Theory]
@@ -193,7 +221,11 @@ public class LimitTableTests
     public void A_disc_is_held_against_its_own_stamp(double thinnest, double least, double? whenNew, Grade grade)
     {
         var scale = Given.Content.Viewing.ById["off-the-ground.front-disc"].Scale!;
-        var measured = new PointMeasured("off-the-ground.front-disc", [(decimal)thinnest + 0.2m, (decimal)thinnest], "typed") { Least = (decimal)least, WhenNew = (decimal?)whenNew };
+        var measured = new PointMeasured("off-the-ground.front-disc", [(decimal)thinnest + 0.2m, (decimal)thinnest], "typed")
+        {
+            Least = (decimal)least,
+            WhenNew = (decimal?)whenNew,
+        };
         Seen.Of(scale, measured)!.Grade.ShouldBe(grade);
         Seen.Of(scale, measured with { Least = null }).ShouldBeNull("without the stamp there is no verdict");
     }
@@ -205,10 +237,14 @@ public class LimitTableTests
         var bench = new Bench(bike, Given.Content.Job("charging-test")!);
         var step = bench.Plan.Steps.First(planned => planned.Step.Measure?.Figure == BikeFigure.ChargingVoltage).Step.Id;
         bench.UpTo(step).Done(step, new() { Values = [15.2m] });
-        RunFindings.Stops(bench.Plan, bench.State).ShouldHaveSingleItem().Body.ShouldSatisfyAllConditions(found => found.Gate.ShouldBe(Gate.Run), found => found.Title.ShouldContain("overcharging"));
+        RunFindings
+            .Stops(bench.Plan, bench.State)
+            .ShouldHaveSingleItem()
+            .Body.ShouldSatisfyAllConditions(found => found.Gate.ShouldBe(Gate.Run), found => found.Title.ShouldContain("overcharging"));
     }
 
-    // Common practice, no source: 120 to 180 ml is what a sump keeps; nearly none has not run since it was built; far more crept in while it stood.
+    // Common practice, no source: 120 to 180 ml is what a sump keeps; nearly none has not run since it was built; far more crept in while
+    // it stood.
     [Theory]
     [InlineData(0.005, "Read the sump's oil: nearly none", FindingSeverity.FixSoon)]
     [InlineData(0.030, "Read the sump's oil: less than usual", FindingSeverity.Note)]
@@ -224,9 +260,13 @@ public class LimitTableTests
         var bench = new Bench(bike, Given.Content.Job("dry-sump-oil")!).UpTo("tank-drain");
         bench.Done("tank-drain", new() { Volume = Volume.FromLitres(1.1m) }).UpTo("sump-drain");
         bench.Done("sump-drain", new() { Volume = Volume.FromLitres((decimal)litres) });
-        var meanings = RunFindings.DrainMeaningsOf(bench.Plan, bench.State).Where(pair => pair.Step == "sump-drain" && pair.Meaning.Sign.StartsWith("Read", StringComparison.Ordinal)).ToList();
+        var meanings = RunFindings
+            .DrainMeaningsOf(bench.Plan, bench.State)
+            .Where(pair => pair.Step == "sump-drain" && pair.Meaning.Sign.StartsWith("Read", StringComparison.Ordinal))
+            .ToList();
         meanings.Select(pair => pair.Meaning.Sign).ShouldBe(sign is null ? [] : [sign]);
-        if (severity is { } grave) meanings[0].Meaning.Severity.ShouldBe(grave);
+        if (severity is { } grave)
+            meanings[0].Meaning.Severity.ShouldBe(grave);
         RunFindings.Of(bench.Plan, bench.State).Any(found => found.Key == $"drain:{sign}").ShouldBe(severity > FindingSeverity.Note);
     }
 }

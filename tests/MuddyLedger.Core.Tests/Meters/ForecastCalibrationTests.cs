@@ -25,7 +25,11 @@ public class ForecastCalibrationTests
         ("rare trips", random => _ => random.NextDouble() < 1 / 30.0 ? Gamma.Sample(random, 3, 0.01) : 0),
         ("on and off", OnAndOff),
         ("drifting pace", Drifting),
-        ("idle winters", random => day => Math.Cos(2 * Math.PI * (day - 190) / 365.25) > -0.3 && random.NextDouble() < 0.3 ? Gamma.Sample(random, 2, 0.05) : 0),
+        (
+            "idle winters",
+            random =>
+                day => Math.Cos(2 * Math.PI * (day - 190) / 365.25) > -0.3 && random.NextDouble() < 0.3 ? Gamma.Sample(random, 2, 0.05) : 0
+        ),
     ];
 
     public sealed record Held(string Rider, int Cases, int Inside, int Sooner)
@@ -55,8 +59,16 @@ public class ForecastCalibrationTests
         TestContext.Current.TestOutputHelper!.WriteLine("rider              cases   inside  sooner   later");
         var held = Run(perRider: 400, seed: 2);
         var claimed = held.Where(one => one.Rider != Clockwork).ToList();
-        foreach (var one in held.Append(new("all but clockwork", claimed.Sum(one => one.Cases), claimed.Sum(one => one.Inside), claimed.Sum(one => one.Sooner))))
-            TestContext.Current.TestOutputHelper!.WriteLine(FormattableString.Invariant($"{one.Rider,-18}{one.Cases,6}{one.Share,9:P1}{one.Sooner / (double)one.Cases,8:P1}{1 - one.Share - one.Sooner / (double)one.Cases,8:P1}"));
+        foreach (
+            var one in held.Append(
+                new("all but clockwork", claimed.Sum(one => one.Cases), claimed.Sum(one => one.Inside), claimed.Sum(one => one.Sooner))
+            )
+        )
+            TestContext.Current.TestOutputHelper!.WriteLine(
+                FormattableString.Invariant(
+                    $"{one.Rider, -18}{one.Cases, 6}{one.Share, 9:P1}{one.Sooner / (double)one.Cases, 8:P1}{1 - one.Share - one.Sooner / (double)one.Cases, 8:P1}"
+                )
+            );
     }
 
     // Regular riders who ride twice as much, or less than half, since six to twelve weeks: the band widens, and holds the truth more often
@@ -72,18 +84,24 @@ public class ForecastCalibrationTests
             var change = history - (6 + random.Next(0, 6)) * 7;
             var factor = rider % 2 == 0 ? 2.0 : 0.4;
             var total = 0.0;
-            var sums = Enumerable.Range(0, 3_600).Select(day => total += random.NextDouble() < 0.3 ? Gamma.Sample(random, 2, 0.05) * (day > change ? factor : 1) : 0).ToArray();
+            var sums = Enumerable
+                .Range(0, 3_600)
+                .Select(day => total += random.NextDouble() < 0.3 ? Gamma.Sample(random, 2, 0.05) * (day > change ? factor : 1) : 0)
+                .ToArray();
             var book = new LedgerBuilder();
             var last = 0;
-            for (var day = 0; day <= history; day += 7 + random.Next(0, 14)) book.Reading(Start.PlusDays(last = day), Hours(sums[day]));
+            for (var day = 0; day <= history; day += 7 + random.Next(0, 14))
+                book.Reading(Start.PlusDays(last = day), Hours(sums[day]));
             var forecast = UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.HourMeter), null, RidingTime.Always)!;
             foreach (var limit in Limits)
             {
                 var amount = forecast.PerWeek * limit;
                 var truth = Array.FindIndex(sums, last, sum => sum >= sums[last] + amount);
-                if (truth < 0 || forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, (decimal)amount)) is not { } band) continue;
+                if (truth < 0 || forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, (decimal)amount)) is not { } band)
+                    continue;
                 cases++;
-                if (Start.PlusDays(truth) >= band.Early && Start.PlusDays(truth) <= band.Late) inside++;
+                if (Start.PlusDays(truth) >= band.Early && Start.PlusDays(truth) <= band.Late)
+                    inside++;
             }
         }
         ((double)inside / cases).ShouldBeGreaterThan(0.6);
@@ -91,44 +109,58 @@ public class ForecastCalibrationTests
 
     private static double Slack(int cases) => 4 * Math.Sqrt(0.2 * 0.8 / cases);
 
-    private static List<Held> Run(int perRider, int seed) => [.. Riders.Select(kind =>
-    {
-        var (cases, inside, sooner) = (0, 0, 0);
-        for (var rider = 0; rider < perRider; rider++)
-        {
-            var random = new Random(seed * 100_003 + rider);
-            var ride = kind.Rider(random);
-            var days = Enumerable.Range(0, 3_600).Select(ride).ToArray();
-            // Readings one to six weeks apart, over 60 to 150 weeks of history.
-            var history = 60 * 7 + random.Next(0, 90 * 7);
-            var total = 0.0;
-            var sums = days.Select(day => total += day).ToArray();
-            var book = new LedgerBuilder();
-            var last = 0;
-            for (var day = 0; day <= history; day += 7 + random.Next(0, 36)) book.Reading(Start.PlusDays(last = day), Hours(sums[day]));
-            if (UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.HourMeter), null, RidingTime.Always) is not { PerWeek: > 0 } forecast) continue;
-            foreach (var limit in Limits)
+    private static List<Held> Run(int perRider, int seed) =>
+        [
+            .. Riders.Select(kind =>
             {
-                var amount = forecast.PerWeek * limit;
-                var truth = Array.FindIndex(sums, last, sum => sum >= sums[last] + amount);
-                if (truth < 0 || forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, (decimal)amount)) is not { } band) continue;
-                cases++;
-                var day = Start.PlusDays(truth);
-                if (day >= band.Early && day <= band.Late) inside++;
-                else if (day < band.Early) sooner++;
-            }
-        }
+                var (cases, inside, sooner) = (0, 0, 0);
+                for (var rider = 0; rider < perRider; rider++)
+                {
+                    var random = new Random(seed * 100_003 + rider);
+                    var ride = kind.Rider(random);
+                    var days = Enumerable.Range(0, 3_600).Select(ride).ToArray();
+                    // Readings one to six weeks apart, over 60 to 150 weeks of history.
+                    var history = 60 * 7 + random.Next(0, 90 * 7);
+                    var total = 0.0;
+                    var sums = days.Select(day => total += day).ToArray();
+                    var book = new LedgerBuilder();
+                    var last = 0;
+                    for (var day = 0; day <= history; day += 7 + random.Next(0, 36))
+                        book.Reading(Start.PlusDays(last = day), Hours(sums[day]));
+                    if (
+                        UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.HourMeter), null, RidingTime.Always)
+                        is not { PerWeek: > 0 } forecast
+                    )
+                        continue;
+                    foreach (var limit in Limits)
+                    {
+                        var amount = forecast.PerWeek * limit;
+                        var truth = Array.FindIndex(sums, last, sum => sum >= sums[last] + amount);
+                        if (truth < 0 || forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, (decimal)amount)) is not { } band)
+                            continue;
+                        cases++;
+                        var day = Start.PlusDays(truth);
+                        if (day >= band.Early && day <= band.Late)
+                            inside++;
+                        else if (day < band.Early)
+                            sooner++;
+                    }
+                }
 
-        return new Held(kind.Name, cases, inside, sooner);
-    })];
+                return new Held(kind.Name, cases, inside, sooner);
+            }),
+        ];
 
     private static Func<int, double> Bursts(Random random)
     {
         var until = 0;
         return day =>
         {
-            if (day >= until && random.NextDouble() < 1 / 25.0) until = day + 3 + random.Next(0, 9);
-            return day < until ? Gamma.Sample(random, 2, 0.05) : random.NextDouble() < 0.05 ? 5 : 0;
+            if (day >= until && random.NextDouble() < 1 / 25.0)
+                until = day + 3 + random.Next(0, 9);
+            return day < until ? Gamma.Sample(random, 2, 0.05)
+                : random.NextDouble() < 0.05 ? 5
+                : 0;
         };
     }
 
@@ -137,7 +169,8 @@ public class ForecastCalibrationTests
         var on = random.NextDouble() < 0.5;
         return _ =>
         {
-            if (random.NextDouble() < 1 / 56.0) on = !on;
+            if (random.NextDouble() < 1 / 56.0)
+                on = !on;
             return on && random.NextDouble() < 0.35 ? Gamma.Sample(random, 2, 0.05) : 0;
         };
     }

@@ -56,16 +56,23 @@ public class MeterHistoryTests
     // Property: whatever the sequence of epochs, a bike never undoes what it has done.
     [Fact]
     public void The_lifetime_meter_never_falls() =>
-        AnyHistory.Sample(history => history.Points.Zip(history.Points.Skip(1), (before, after) => before.Lifetime <= after.Lifetime).All(rises => rises), iter: 500);
+        AnyHistory.Sample(
+            history => history.Points.Zip(history.Points.Skip(1), (before, after) => before.Lifetime <= after.Lifetime).All(rises => rises),
+            iter: 500
+        );
 
     // Property: each ridden stretch counts once, whatever the dash did in between.
     [Fact]
     public void The_lifetime_meter_is_the_sum_of_what_was_ridden() =>
-        AnyRiding.Sample(legs =>
-        {
-            var history = HistoryOf(legs);
-            return history.Last!.Lifetime == legs.Skip(1).Aggregate(Given.Miles(legs[0].Ridden), (sum, leg) => sum + Given.Miles(leg.Ridden));
-        }, iter: 500);
+        AnyRiding.Sample(
+            legs =>
+            {
+                var history = HistoryOf(legs);
+                return history.Last!.Lifetime
+                    == legs.Skip(1).Aggregate(Given.Miles(legs[0].Ridden), (sum, leg) => sum + Given.Miles(leg.Ridden));
+            },
+            iter: 500
+        );
 
     [Fact]
     public void Between_readings_the_meter_is_interpolated_and_says_so()
@@ -90,7 +97,9 @@ public class MeterHistoryTests
     {
         var history = Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(20), Given.Miles(9_400)));
         history.Reaches(Given.Miles(9_100), null)!.Likely.ShouldBe(Spring.PlusDays(5));
-        history.Reaches(Given.Miles(9_500), UsageForecast.Of(history, null, RidingTime.Always))!.Likely.ShouldBeInRange(Spring.PlusDays(21), Spring.PlusDays(25));
+        history
+            .Reaches(Given.Miles(9_500), UsageForecast.Of(history, null, RidingTime.Always))!
+            .Likely.ShouldBeInRange(Spring.PlusDays(21), Spring.PlusDays(25));
         history.Reaches(Given.Miles(9_500), null).ShouldBeNull();
     }
 
@@ -175,7 +184,8 @@ public class MeterHistoryTests
         Should.Throw<ArgumentException>(() => MeterAmount.From(new Quantity(1, Unit.Litre)));
     }
 
-    private static MeterHistory Two => Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(10), Given.Miles(9_400)));
+    private static MeterHistory Two =>
+        Miles(book => book.Reading(Spring, Given.Miles(9_000)).Reading(Spring.PlusDays(10), Given.Miles(9_400)));
 
     private static MeterHistory Miles(Action<LedgerBuilder> write)
     {
@@ -186,7 +196,13 @@ public class MeterHistoryTests
 
     private sealed record Leg(int Ridden, int Days, bool NewDash, int NewDashShows);
 
-    private static readonly Gen<Leg[]> AnyRiding = Gen.Select(Gen.Int[0, 900], Gen.Int[0, 40], Gen.Bool, Gen.Int[0, 50_000], (ridden, days, swap, shows) => new Leg(ridden, days, swap, shows)).Array[1, 30];
+    private static readonly Gen<Leg[]> AnyRiding = Gen.Select(
+        Gen.Int[0, 900],
+        Gen.Int[0, 40],
+        Gen.Bool,
+        Gen.Int[0, 50_000],
+        (ridden, days, swap, shows) => new Leg(ridden, days, swap, shows)
+    ).Array[1, 30];
 
     private static readonly Gen<MeterHistory> AnyHistory = AnyRiding.Select(HistoryOf);
 
@@ -199,8 +215,12 @@ public class MeterHistoryTests
             day = day.PlusDays(leg.Days);
             shows += leg.Ridden;
             book.Reading(day, Given.Miles(shows));
-            if (!leg.NewDash) continue;
-            book.Write(day, MeterHistory.Of(book.Ledger, MeterKind.Odometer).StartEpoch(EpochCause.DashSwapped, Given.Miles(leg.NewDashShows), null));
+            if (!leg.NewDash)
+                continue;
+            book.Write(
+                day,
+                MeterHistory.Of(book.Ledger, MeterKind.Odometer).StartEpoch(EpochCause.DashSwapped, Given.Miles(leg.NewDashShows), null)
+            );
             shows = leg.NewDashShows;
         }
 

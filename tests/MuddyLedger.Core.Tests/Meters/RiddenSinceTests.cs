@@ -19,7 +19,8 @@ public class RiddenSinceTests
     private static LedgerBuilder Even(decimal perWeek, int weeks)
     {
         var book = new LedgerBuilder();
-        for (var week = 0; week <= weeks; week++) book.Reading(Start.PlusWeeks(week), Given.Miles(1_000 + week * perWeek));
+        for (var week = 0; week <= weeks; week++)
+            book.Reading(Start.PlusWeeks(week), Given.Miles(1_000 + week * perWeek));
         return book;
     }
 
@@ -43,7 +44,10 @@ public class RiddenSinceTests
         book.Reading(Start.PlusDays(5), Given.Miles(1_038));
         var meters = BikeMeters.Of(Given.Drumlin with { StatedUsePerYear = null }, book.Ledger);
         meters.Own[MeterKind.Odometer].History.RidesSince.ShouldBe(0);
-        meters.Own[MeterKind.Odometer].History.At(Start.PlusDays(5), null)!.ShouldBe(new MeterAt(Start.PlusDays(5), Given.Miles(1_038), Estimated: false));
+        meters
+            .Own[MeterKind.Odometer]
+            .History.At(Start.PlusDays(5), null)!
+            .ShouldBe(new MeterAt(Start.PlusDays(5), Given.Miles(1_038), Estimated: false));
     }
 
     // The sum of the rides or what is usual, whichever is more: 20 miles noted in a month of 40 a week are not all that was ridden.
@@ -66,7 +70,8 @@ public class RiddenSinceTests
         DueBand? Due(decimal? ridden)
         {
             var book = Even(40, 20);
-            if (ridden is { } miles) book.Write(Start.PlusWeeks(21), Ride(miles));
+            if (ridden is { } miles)
+                book.Write(Start.PlusWeeks(21), Ride(miles));
             var meter = BikeMeters.Of(Given.Drumlin, book.Ledger).Own[MeterKind.Odometer];
             return meter.History.Reaches(limit, meter.Forecast);
         }
@@ -91,9 +96,11 @@ public class RiddenSinceTests
     public void A_ride_on_the_day_of_the_reading_is_in_the_reading(bool rideFirst)
     {
         var book = new LedgerBuilder();
-        if (rideFirst) book.Write(Start, Ride(60));
+        if (rideFirst)
+            book.Write(Start, Ride(60));
         book.Reading(Start, Given.Miles(1_000));
-        if (!rideFirst) book.Write(Start, Ride(60));
+        if (!rideFirst)
+            book.Write(Start, Ride(60));
         Miles(BikeMeters.Of(Given.Drumlin, book.Ledger), Start).ShouldBe(1_000m);
     }
 

@@ -25,18 +25,25 @@ public class RidingTimeTests
 
     // Property, by brute force over the days.
     [Fact]
-    public void Riding_weeks_are_the_days_outside_all_rests() => Gen.Select(Gen.Int[0, 60].Array[0, 8], Gen.Int[0, 200], Gen.Int[0, 200]).Sample((gaps, first, length) =>
-    {
-        var (rests, at) = (new List<Rest>(), Start);
-        for (var rest = 0; rest + 1 < gaps.Length; rest += 2)
-        {
-            var from = at.PlusDays(gaps[rest]);
-            at = from.PlusDays(gaps[rest + 1]);
-            rests.Add(new(from, at));
-        }
+    public void Riding_weeks_are_the_days_outside_all_rests() =>
+        Gen.Select(Gen.Int[0, 60].Array[0, 8], Gen.Int[0, 200], Gen.Int[0, 200])
+            .Sample(
+                (gaps, first, length) =>
+                {
+                    var (rests, at) = (new List<Rest>(), Start);
+                    for (var rest = 0; rest + 1 < gaps.Length; rest += 2)
+                    {
+                        var from = at.PlusDays(gaps[rest]);
+                        at = from.PlusDays(gaps[rest + 1]);
+                        rests.Add(new(from, at));
+                    }
 
-        var (begin, end) = (Start.PlusDays(first), Start.PlusDays(first + length));
-        var days = Enumerable.Range(0, length).Select(begin.PlusDays).Count(day => rests.All(rest => day < rest.From || day >= rest.To));
-        return Math.Abs(new RidingTime([.. rests]).Weeks(begin, end) - days / 7.0) < 1e-9;
-    });
+                    var (begin, end) = (Start.PlusDays(first), Start.PlusDays(first + length));
+                    var days = Enumerable
+                        .Range(0, length)
+                        .Select(begin.PlusDays)
+                        .Count(day => rests.All(rest => day < rest.From || day >= rest.To));
+                    return Math.Abs(new RidingTime([.. rests]).Weeks(begin, end) - days / 7.0) < 1e-9;
+                }
+            );
 }

@@ -32,16 +32,26 @@ public class StandingTimeTests
     [Fact]
     public void A_meter_that_moved_is_a_run_and_one_that_did_not_is_none()
     {
-        var book = new LedgerBuilder().Reading(Today.PlusYears(-4), Given.Miles(23_000)).Reading(Today.PlusYears(-3), Given.Miles(23_400)).Reading(Today.PlusDays(-2), Given.Miles(23_400));
+        var book = new LedgerBuilder()
+            .Reading(Today.PlusYears(-4), Given.Miles(23_000))
+            .Reading(Today.PlusYears(-3), Given.Miles(23_400))
+            .Reading(Today.PlusDays(-2), Given.Miles(23_400));
         StandingTime.Of(Given.Drumlin, book.Ledger, Today).LastRan.ShouldBe(Today.PlusYears(-3));
         // A new dash shows another figure, and nobody rode for that.
         book.Write(Today.PlusDays(-1), new MeterEpochStarted(Given.Miles(0), Given.Miles(23_400), EpochCause.DashSwapped));
         book.Reading(Today, Given.Miles(0));
         StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival);
         book.Write(Today.PlusDays(-70), new FuelBought(Given.Litres(8), null, true));
-        StandingTime.Of(Given.Drumlin, book.Ledger, Today).Tier.ShouldBe(StoodTier.Revival, "what was bought once may stand in the tank unburned");
+        StandingTime
+            .Of(Given.Drumlin, book.Ledger, Today)
+            .Tier.ShouldBe(StoodTier.Revival, "what was bought once may stand in the tank unburned");
         book.Write(Today.PlusDays(-40), new FuelBought(Given.Litres(8), null, true));
-        StandingTime.Of(Given.Drumlin, book.Ledger, Today).ShouldSatisfyAllConditions(stood => stood.Tier.ShouldBe(StoodTier.Season), stood => stood.Because.ShouldContain("40 days ago: it was fuelled"));
+        StandingTime
+            .Of(Given.Drumlin, book.Ledger, Today)
+            .ShouldSatisfyAllConditions(
+                stood => stood.Tier.ShouldBe(StoodTier.Season),
+                stood => stood.Because.ShouldContain("40 days ago: it was fuelled")
+            );
     }
 
     [Fact]
@@ -59,7 +69,12 @@ public class StandingTimeTests
     {
         var book = new LedgerBuilder();
         book.Write(Today.PlusMonths(-5), new LaidUp());
-        StandingTime.Of(Given.Drumlin, book.Ledger, Today).ShouldSatisfyAllConditions(stood => stood.Tier.ShouldBe(StoodTier.Season), stood => stood.LastRan.ShouldBe(Today.PlusMonths(-5)));
+        StandingTime
+            .Of(Given.Drumlin, book.Ledger, Today)
+            .ShouldSatisfyAllConditions(
+                stood => stood.Tier.ShouldBe(StoodTier.Season),
+                stood => stood.LastRan.ShouldBe(Today.PlusMonths(-5))
+            );
 
         var old = new LedgerBuilder();
         old.Write(Today.PlusDays(-50), new TakenIn(TakenInAs.NonRunner));
@@ -70,7 +85,12 @@ public class StandingTimeTests
         stood.Because.ShouldContain("between 1 January 2007 and 31 December 2007: the seller said 2007");
         // Started in the course of the revival, it is still one that has stood.
         old.Write(Today.PlusDays(-2), new EngineRan("first start"));
-        StandingTime.Of(Given.Drumlin, old.Ledger, Today).ShouldSatisfyAllConditions(again => again.Tier.ShouldBe(StoodTier.Revival), again => again.Because.ShouldContain("Its engine was run on 16 April 2026"));
+        StandingTime
+            .Of(Given.Drumlin, old.Ledger, Today)
+            .ShouldSatisfyAllConditions(
+                again => again.Tier.ShouldBe(StoodTier.Revival),
+                again => again.Because.ShouldContain("Its engine was run on 16 April 2026")
+            );
         old.Write(Today.PlusDays(-1), new RideDone(Distance.FromMetres(4_000), null, "yard"));
         StandingTime.Of(Given.Drumlin, old.Ledger, Today).Tier.ShouldBe(StoodTier.Fresh);
     }

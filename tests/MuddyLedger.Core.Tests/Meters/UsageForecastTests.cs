@@ -42,10 +42,12 @@ public class UsageForecastTests
     public void A_lay_up_in_the_past_is_not_taken_for_slow_riding()
     {
         var book = new LedgerBuilder();
-        for (var week = 0; week <= 20; week++) book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
+        for (var week = 0; week <= 20; week++)
+            book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
         book.Write(Start.PlusDays(140), new LaidUp());
         book.Write(Start.PlusDays(300), new WokenUp());
-        for (var week = 0; week <= 10; week++) book.Reading(Start.PlusDays(300 + week * 7), Given.Miles(1_000 + week * 50));
+        for (var week = 0; week <= 10; week++)
+            book.Reading(Start.PlusDays(300 + week * 7), Given.Miles(1_000 + week * 50));
         var forecast = UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.Odometer), null, RidingTime.Of(book.Ledger))!;
         MeterAmount.Of(MeterKind.Odometer, (decimal)forecast.PerWeek).In(Unit.Mile).Value.ShouldBe(50, 0.5m);
     }
@@ -54,9 +56,13 @@ public class UsageForecastTests
     public void A_bike_that_is_laid_up_has_no_date_by_use()
     {
         var book = new LedgerBuilder();
-        for (var week = 0; week <= 20; week++) book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
+        for (var week = 0; week <= 20; week++)
+            book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
         book.Write(Start.PlusDays(150), new LaidUp());
-        UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.Odometer), null, RidingTime.Of(book.Ledger))!.Reaches(Given.Miles(500)).ShouldBeNull();
+        UsageForecast
+            .Of(MeterHistory.Of(book.Ledger, MeterKind.Odometer), null, RidingTime.Of(book.Ledger))!
+            .Reaches(Given.Miles(500))
+            .ShouldBeNull();
     }
 
     [Fact]
@@ -74,7 +80,19 @@ public class UsageForecastTests
     public void The_band_is_that_of_the_first_passage_with_our_ignorance_in_it(double effectiveWeeks, double variance)
     {
         var from = new LocalDate(2026, 1, 5);
-        var forecast = new UsageForecast(MeterKind.HourMeter, from, 100, 2_500, effectiveWeeks, 0.1, SeasonFactor.Of([], RidingTime.Always), RidingTime.Always, null, 20, false);
+        var forecast = new UsageForecast(
+            MeterKind.HourMeter,
+            from,
+            100,
+            2_500,
+            effectiveWeeks,
+            0.1,
+            SeasonFactor.Of([], RidingTime.Always),
+            RidingTime.Always,
+            null,
+            20,
+            false
+        );
         var law = new InverseGaussian(20, 2_000 * 2_000 / variance);
         LocalDate Day(double chance) => from.PlusDays((int)Math.Ceiling(law.Quantile(chance) * 7));
         forecast.Reaches(MeterAmount.Of(MeterKind.HourMeter, 2_000)).ShouldBe(new DueBand(Day(0.1), Day(0.5), Day(0.9)));
@@ -95,11 +113,22 @@ public class UsageForecastTests
     public void The_owners_word_outweighs_a_thin_history_and_fades_as_it_grows()
     {
         // Even weeks at 10 against a word of 70 a week: after four the word counts five times as much, after half a year a quarter as much.
-        decimal PerWeek(int weeks) => MeterAmount.Of(MeterKind.Odometer, (decimal)Of(Enumerable.Range(0, weeks + 1).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!.PerWeek).In(Unit.Mile).Value;
+        decimal PerWeek(int weeks) =>
+            MeterAmount
+                .Of(
+                    MeterKind.Odometer,
+                    (decimal)Of(Enumerable.Range(0, weeks + 1).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!.PerWeek
+                )
+                .In(Unit.Mile)
+                .Value;
         PerWeek(4).ShouldBeInRange(59, 63);
         PerWeek(12).ShouldBeInRange(43, 49);
         PerWeek(26).ShouldBeInRange(24, 34);
-        Enumerable.Range(3, 45).Select(PerWeek).Zip(Enumerable.Range(4, 45).Select(PerWeek)).ShouldAllBe(pair => pair.Second <= pair.First + 0.01m);
+        Enumerable
+            .Range(3, 45)
+            .Select(PerWeek)
+            .Zip(Enumerable.Range(4, 45).Select(PerWeek))
+            .ShouldAllBe(pair => pair.Second <= pair.First + 0.01m);
         Of(Enumerable.Range(0, 60).Select(week => (week * 7, week * 10m)), Given.Miles(3652.5m))!.Stated.ShouldBeFalse();
     }
 
@@ -115,25 +144,39 @@ public class UsageForecastTests
         Of(years.Take(40))!.Season.Known.ShouldBeFalse();
         // Counted from June the same amount is sooner used than counted from December.
         var (june, december) = (forecast with { From = new(2026, 6, 1) }, forecast with { From = new(2026, 11, 15) });
-        Period.DaysBetween(june.From, june.Reaches(Given.Miles(600))!.Likely).ShouldBeLessThan(Period.DaysBetween(december.From, december.Reaches(Given.Miles(600))!.Likely));
+        Period
+            .DaysBetween(june.From, june.Reaches(Given.Miles(600))!.Likely)
+            .ShouldBeLessThan(Period.DaysBetween(december.From, december.Reaches(Given.Miles(600))!.Likely));
     }
 
     // Property: more to use up is never used up sooner, and early, likely and late keep their order.
     [Fact]
-    public void The_band_is_in_order_and_grows_with_the_amount() => Gen.Select(Gen.Int[0, 90].Array[6, 60], Gen.Int[1, 3_000], Gen.Int[0, 3_000]).Sample((weeks, amount, more) =>
-    {
-        var shown = 0m;
-        if (Of(weeks.Select((miles, week) => (week * 7, shown += miles))) is not { PerWeek: > 0 } forecast) return true;
-        var (small, large) = (forecast.Reaches(Given.Miles(amount)), forecast.Reaches(Given.Miles(amount + more)));
-        return small is null || (small.Early <= small.Likely && small.Likely <= small.Late && (large is null || (large.Early >= small.Early && large.Likely >= small.Likely)));
-    }, iter: 300);
+    public void The_band_is_in_order_and_grows_with_the_amount() =>
+        Gen.Select(Gen.Int[0, 90].Array[6, 60], Gen.Int[1, 3_000], Gen.Int[0, 3_000])
+            .Sample(
+                (weeks, amount, more) =>
+                {
+                    var shown = 0m;
+                    if (Of(weeks.Select((miles, week) => (week * 7, shown += miles))) is not { PerWeek: > 0 } forecast)
+                        return true;
+                    var (small, large) = (forecast.Reaches(Given.Miles(amount)), forecast.Reaches(Given.Miles(amount + more)));
+                    return small is null
+                        || (
+                            small.Early <= small.Likely
+                            && small.Likely <= small.Late
+                            && (large is null || (large.Early >= small.Early && large.Likely >= small.Likely))
+                        );
+                },
+                iter: 300
+            );
 
     // Property: splitting a lay-out of readings into more readings of the same even use changes nothing much.
     [Fact]
     public void The_same_day_twice_is_one_reading()
     {
         var book = new LedgerBuilder();
-        for (var week = 0; week <= 20; week++) book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50)).Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
+        for (var week = 0; week <= 20; week++)
+            book.Reading(Start.PlusDays(week * 7), Given.Miles(week * 50)).Reading(Start.PlusDays(week * 7), Given.Miles(week * 50));
         var forecast = UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.Odometer), null, RidingTime.Always)!;
         MeterAmount.Of(MeterKind.Odometer, (decimal)forecast.PerWeek).In(Unit.Mile).Value.ShouldBe(50, 0.01m);
     }
@@ -143,7 +186,8 @@ public class UsageForecastTests
     private static UsageForecast? Of(IEnumerable<(int Day, decimal Miles)> readings, MeterAmount? stated = null)
     {
         var book = new LedgerBuilder();
-        foreach (var (day, miles) in readings) book.Reading(Start.PlusDays(day), Given.Miles(miles));
+        foreach (var (day, miles) in readings)
+            book.Reading(Start.PlusDays(day), Given.Miles(miles));
         return UsageForecast.Of(MeterHistory.Of(book.Ledger, MeterKind.Odometer), stated, RidingTime.Always);
     }
 }

@@ -10,8 +10,8 @@ public class PacksTests
     private static readonly ImmutableArray<Pack> Oil = [new(1m, Money.Of(12.90m)), new(4m, Money.Of(38m))];
 
     [Theory]
-    [InlineData(0.3, 1, 12.90, 0.7)]   // a litre for a drop
-    [InlineData(2.6, 3, 38.00, 1.4)]   // three litres singly cost 38.70: the can is cheaper, and more
+    [InlineData(0.3, 1, 12.90, 0.7)] // a litre for a drop
+    [InlineData(2.6, 3, 38.00, 1.4)] // three litres singly cost 38.70: the can is cheaper, and more
     [InlineData(1.0, 1, 12.90, 0)]
     [InlineData(4.2, 2, 50.90, 0.8)]
     [InlineData(7.0, 2, 76.00, 1.0)]
@@ -35,16 +35,21 @@ public class PacksTests
 
     // Brute force: every way of buying up to so many of each that covers the need.
     [Fact]
-    public void No_other_way_of_buying_is_cheaper() => Gen.Select(Gen.Int[1, 60], Gen.Select(Gen.Int[1, 25], Gen.Int[0, 900]).Array[1, 4]).Sample((need, sizes) =>
-    {
-        var packs = sizes.Select(size => new Pack(size.Item1 / 4m, Money.Of(size.Item2 / 100m))).ToImmutableArray();
-        var wanted = need / 8m;
-        var found = Packs.Cheapest(wanted, packs)!;
-        found.Bought.Sum(one => one.Pack.Size * one.Count).ShouldBeGreaterThanOrEqualTo(wanted);
-        found.Bought.Sum(one => one.Pack.Price.Amount * one.Count).ShouldBe(found.Cost.Amount);
-        found.Over.ShouldBe(found.Bought.Sum(one => one.Pack.Size * one.Count) - wanted);
-        return (found.Cost.Amount, found.Over) == Brute(wanted, packs);
-    }, iter: 400);
+    public void No_other_way_of_buying_is_cheaper() =>
+        Gen.Select(Gen.Int[1, 60], Gen.Select(Gen.Int[1, 25], Gen.Int[0, 900]).Array[1, 4])
+            .Sample(
+                (need, sizes) =>
+                {
+                    var packs = sizes.Select(size => new Pack(size.Item1 / 4m, Money.Of(size.Item2 / 100m))).ToImmutableArray();
+                    var wanted = need / 8m;
+                    var found = Packs.Cheapest(wanted, packs)!;
+                    found.Bought.Sum(one => one.Pack.Size * one.Count).ShouldBeGreaterThanOrEqualTo(wanted);
+                    found.Bought.Sum(one => one.Pack.Price.Amount * one.Count).ShouldBe(found.Cost.Amount);
+                    found.Over.ShouldBe(found.Bought.Sum(one => one.Pack.Size * one.Count) - wanted);
+                    return (found.Cost.Amount, found.Over) == Brute(wanted, packs);
+                },
+                iter: 400
+            );
 
     private static (decimal Cost, decimal Over) Brute(decimal need, ImmutableArray<Pack> packs)
     {
@@ -56,12 +61,14 @@ public class PacksTests
         {
             if (size >= need)
             {
-                if ((cost, size - need).CompareTo(best) < 0) best = (cost, size - need);
+                if ((cost, size - need).CompareTo(best) < 0)
+                    best = (cost, size - need);
                 // Free packs may be added for nothing, but never make it better.
                 return;
             }
 
-            for (var pack = at; pack < packs.Length; pack++) Try(pack, size + packs[pack].Size, cost + packs[pack].Price.Amount);
+            for (var pack = at; pack < packs.Length; pack++)
+                Try(pack, size + packs[pack].Size, cost + packs[pack].Price.Amount);
         }
     }
 }

@@ -13,7 +13,8 @@ public class StockMovesTests
 
     private static Stock Shelf(StockKind kind, IEnumerable<StockMove> moves) => Stock.Of(Oil, Item(kind), moves);
 
-    private static StockChange Change(StockCause cause, decimal amount, Guid? bottle = null, int count = 1) => new(cause, amount, count, bottle, Today, null);
+    private static StockChange Change(StockCause cause, decimal amount, Guid? bottle = null, int count = 1) =>
+        new(cause, amount, count, bottle, Today, null);
 
     [Fact]
     public void Two_bottles_bought_are_two_bottles_and_three_packs_are_one_line()
@@ -23,7 +24,10 @@ public class StockMovesTests
         bottles.Length.ShouldBe(2);
         (bottles[0].Id, bottles[0].Container).ShouldBe((first, first));
         bottles[1].Container.ShouldBe(bottles[1].Id);
-        StockMoves.Of(Shelf(StockKind.Part, []), Change(StockCause.Bought, 10, count: 3), first, Guid.CreateVersion7).Moves.ShouldHaveSingleItem().Amount.ShouldBe(30);
+        StockMoves
+            .Of(Shelf(StockKind.Part, []), Change(StockCause.Bought, 10, count: 3), first, Guid.CreateVersion7)
+            .Moves.ShouldHaveSingleItem()
+            .Amount.ShouldBe(30);
     }
 
     [Fact]
@@ -36,7 +40,10 @@ public class StockMovesTests
         Refused(Change(StockCause.Counted, 1.1m, bottle))!.ShouldContain("more than it held when it came (1 L)");
         Refused(Change(StockCause.Taken, 0.5m))!.ShouldContain("which bottle");
         Refused(Change(StockCause.PutBack, 0.5m, bottle))!.ShouldContain("what undoing writes");
-        StockMoves.Of(shelf, Change(StockCause.Counted, 0.4m, bottle), Guid.CreateVersion7(), Guid.CreateVersion7).Moves.ShouldHaveSingleItem().Amount.ShouldBe(-0.6m);
+        StockMoves
+            .Of(shelf, Change(StockCause.Counted, 0.4m, bottle), Guid.CreateVersion7(), Guid.CreateVersion7)
+            .Moves.ShouldHaveSingleItem()
+            .Amount.ShouldBe(-0.6m);
     }
 
     [Fact]
@@ -55,24 +62,43 @@ public class StockMovesTests
         Refused(taken with { Run = Guid.CreateVersion7() }, bought, taken)!.ShouldContain("undo its sign-off");
     }
 
-    // Property: whatever is bought, taken and counted, the shelf never holds less than nothing, and undoing the last line gives back what was there.
+    // Property: whatever is bought, taken and counted, the shelf never holds less than nothing, and undoing the last line gives back what
+    // was there.
     [Fact]
-    public void The_shelf_never_holds_less_than_nothing_and_undoing_gives_back() => Gen.Select(Gen.Int[0, 2], Gen.Decimal[0.01m, 5m], Gen.Int[0, 3]).Array[1, 20].Sample(acts =>
-    {
-        var moves = new List<StockMove>();
-        foreach (var (kind, amount, which) in acts)
-        {
-            var before = Shelf(StockKind.Fluid, moves);
-            var cause = kind switch { 0 => StockCause.Bought, 1 => StockCause.Taken, _ => StockCause.Counted };
-            var bottle = before.Containers.Length > 0 ? before.Containers[which % before.Containers.Length].Id : (Guid?)null;
-            var (added, refusal) = StockMoves.Of(before, Change(cause, Math.Round(amount, 2), bottle), Guid.CreateVersion7(), Guid.CreateVersion7);
-            if (refusal is not null) continue;
-            moves.AddRange(added);
-            var after = Shelf(StockKind.Fluid, moves);
-            (after.Left >= 0 && after.Containers.All(one => one.Left > 0)).ShouldBeTrue();
-            var last = added[^1];
-            if (StockMoves.RefuseUndo(last, moves, after) is null)
-                Shelf(StockKind.Fluid, [.. moves, StockMoves.Undoing(last, Guid.CreateVersion7(), Today)]).Left.ShouldBe(before.Left);
-        }
-    }, iter: 200);
+    public void The_shelf_never_holds_less_than_nothing_and_undoing_gives_back() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Decimal[0.01m, 5m], Gen.Int[0, 3])
+            .Array[1, 20]
+            .Sample(
+                acts =>
+                {
+                    var moves = new List<StockMove>();
+                    foreach (var (kind, amount, which) in acts)
+                    {
+                        var before = Shelf(StockKind.Fluid, moves);
+                        var cause = kind switch
+                        {
+                            0 => StockCause.Bought,
+                            1 => StockCause.Taken,
+                            _ => StockCause.Counted,
+                        };
+                        var bottle = before.Containers.Length > 0 ? before.Containers[which % before.Containers.Length].Id : (Guid?)null;
+                        var (added, refusal) = StockMoves.Of(
+                            before,
+                            Change(cause, Math.Round(amount, 2), bottle),
+                            Guid.CreateVersion7(),
+                            Guid.CreateVersion7
+                        );
+                        if (refusal is not null)
+                            continue;
+                        moves.AddRange(added);
+                        var after = Shelf(StockKind.Fluid, moves);
+                        (after.Left >= 0 && after.Containers.All(one => one.Left > 0)).ShouldBeTrue();
+                        var last = added[^1];
+                        if (StockMoves.RefuseUndo(last, moves, after) is null)
+                            Shelf(StockKind.Fluid, [.. moves, StockMoves.Undoing(last, Guid.CreateVersion7(), Today)])
+                                .Left.ShouldBe(before.Left);
+                    }
+                },
+                iter: 200
+            );
 }

@@ -41,21 +41,39 @@ public class TakingTests
     [Fact]
     public void What_is_made_for_the_bike_is_taken_before_what_fits_all_and_never_what_is_anothers()
     {
-        Stock[] shelf = [Pieces("filter, any", 5, serves: "oil filter"), Pieces("Causeway filter", 5, serves: "oil filter", bike: Causeway), Pieces("Heron filter", 5, serves: "oil filter", bike: Other)];
+        Stock[] shelf =
+        [
+            Pieces("filter, any", 5, serves: "oil filter"),
+            Pieces("Causeway filter", 5, serves: "oil filter", bike: Causeway),
+            Pieces("Heron filter", 5, serves: "oil filter", bike: Other),
+        ];
         Taking.Of([new(StockKind.Part, "oil filter", 1)], shelf, Causeway).Takes.ShouldHaveSingleItem().Name.ShouldBe("Causeway filter");
         Taking.Of([new(StockKind.Part, "oil filter", 1)], [shelf[2]], Causeway).Takes.ShouldBeEmpty();
     }
 
     [Fact]
     public void Another_oil_is_not_taken_for_the_one_that_was_poured() =>
-        Taking.Of([new(StockKind.Fluid, "0W-20 from the dealer", 1m, "engine oil")], [Bottles("10W-40", [4m], [], serves: "engine oil")], Causeway).Takes.ShouldBeEmpty();
+        Taking
+            .Of(
+                [new(StockKind.Fluid, "0W-20 from the dealer", 1m, "engine oil")],
+                [Bottles("10W-40", [4m], [], serves: "engine oil")],
+                Causeway
+            )
+            .Takes.ShouldBeEmpty();
 
     [Fact]
     public void The_lines_of_a_job_say_what_it_used()
     {
-        var used = Taking.UsedBy([
-            new FluidFilled(ReservoirId.Engine, Given.Litres(2.2m), "10W-40"), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.3m), "10W-40"), new PartFitted("oil filter", 1),
-            new FluidDrained(ReservoirId.Engine, Given.Litres(2.4m), Core.Fluids.DrainReading.NotRead), new NoteWritten("none")], _ => "engine oil");
+        var used = Taking.UsedBy(
+            [
+                new FluidFilled(ReservoirId.Engine, Given.Litres(2.2m), "10W-40"),
+                new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.3m), "10W-40"),
+                new PartFitted("oil filter", 1),
+                new FluidDrained(ReservoirId.Engine, Given.Litres(2.4m), Core.Fluids.DrainReading.NotRead),
+                new NoteWritten("none"),
+            ],
+            _ => "engine oil"
+        );
         used.ShouldBe([new Used(StockKind.Fluid, "10W-40", 2.5m, "engine oil"), new Used(StockKind.Part, "oil filter", 1)]);
     }
 
@@ -67,7 +85,18 @@ public class TakingTests
     [InlineData("Moor oil", "10W-40", false)]
     [InlineData("JASO MA2", "", false)]
     public void A_name_with_a_comma_is_met_by_all_of_its_words(string name, string serves, bool met) =>
-        new StockItem(name, StockKind.Fluid, [.. serves.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)], [], 0, [], null, null).IsCalled("10W-40, JASO MA2").ShouldBe(met);
+        new StockItem(
+            name,
+            StockKind.Fluid,
+            [.. serves.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)],
+            [],
+            0,
+            [],
+            null,
+            null
+        )
+            .IsCalled("10W-40, JASO MA2")
+            .ShouldBe(met);
 
     [Theory]
     [InlineData("10W-40, JASO MA", true)]
@@ -83,13 +112,18 @@ public class TakingTests
     {
         var any = new StockItem("Moor 10W-40, JASO MA", StockKind.Fluid, ["engine oil"], [], 0, [], null, null);
         var oil = new Stock(Guid.NewGuid(), any, 4m, []);
-        Wanted Oil(Func<string, bool>? suits) => new(StockKind.Fluid, "10W-40, JASO MA2", 2.6m, Causeway, "oil, Causeway", "engine oil", suits);
-        Shopping.List([Oil(fluid => Core.Fluids.Compatibility.Suits(ReservoirId.Engine, Given.Drumlin, fluid, "10W-40, JASO MA2"))], [oil]).ShouldBeEmpty();
+        Wanted Oil(Func<string, bool>? suits) =>
+            new(StockKind.Fluid, "10W-40, JASO MA2", 2.6m, Causeway, "oil, Causeway", "engine oil", suits);
+        Shopping
+            .List([Oil(fluid => Core.Fluids.Compatibility.Suits(ReservoirId.Engine, Given.Drumlin, fluid, "10W-40, JASO MA2"))], [oil])
+            .ShouldBeEmpty();
         Shopping.List([Oil(null)], [oil]).ShouldHaveSingleItem().Missing.ShouldBe(2.6m);
 
         var brake = Shopping.List([new(StockKind.Fluid, "DOT 4", null, Causeway, "brake fluid, Causeway")], []).ShouldHaveSingleItem();
         (brake.AmountUnknown, brake.Missing, brake.Here).ShouldBe((true, 0m, 0m));
-        Shopping.List([new(StockKind.Fluid, "DOT 4", null, Causeway, "brake fluid, Causeway")], [Bottles("DOT 4", [0.5m], [])]).ShouldBeEmpty();
+        Shopping
+            .List([new(StockKind.Fluid, "DOT 4", null, Causeway, "brake fluid, Causeway")], [Bottles("DOT 4", [0.5m], [])])
+            .ShouldBeEmpty();
     }
 
     // A plug for each cylinder: on the list, on the bench and in the book.
@@ -101,7 +135,10 @@ public class TakingTests
     {
         var bench = new Bench(Given.Drumlin with { Cylinders = cylinders }, Given.Content.Job("spark-plugs")!).UpTo();
         bench.Plan.Needs.First(need => need.What == "spark plugs").Count.ShouldBe(cylinders);
-        var lines = RunFinish.Entries(bench.Plan, bench.State, new(10, [], null, null), Given.Today, Given.Day, new LedgerBuilder().Ledger).Select(line => line.Body).ToList();
+        var lines = RunFinish
+            .Entries(bench.Plan, bench.State, new(10, [], null, null), Given.Today, Given.Day, new LedgerBuilder().Ledger)
+            .Select(line => line.Body)
+            .ToList();
         lines.OfType<PartFitted>().ShouldHaveSingleItem().Count.ShouldBe(cylinders);
         lines.OfType<PartRemoved>().ShouldHaveSingleItem().Count.ShouldBe(cylinders);
     }
@@ -109,8 +146,19 @@ public class TakingTests
     [Fact]
     public void The_list_asks_for_what_the_jobs_want_and_for_the_minimum_after_them()
     {
-        var oil = Bottles("10W-40", [4m], used: [2.6m], serves: "engine oil", minimum: 1m, packs: [new(1m, Money.Of(12.90m)), new(4m, Money.Of(38m))]);
-        Wanted[] wanted = [new(StockKind.Fluid, "10W-40", 2.6m, Causeway, "oil, Causeway"), new(StockKind.Part, "air filter", 1, Causeway, "air filter, Causeway")];
+        var oil = Bottles(
+            "10W-40",
+            [4m],
+            used: [2.6m],
+            serves: "engine oil",
+            minimum: 1m,
+            packs: [new(1m, Money.Of(12.90m)), new(4m, Money.Of(38m))]
+        );
+        Wanted[] wanted =
+        [
+            new(StockKind.Fluid, "10W-40", 2.6m, Causeway, "oil, Causeway"),
+            new(StockKind.Part, "air filter", 1, Causeway, "air filter, Causeway"),
+        ];
         var list = Shopping.List(wanted, [oil, Pieces("washer", 4, minimum: 5)]);
         var line = list.First(one => one.What == "10W-40");
         (line.Needed, line.Here, line.Missing).ShouldBe((2.6m, 1.4m, 2.2m)); // 2.6 + 1 in reserve - 1.4 that is there
@@ -122,27 +170,53 @@ public class TakingTests
 
     // Whatever is asked for: what is taken and what is missing is what was used, and no bottle gives more than it holds.
     [Fact]
-    public void Nothing_is_lost_and_nothing_is_made() => Gen.Select(Gen.Int[1, 300].Array[1, 6], Gen.Int[1, 800].Array[1, 5]).Sample((bottles, uses) =>
-    {
-        var shelf = Bottles("oil", [.. bottles.Select(size => size / 100m)], []);
-        var used = uses.Select(use => new Used(StockKind.Fluid, "oil", use / 100m)).ToList();
-        var taking = Taking.Of(used, [shelf], Causeway);
-        taking.Takes.Sum(take => take.Amount).ShouldBe(Math.Min(shelf.Left, used.Sum(use => use.Amount)));
-        (taking.Takes.Sum(take => take.Amount) + taking.Missing.Sum(one => one.Amount)).ShouldBe(used.Sum(use => use.Amount));
-        foreach (var bottle in taking.Takes.GroupBy(take => take.Container)) bottle.Sum(take => take.Amount).ShouldBeLessThanOrEqualTo(shelf.Containers.First(one => one.Id == bottle.Key).Size);
-    }, iter: 300);
+    public void Nothing_is_lost_and_nothing_is_made() =>
+        Gen.Select(Gen.Int[1, 300].Array[1, 6], Gen.Int[1, 800].Array[1, 5])
+            .Sample(
+                (bottles, uses) =>
+                {
+                    var shelf = Bottles("oil", [.. bottles.Select(size => size / 100m)], []);
+                    var used = uses.Select(use => new Used(StockKind.Fluid, "oil", use / 100m)).ToList();
+                    var taking = Taking.Of(used, [shelf], Causeway);
+                    taking.Takes.Sum(take => take.Amount).ShouldBe(Math.Min(shelf.Left, used.Sum(use => use.Amount)));
+                    (taking.Takes.Sum(take => take.Amount) + taking.Missing.Sum(one => one.Amount)).ShouldBe(used.Sum(use => use.Amount));
+                    foreach (var bottle in taking.Takes.GroupBy(take => take.Container))
+                        bottle.Sum(take => take.Amount).ShouldBeLessThanOrEqualTo(shelf.Containers.First(one => one.Id == bottle.Key).Size);
+                },
+                iter: 300
+            );
 
-    private static Stock Bottles(string name, decimal[] came, decimal[] used, string serves = "", decimal minimum = 0, ImmutableArray<Pack> packs = default)
+    private static Stock Bottles(
+        string name,
+        decimal[] came,
+        decimal[] used,
+        string serves = "",
+        decimal minimum = 0,
+        ImmutableArray<Pack> packs = default
+    )
     {
         var id = Guid.CreateVersion7();
-        var moves = came.Select(size => Guid.CreateVersion7() is var bottle ? new StockMove(bottle, id, bottle, size, Given.Today, StockCause.Bought) : null!).ToList();
-        moves.AddRange(used.Select(amount => new StockMove(Guid.CreateVersion7(), id, moves[0].Id, -amount, Given.Today, StockCause.Taken)).ToList());
-        return Stock.Of(id, new(name, StockKind.Fluid, serves.Length == 0 ? [] : [serves], [], minimum, packs.IsDefault ? [] : packs, null, null), moves);
+        var moves = came.Select(size =>
+                Guid.CreateVersion7() is var bottle ? new StockMove(bottle, id, bottle, size, Given.Today, StockCause.Bought) : null!
+            )
+            .ToList();
+        moves.AddRange(
+            used.Select(amount => new StockMove(Guid.CreateVersion7(), id, moves[0].Id, -amount, Given.Today, StockCause.Taken)).ToList()
+        );
+        return Stock.Of(
+            id,
+            new(name, StockKind.Fluid, serves.Length == 0 ? [] : [serves], [], minimum, packs.IsDefault ? [] : packs, null, null),
+            moves
+        );
     }
 
     private static Stock Pieces(string name, decimal count, string serves = "", Guid? bike = null, decimal minimum = 0)
     {
         var id = Guid.CreateVersion7();
-        return Stock.Of(id, new(name, StockKind.Part, serves.Length == 0 ? [] : [serves], bike is { } one ? [one] : [], minimum, [], null, null), [new(Guid.CreateVersion7(), id, null, count, Given.Today, StockCause.Bought)]);
+        return Stock.Of(
+            id,
+            new(name, StockKind.Part, serves.Length == 0 ? [] : [serves], bike is { } one ? [one] : [], minimum, [], null, null),
+            [new(Guid.CreateVersion7(), id, null, count, Given.Today, StockCause.Bought)]
+        );
     }
 }

@@ -13,21 +13,26 @@ public class SumsTests
     [InlineData(5, 50, 0.1)]
     [InlineData(1, 50, 0.02)]
     [InlineData(10, 32, 0.3125)]
-    public void Oil_for_fuel_is_a_part_to_the_ratio(decimal fuel, decimal ratio, decimal oil) => Premix.OilFor(L(fuel), ratio).Litres.ShouldBe(oil);
+    public void Oil_for_fuel_is_a_part_to_the_ratio(decimal fuel, decimal ratio, decimal oil) =>
+        Premix.OilFor(L(fuel), ratio).Litres.ShouldBe(oil);
 
     [Fact]
     public void Of_a_mix_one_part_in_one_more_than_the_ratio_is_oil() => Premix.OilIn(L(5.1m), 50).Litres.ShouldBe(0.1m);
 
     // Property: whatever is poured in, the mix then has the ratio that was wanted, by its parts.
     [Fact]
-    public void A_corrected_tank_has_the_ratio_wanted() => Gen.Select(Gen.Int[1, 3000], Gen.Int[10, 200], Gen.Int[10, 200]).Sample((centilitres, from, to) =>
-    {
-        var mix = L(centilitres / 100m);
-        var (oil, fuel) = Premix.Correct(mix, from, to);
-        var oilThen = Premix.OilIn(mix, from).Litres + oil.Litres;
-        var fuelThen = mix.Litres - Premix.OilIn(mix, from).Litres + fuel.Litres;
-        return Math.Abs((fuelThen / oilThen) - to) < 0.0001m && (oil.Litres == 0 || fuel.Litres == 0);
-    });
+    public void A_corrected_tank_has_the_ratio_wanted() =>
+        Gen.Select(Gen.Int[1, 3000], Gen.Int[10, 200], Gen.Int[10, 200])
+            .Sample(
+                (centilitres, from, to) =>
+                {
+                    var mix = L(centilitres / 100m);
+                    var (oil, fuel) = Premix.Correct(mix, from, to);
+                    var oilThen = Premix.OilIn(mix, from).Litres + oil.Litres;
+                    var fuelThen = mix.Litres - Premix.OilIn(mix, from).Litres + fuel.Litres;
+                    return Math.Abs((fuelThen / oilThen) - to) < 0.0001m && (oil.Litres == 0 || fuel.Litres == 0);
+                }
+            );
 
     [Fact]
     public void Two_leftovers_poured_together_lie_between_their_ratios()
@@ -47,7 +52,8 @@ public class SumsTests
     [InlineData(37.5, -22.3)]
     [InlineData(47.6, -33.8)]
     [InlineData(57.8, -48.3)]
-    public void Glycol_freezes_where_the_handbook_says(double share, double celsius) => Coolant.FreezesAt(share)!.Value.ShouldBe(celsius, 1e-9);
+    public void Glycol_freezes_where_the_handbook_says(double share, double celsius) =>
+        Coolant.FreezesAt(share)!.Value.ShouldBe(celsius, 1e-9);
 
     [Fact]
     public void Nothing_is_said_beyond_the_table()
@@ -60,21 +66,29 @@ public class SumsTests
 
     // Property: the share that a night asks for holds it with the margin, and a little less would not, but for the inhibitor's least.
     [Fact]
-    public void The_share_asked_for_holds_the_night_with_five_degrees_to_spare() => Gen.Double[-43.2, 10].Sample(night =>
-    {
-        var share = Coolant.ShareFor(night)!.Value;
-        return share >= Coolant.LeastForInhibitor && Coolant.FreezesAt(share) <= night - Coolant.Margin + 1e-9
-            && (share == Coolant.LeastForInhibitor || Coolant.FreezesAt(share - 0.1) > night - Coolant.Margin);
-    });
+    public void The_share_asked_for_holds_the_night_with_five_degrees_to_spare() =>
+        Gen.Double[-43.2, 10]
+            .Sample(night =>
+            {
+                var share = Coolant.ShareFor(night)!.Value;
+                return share >= Coolant.LeastForInhibitor
+                    && Coolant.FreezesAt(share) <= night - Coolant.Margin + 1e-9
+                    && (share == Coolant.LeastForInhibitor || Coolant.FreezesAt(share - 0.1) > night - Coolant.Margin);
+            });
 
     // Property: draining a mixed system and pouring concentrate brings it to what is wanted.
     [Fact]
-    public void Drained_and_replaced_it_has_the_share_wanted() => Gen.Select(Gen.Double[0.5, 5], Gen.Double[0, 60], Gen.Double[0, 60], Gen.Double[0, 100]).Sample((litres, now, wanted, concentrate) =>
-    {
-        if (Coolant.Replace(L((decimal)litres), now, wanted, concentrate) is not { } out_) return concentrate == now || (wanted - now) / (concentrate - now) is < 0 or > 1;
-        var x = (double)out_.Litres;
-        return x <= litres + 1e-9 && Math.Abs((((litres - x) * now) + (x * concentrate)) - (litres * wanted)) < 1e-6;
-    });
+    public void Drained_and_replaced_it_has_the_share_wanted() =>
+        Gen.Select(Gen.Double[0.5, 5], Gen.Double[0, 60], Gen.Double[0, 60], Gen.Double[0, 100])
+            .Sample(
+                (litres, now, wanted, concentrate) =>
+                {
+                    if (Coolant.Replace(L((decimal)litres), now, wanted, concentrate) is not { } out_)
+                        return concentrate == now || (wanted - now) / (concentrate - now) is < 0 or > 1;
+                    var x = (double)out_.Litres;
+                    return x <= litres + 1e-9 && Math.Abs((((litres - x) * now) + (x * concentrate)) - (litres * wanted)) < 1e-6;
+                }
+            );
 
     // ISO 5751 designations, from memory: 140/80-18 is 681 mm over all.
     [Fact]
@@ -83,7 +97,8 @@ public class SumsTests
         TyreSize.Read("140/80-18")!.DiameterMm.ShouldBe(681.2, 0.05);
         TyreSize.Read("180/55 ZR17")!.DiameterMm.ShouldBe((17 * 25.4) + (2 * 180 * 0.55), 1e-9);
         TyreSize.Read("4.00-18")!.DiameterMm.ShouldBe((18 * 25.4) + (2 * 102), 1e-9);
-        foreach (var odd in new[] { null, "", "140", "140/80", "a/b-c", "9999/80-18", "140/80-99", "-140/80-18" }) TyreSize.Read(odd).ShouldBeNull(odd);
+        foreach (var odd in new[] { null, "", "140", "140/80", "a/b-c", "9999/80-18", "140/80-99", "-140/80-18" })
+            TyreSize.Read(odd).ShouldBeNull(odd);
     }
 
     // Reckoned by hand: 9,000 rpm / (3 x 1 x 2.5) = 1,200 turns a minute of a wheel two metres round: 144 km/h.
@@ -114,7 +129,8 @@ public class SumsTests
     [InlineData(-20, "0W 5W 10W 15W")]
     [InlineData(5, "0W 5W 10W 15W 20W 25W")]
     [InlineData(-36, "")]
-    public void A_grade_may_be_cranked_down_to_its_limit(double coldest, string grades) => string.Join(' ', Viscosity.For(coldest).Select(grade => grade.Grade)).ShouldBe(grades);
+    public void A_grade_may_be_cranked_down_to_its_limit(double coldest, string grades) =>
+        string.Join(' ', Viscosity.For(coldest).Select(grade => grade.Grade)).ShouldBe(grades);
 
     [Fact]
     public void Both_ends_of_the_weather_are_met_or_nothing_is_said()
@@ -135,8 +151,10 @@ public class SumsTests
     [InlineData("", null)]
     public void Temperatures_are_read_in_both_scales(string text, double? celsius)
     {
-        if (celsius is { } wanted) Temperatures.Read(text)!.Value.ShouldBe(wanted, 0.001);
-        else Temperatures.Read(text).ShouldBeNull();
+        if (celsius is { } wanted)
+            Temperatures.Read(text)!.Value.ShouldBe(wanted, 0.001);
+        else
+            Temperatures.Read(text).ShouldBeNull();
     }
 
     [Fact]

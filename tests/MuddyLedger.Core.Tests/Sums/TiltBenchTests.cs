@@ -8,7 +8,8 @@ public class TiltBenchTests
     private static readonly SplashSump Middle = new(180, 140, 150, 600, 70, 90, Across: true, 60);
     private static readonly SplashSump Off = Middle with { AxisPlace = 90 + (0.2 * 180) };
 
-    // Computed outside of this project: contact is lost at about 82 degrees with the axis in the middle, at about 26 with it 20% of the length off.
+    // Computed outside of this project: contact is lost at about 82 degrees with the axis in the middle, at about 26 with it 20% of the
+    // length off.
     [Fact]
     public void The_two_computed_examples()
     {
@@ -52,54 +53,74 @@ public class TiltBenchTests
     {
         TiltBench.Refuse(Middle).ShouldBeEmpty();
         TiltBench.Refuse(Middle with { OilMl = 9000 }).ShouldHaveSingleItem().Field.ShouldBe("oil");
-        TiltBench.Refuse(Middle with { AxisHeight = 200, Length = 5, OilMl = 0.1 }).Select(refusal => refusal.Field).ShouldBe(["length", "axisHeight", "axisPlace"]);
+        TiltBench
+            .Refuse(Middle with { AxisHeight = 200, Length = 5, OilMl = 0.1 })
+            .Select(refusal => refusal.Field)
+            .ShouldBe(["length", "axisHeight", "axisPlace"]);
     }
 
-    // Against numeric integration: the oil's volume under its face, counted grain by grain, and whether the dipper meets it, point by point.
+    // Against numeric integration: the oil's volume under its face, counted grain by grain, and whether the dipper meets it, point by
+    // point.
     [Fact]
-    public void The_face_and_the_contact_agree_with_counting_grains() => Sumps.Sample((sump, direction, degrees) =>
-    {
-        var picture = TiltBench.At(sump, direction, degrees);
-        var fore = direction is TiltDirection.NoseUp or TiltDirection.NoseDown;
-        var angle = (direction is TiltDirection.NoseUp or TiltDirection.Left ? 1 : -1) * degrees * Math.PI / 180;
-        var (sin, cos) = (Math.Sin(angle), Math.Cos(angle));
-        double Up(double x, double z) => (x * sin) + (z * cos);
-        var face = picture.Oil.Max(point => Up(point.X, point.Z));
-        const int grains = 300;
-        var under = 0;
-        for (var i = 0; i < grains; i++)
-            for (var j = 0; j < grains; j++)
-                if (Up((i + 0.5) * picture.Across / grains, (j + 0.5) * picture.Height / grains) <= face) under++;
-        var counted = under / (double)(grains * grains) * sump.Length * sump.Width * sump.Height / 1000;
-        counted.ShouldBe(sump.OilMl, sump.Length * sump.Width * sump.Height / 1000 * 0.008);
+    public void The_face_and_the_contact_agree_with_counting_grains() =>
+        Sumps.Sample(
+            (sump, direction, degrees) =>
+            {
+                var picture = TiltBench.At(sump, direction, degrees);
+                var fore = direction is TiltDirection.NoseUp or TiltDirection.NoseDown;
+                var angle = (direction is TiltDirection.NoseUp or TiltDirection.Left ? 1 : -1) * degrees * Math.PI / 180;
+                var (sin, cos) = (Math.Sin(angle), Math.Cos(angle));
+                double Up(double x, double z) => (x * sin) + (z * cos);
+                var face = picture.Oil.Max(point => Up(point.X, point.Z));
+                const int grains = 300;
+                var under = 0;
+                for (var i = 0; i < grains; i++)
+                for (var j = 0; j < grains; j++)
+                    if (Up((i + 0.5) * picture.Across / grains, (j + 0.5) * picture.Height / grains) <= face)
+                        under++;
+                var counted = under / (double)(grains * grains) * sump.Length * sump.Width * sump.Height / 1000;
+                counted.ShouldBe(sump.OilMl, sump.Length * sump.Width * sump.Height / 1000 * 0.008);
 
-        var deepest = double.NegativeInfinity;
-        for (var turn = 0; turn < 7200; turn++)
-        {
-            var around = turn * Math.PI / 3600;
-            var (x, z) = picture.EdgeOn ? (picture.AxisAt, picture.AxisHeight + (sump.Reach * Math.Sin(around))) : (picture.AxisAt + (sump.Reach * Math.Cos(around)), picture.AxisHeight + (sump.Reach * Math.Sin(around)));
-            if (x >= 0 && x <= picture.Across && z >= 0 && z <= picture.Height) deepest = Math.Max(deepest, face - Up(x, z));
-        }
+                var deepest = double.NegativeInfinity;
+                for (var turn = 0; turn < 7200; turn++)
+                {
+                    var around = turn * Math.PI / 3600;
+                    var (x, z) = picture.EdgeOn
+                        ? (picture.AxisAt, picture.AxisHeight + (sump.Reach * Math.Sin(around)))
+                        : (picture.AxisAt + (sump.Reach * Math.Cos(around)), picture.AxisHeight + (sump.Reach * Math.Sin(around)));
+                    if (x >= 0 && x <= picture.Across && z >= 0 && z <= picture.Height)
+                        deepest = Math.Max(deepest, face - Up(x, z));
+                }
 
-        // The circle is walked in steps: near a wall its last point inside lies a step away from the wall.
-        if (double.IsNegativeInfinity(deepest)) picture.Depth.ShouldBeLessThan(double.PositiveInfinity);
-        else picture.Depth.ShouldBe(deepest, 0.6 + (picture.EdgeOn ? 0.1 : 0));
-        fore.ShouldBe(picture.Across == sump.Length || sump.Length == sump.Width);
-    }, iter: 60);
+                // The circle is walked in steps: near a wall its last point inside lies a step away from the wall.
+                if (double.IsNegativeInfinity(deepest))
+                    picture.Depth.ShouldBeLessThan(double.PositiveInfinity);
+                else
+                    picture.Depth.ShouldBe(deepest, 0.6 + (picture.EdgeOn ? 0.1 : 0));
+                fore.ShouldBe(picture.Across == sump.Length || sump.Length == sump.Width);
+            },
+            iter: 60
+        );
 
     // Where it says that contact is lost, a hair less still has it and a hair more has not.
     [Fact]
-    public void The_angle_is_the_one_at_which_it_is_lost() => Sumps.Sample((sump, direction, _) =>
-    {
-        if (TiltBench.LimitOf(sump, direction).Lost is not { } lost)
-        {
-            for (var degrees = 0; degrees <= 90; degrees += 3) TiltBench.At(sump, direction, degrees).Reached.ShouldBeTrue();
-            return;
-        }
+    public void The_angle_is_the_one_at_which_it_is_lost() =>
+        Sumps.Sample(
+            (sump, direction, _) =>
+            {
+                if (TiltBench.LimitOf(sump, direction).Lost is not { } lost)
+                {
+                    for (var degrees = 0; degrees <= 90; degrees += 3)
+                        TiltBench.At(sump, direction, degrees).Reached.ShouldBeTrue();
+                    return;
+                }
 
-        if (lost > 0.01) TiltBench.At(sump, direction, lost - 0.001).Reached.ShouldBeTrue();
-        TiltBench.At(sump, direction, Math.Min(90, lost + 0.001)).Reached.ShouldBeFalse();
-    }, iter: 200);
+                if (lost > 0.01)
+                    TiltBench.At(sump, direction, lost - 0.001).Reached.ShouldBeTrue();
+                TiltBench.At(sump, direction, Math.Min(90, lost + 0.001)).Reached.ShouldBeFalse();
+            },
+            iter: 200
+        );
 
     private static readonly Gen<(SplashSump, TiltDirection, double)> Sumps =
         from length in Gen.Double[60, 400]
@@ -112,5 +133,18 @@ public class TiltBenchTests
         from across in Gen.Bool
         from direction in Gen.Enum<TiltDirection>()
         from degrees in Gen.Double[0, 90]
-        select (new SplashSump(length, width, height, share * length * width * height / 1000, axis * height, place * length, across, reach * axis * height), direction, degrees);
+        select (
+            new SplashSump(
+                length,
+                width,
+                height,
+                share * length * width * height / 1000,
+                axis * height,
+                place * length,
+                across,
+                reach * axis * height
+            ),
+            direction,
+            degrees
+        );
 }

@@ -18,25 +18,42 @@ public class NumberTextTests
         ("de-CH", NumberMarks.Point, Of(".", "\u2019")),
     ];
 
-    private static NumberFormatInfo Of(string point, string group) => new() { NumberDecimalSeparator = point, NumberGroupSeparator = group, NumberGroupSizes = [3] };
+    private static NumberFormatInfo Of(string point, string group) =>
+        new()
+        {
+            NumberDecimalSeparator = point,
+            NumberGroupSeparator = group,
+            NumberGroupSizes = [3],
+        };
 
     // Property: an amount written as its country writes it, grouped or not, is read as that amount, over two decimals.
     [Fact]
-    public void What_a_country_writes_is_read_there_as_it_is_meant() => Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, Countries.Length - 1], Gen.Int[0, 2], Gen.Bool).Sample((cents, at, decimals, grouped) =>
-    {
-        var (country, marks, format) = Countries[at];
-        var amount = Math.Round(cents / 100m, decimals);
-        var text = amount.ToString((grouped ? "N" : "F") + decimals, format);
-        foreach (var coarse in new[] { true, false }) Read(text, marks, coarse).ShouldBe(amount, $"{country}: {text}");
-    }, iter: 4_000);
+    public void What_a_country_writes_is_read_there_as_it_is_meant() =>
+        Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, Countries.Length - 1], Gen.Int[0, 2], Gen.Bool)
+            .Sample(
+                (cents, at, decimals, grouped) =>
+                {
+                    var (country, marks, format) = Countries[at];
+                    var amount = Math.Round(cents / 100m, decimals);
+                    var text = amount.ToString((grouped ? "N" : "F") + decimals, format);
+                    foreach (var coarse in new[] { true, false })
+                        Read(text, marks, coarse).ShouldBe(amount, $"{country}: {text}");
+                },
+                iter: 4_000
+            );
 
     // Property: what stands in a field to be changed is read back as the same number by every reader, untouched, whatever its digits.
     [Fact]
-    public void What_a_field_is_filled_with_reads_back_the_same_everywhere() => Gen.Select(Gen.Int[0, 9_999_999], Gen.Int[0, 5], Gen.Enum<NumberMarks>(), Gen.Bool).Sample((digits, decimals, marks, coarse) =>
-    {
-        var value = digits / (decimal)Math.Pow(10, decimals);
-        Read(NumberText.Editable(value), marks, coarse).ShouldBe(value, NumberText.Editable(value));
-    }, iter: 4_000);
+    public void What_a_field_is_filled_with_reads_back_the_same_everywhere() =>
+        Gen.Select(Gen.Int[0, 9_999_999], Gen.Int[0, 5], Gen.Enum<NumberMarks>(), Gen.Bool)
+            .Sample(
+                (digits, decimals, marks, coarse) =>
+                {
+                    var value = digits / (decimal)Math.Pow(10, decimals);
+                    Read(NumberText.Editable(value), marks, coarse).ShouldBe(value, NumberText.Editable(value));
+                },
+                iter: 4_000
+            );
 
     [Theory]
     [InlineData("2.600", NumberMarks.Point, false, 2.6)]
@@ -50,7 +67,8 @@ public class NumberTextTests
     [InlineData("1,234,567.5", NumberMarks.Comma, true, 1234567.5)]
     [InlineData("61 400", NumberMarks.Unknown, true, 61400)]
     [InlineData("61'400", NumberMarks.Comma, true, 61400)]
-    public void Marks_are_read_by_where_the_reader_lives(string text, NumberMarks marks, bool coarse, double value) => Read(text, marks, coarse).ShouldBe((decimal)value);
+    public void Marks_are_read_by_where_the_reader_lives(string text, NumberMarks marks, bool coarse, double value) =>
+        Read(text, marks, coarse).ShouldBe((decimal)value);
 
     // A distance or an amount with three digits behind what would be its decimal mark is one of two things: it is asked, never guessed.
     [Theory]
@@ -81,7 +99,8 @@ public class NumberTextTests
     [InlineData("£2,500.00", 2500)]
     [InlineData("EUR 40", 40)]
     [InlineData("1 250,00 EUR", 1250)]
-    public void Money_is_read_with_its_sign_and_any_marks(string text, double amount) => Money.Read(text, NumberMarks.Unknown).Value.Amount.ShouldBe((decimal)amount);
+    public void Money_is_read_with_its_sign_and_any_marks(string text, double amount) =>
+        Money.Read(text, NumberMarks.Unknown).Value.Amount.ShouldBe((decimal)amount);
 
     [Theory]
     [InlineData("80", 80)]
@@ -92,7 +111,8 @@ public class NumberTextTests
     [InlineData("1,5 h", 90)]
     [InlineData("2 hours", 120)]
     [InlineData("0", 0)]
-    public void A_time_on_the_bench_is_read_as_it_is_said(string text, int minutes) => MinutesText.Read(text, NumberMarks.Unknown, 10_000).Value.ShouldBe(minutes);
+    public void A_time_on_the_bench_is_read_as_it_is_said(string text, int minutes) =>
+        MinutesText.Read(text, NumberMarks.Unknown, 10_000).Value.ShouldBe(minutes);
 
     [Theory]
     [InlineData("1 h 75")]

@@ -60,12 +60,15 @@ public class QuantityTextTests
 
     [Fact]
     public void A_quantity_written_down_reads_back_the_same() =>
-        Gen.Select(Gen.Decimal[0, 100_000].Select(value => Math.Round(value, 3)), Gen.Int[0, Unit.All.Length - 1]).Sample((value, at) =>
-        {
-            var quantity = new Quantity(value, Unit.All[at]);
-            var read = QuantityText.Read(quantity.ToString(), Unit.BaseOf(quantity.Unit.Dimension), decimal.MaxValue / 1e9m);
-            return !read.IsRefused && read.Value == quantity;
-        });
+        Gen.Select(Gen.Decimal[0, 100_000].Select(value => Math.Round(value, 3)), Gen.Int[0, Unit.All.Length - 1])
+            .Sample(
+                (value, at) =>
+                {
+                    var quantity = new Quantity(value, Unit.All[at]);
+                    var read = QuantityText.Read(quantity.ToString(), Unit.BaseOf(quantity.Unit.Dimension), decimal.MaxValue / 1e9m);
+                    return !read.IsRefused && read.Value == quantity;
+                }
+            );
 
     [Fact]
     public void Nothing_typed_ever_throws() =>

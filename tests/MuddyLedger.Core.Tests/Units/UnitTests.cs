@@ -42,7 +42,8 @@ public class UnitTests
 
     // Common practice, no source: a fill of 2.75 US qt is called 2.6 L.
     [Fact]
-    public void Two_and_three_quarter_quarts_is_2_6_litres() => new Quantity(2.75m, Unit.UsQuart).In(Unit.Litre).Value.ShouldBe(2.6m, 0.01m);
+    public void Two_and_three_quarter_quarts_is_2_6_litres() =>
+        new Quantity(2.75m, Unit.UsQuart).In(Unit.Litre).Value.ShouldBe(2.6m, 0.01m);
 
     // Common practice, no source: 4 to 6 thou is called 0.10 to 0.15 mm.
     [Theory]
@@ -62,7 +63,8 @@ public class UnitTests
         foreach (var unit in Unit.All)
         {
             Unit.Find(unit.Symbol).ShouldBe(unit);
-            foreach (var alias in unit.Aliases) Unit.Find(alias).ShouldBe(unit, alias);
+            foreach (var alias in unit.Aliases)
+                Unit.Find(alias).ShouldBe(unit, alias);
         }
     }
 
@@ -74,16 +76,19 @@ public class UnitTests
     public void Converting_there_and_back_gives_the_same_amount() =>
         Gen.Select(Gen.Decimal[0, 1_000_000], Gen.Int[0, Unit.All.Length - 1], Gen.Int[0, Unit.All.Length - 1])
             .Where((_, from, to) => Unit.All[from].Dimension == Unit.All[to].Dimension)
-            .Sample((value, from, to) =>
-            {
-                var there = new Quantity(value, Unit.All[from]).In(Unit.All[to]);
-                return Math.Abs(there.In(Unit.All[from]).Value - value) <= 1e-15m * Math.Max(1, value);
-            });
+            .Sample(
+                (value, from, to) =>
+                {
+                    var there = new Quantity(value, Unit.All[from]).In(Unit.All[to]);
+                    return Math.Abs(there.In(Unit.All[from]).Value - value) <= 1e-15m * Math.Max(1, value);
+                }
+            );
 
     [Fact]
     public void A_mile_survives_as_a_distance_to_the_last_digit() =>
-        Gen.Decimal[0, 999_999].Select(value => Math.Round(value, 1)).Sample(miles =>
-            Math.Round(Distance.From(new Quantity(miles, Unit.Mile)).In(Unit.Mile).Value, 12) == miles);
+        Gen.Decimal[0, 999_999]
+            .Select(value => Math.Round(value, 1))
+            .Sample(miles => Math.Round(Distance.From(new Quantity(miles, Unit.Mile)).In(Unit.Mile).Value, 12) == miles);
 
     [Fact]
     public void A_unit_does_not_turn_into_another_dimension() =>

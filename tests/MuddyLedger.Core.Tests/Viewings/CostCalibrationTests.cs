@@ -36,7 +36,9 @@ public class CostCalibrationTests
         foreach (var coverage in new[] { 1.0, 0.5, 0.2 })
         {
             var share = Holds(2_500, coverage, 100_000, out var byKind);
-            TestContext.Current.TestOutputHelper!.WriteLine($"C90 with {coverage:0%} looked at: holds {share:0.0%} of 2,500 ({string.Join(", ", byKind.Select(pair => $"{pair.Key} {pair.Value:0%}"))})");
+            TestContext.Current.TestOutputHelper!.WriteLine(
+                $"C90 with {coverage:0%} looked at: holds {share:0.0%} of 2,500 ({string.Join(", ", byKind.Select(pair => $"{pair.Key} {pair.Value:0%}"))})"
+            );
             shares.Add(share);
         }
 
@@ -46,25 +48,41 @@ public class CostCalibrationTests
     private static double Holds(int bikes, double coverage, int seed, out Dictionary<string, double> byKind)
     {
         var under = Kinds.ToDictionary(kind => kind.Name, _ => (Held: 0, All: 0));
-        Parallel.For(0, bikes, at =>
-        {
-            var (name, set, year, soldAs) = Kinds[at % Kinds.Length];
-            var details = new ViewingDetails
+        Parallel.For(
+            0,
+            bikes,
+            at =>
             {
-                Set = set,
-                Profile = Given.Content.Sets.First(one => one.Id == set).Profile with { Nickname = "x", Make = "Fallow", Model = "Tarn", Year = year },
-                SoldAs = soldAs,
-                HourlyRate = Money.Of(12),
-            };
-            var today = new LocalDate(2026, 4, 18);
-            var hidden = HiddenBike.Make(details, Given.Content.Viewing, ViewingPicture.WearOf(details, today), seed + at);
-            var picture = ViewingPicture.Of(details, Inspect(hidden, coverage, seed + at), Given.Content.Viewing, new Dictionary<string, FaultCost>(), today);
-            lock (under)
-            {
-                var (held, all) = under[name];
-                under[name] = (held + (hidden.TrueCost <= picture.Cost.C90 ? 1 : 0), all + 1);
+                var (name, set, year, soldAs) = Kinds[at % Kinds.Length];
+                var details = new ViewingDetails
+                {
+                    Set = set,
+                    Profile = Given.Content.Sets.First(one => one.Id == set).Profile with
+                    {
+                        Nickname = "x",
+                        Make = "Fallow",
+                        Model = "Tarn",
+                        Year = year,
+                    },
+                    SoldAs = soldAs,
+                    HourlyRate = Money.Of(12),
+                };
+                var today = new LocalDate(2026, 4, 18);
+                var hidden = HiddenBike.Make(details, Given.Content.Viewing, ViewingPicture.WearOf(details, today), seed + at);
+                var picture = ViewingPicture.Of(
+                    details,
+                    Inspect(hidden, coverage, seed + at),
+                    Given.Content.Viewing,
+                    new Dictionary<string, FaultCost>(),
+                    today
+                );
+                lock (under)
+                {
+                    var (held, all) = under[name];
+                    under[name] = (held + (hidden.TrueCost <= picture.Cost.C90 ? 1 : 0), all + 1);
+                }
             }
-        });
+        );
         byKind = under.ToDictionary(pair => pair.Key, pair => (double)pair.Value.Held / pair.Value.All);
         return (double)under.Values.Sum(one => one.Held) / bikes;
     }
@@ -73,8 +91,13 @@ public class CostCalibrationTests
     private static List<ViewingEvent> Inspect(HiddenBike hidden, double coverage, int seed)
     {
         var random = new Random(seed * 7);
-        var acts = hidden.Claims.Select(ViewingAct (claim) => new ClaimHeard(claim, "said so")).Concat(hidden.Admitted.Select(point => new FaultAdmitted(point, "said so")));
-        var looks = hidden.Points.OrderBy(_ => random.Next()).Take((int)(hidden.Points.Length * coverage)).Select(ViewingAct (point) => new PointGraded(point.Id, hidden.LookAt(point.Id)));
+        var acts = hidden
+            .Claims.Select(ViewingAct (claim) => new ClaimHeard(claim, "said so"))
+            .Concat(hidden.Admitted.Select(point => new FaultAdmitted(point, "said so")));
+        var looks = hidden
+            .Points.OrderBy(_ => random.Next())
+            .Take((int)(hidden.Points.Length * coverage))
+            .Select(ViewingAct (point) => new PointGraded(point.Id, hidden.LookAt(point.Id)));
         return [.. acts.Concat(looks).Select(act => new ViewingEvent(Guid.CreateVersion7(), Instant.FromUnixTimeSeconds(0), "test", act))];
     }
 }

@@ -16,7 +16,9 @@ public class OffersTests
 
     [Fact]
     public void One_wild_price_does_not_move_the_line() =>
-        TheilSen.Of([.. Enumerable.Range(0, 9).Select(year => ((double)year, year == 4 ? 99_000.0 : 1_000 + (200.0 * year)))])!.Slope.ShouldBe(200, tolerance: 1e-9);
+        TheilSen
+            .Of([.. Enumerable.Range(0, 9).Select(year => ((double)year, year == 4 ? 99_000.0 : 1_000 + (200.0 * year)))])!
+            .Slope.ShouldBe(200, tolerance: 1e-9);
 
     private static Comparable Bike(double price, int year, double? meter = null) => new(Guid.NewGuid(), price, year, meter, null);
 
@@ -24,7 +26,9 @@ public class OffersTests
     public void Under_three_comparables_only_a_stated_value_counts()
     {
         SoundValue.Of(null, [Bike(2_000, 2014), Bike(2_200, 2015)], 2014, null, 100).Value.ShouldBeNull();
-        SoundValue.Of(1_900, [Bike(2_000, 2014)], 2014, null, 100).ShouldSatisfyAllConditions(value => value.Value.ShouldBe(1_900), value => value.Source.ShouldBe(ValueSource.Stated));
+        SoundValue
+            .Of(1_900, [Bike(2_000, 2014)], 2014, null, 100)
+            .ShouldSatisfyAllConditions(value => value.Value.ShouldBe(1_900), value => value.Source.ShouldBe(ValueSource.Stated));
     }
 
     [Fact]
@@ -34,7 +38,9 @@ public class OffersTests
         three.Value!.Value.ShouldBe(1_750, tolerance: 1e-6);
         three.PerMeter.ShouldBeNull();
         // A plane without noise: 200 a year, one for every hundred on the meter.
-        var six = new[] { (2010, 30), (2011, 10), (2012, 50), (2013, 20), (2014, 40), (2015, 25) }.Select(one => Bike(1_000 + (200 * (one.Item1 - 2010)) - (one.Item2 * 10), one.Item1, one.Item2 * 1_000)).ToList();
+        var six = new[] { (2010, 30), (2011, 10), (2012, 50), (2013, 20), (2014, 40), (2015, 25) }
+            .Select(one => Bike(1_000 + (200 * (one.Item1 - 2010)) - (one.Item2 * 10), one.Item1, one.Item2 * 1_000))
+            .ToList();
         var value = SoundValue.Of(null, six, 2012, 20_000, 0);
         value.PerMeter!.Value.ShouldBeLessThan(0);
         value.Value!.Value.ShouldBeInRange(1_050, 1_350);
@@ -45,25 +51,46 @@ public class OffersTests
 
     [Fact]
     public void Offers_stand_in_order_inside_nothing_and_the_asking_price() =>
-        Gen.Select(RepairCostTests.AnyFaults, Gen.Double[0, 5_000], Gen.Double[0, 400], Gen.Double[0, 5_000], Gen.Bool).Sample((faults, value, papers, asking, asked) =>
-        {
-            var offers = Offers.Of(value, RepairCost.Of(faults, Even, 10), [], papers, asked ? asking : null);
-            new[] { 0, offers.Opening, offers.Target, offers.WalkAway }.ShouldBeInOrder();
-            offers.WalkAway.ShouldBeLessThanOrEqualTo(asked ? asking : value);
-        }, iter: 60);
+        Gen.Select(RepairCostTests.AnyFaults, Gen.Double[0, 5_000], Gen.Double[0, 400], Gen.Double[0, 5_000], Gen.Bool)
+            .Sample(
+                (faults, value, papers, asking, asked) =>
+                {
+                    var offers = Offers.Of(value, RepairCost.Of(faults, Even, 10), [], papers, asked ? asking : null);
+                    new[] { 0, offers.Opening, offers.Target, offers.WalkAway }.ShouldBeInOrder();
+                    offers.WalkAway.ShouldBeLessThanOrEqualTo(asked ? asking : value);
+                },
+                iter: 60
+            );
 
     // Property, with the claims held fixed.
     [Fact]
     public void A_worse_grade_never_raises_the_walk_away_price_and_a_sound_point_never_lowers_it() =>
-        Gen.Select(RepairCostTests.AnyFaults, RepairCostTests.AnyTrust, Gen.Int[0, 24], Gen.Double[500, 6_000]).Sample((faults, trust, pick, value) =>
-        {
-            var at = pick % faults.Length;
-            double With(Look look) => Offers.Of(value, RepairCost.Of([.. faults.Select((fault, index) => index == at ? fault with { Look = look } : fault)], trust, 12), [], 0, null).WalkAway;
-            var (not, sound, worn, bad) = (With(Look.NotLooked), With(Look.FoundSound), With(Look.FoundWorn), With(Look.FoundBad));
-            sound.ShouldBeGreaterThanOrEqualTo(not - 0.3);
-            sound.ShouldBeGreaterThanOrEqualTo(worn - 0.3);
-            worn.ShouldBeGreaterThanOrEqualTo(bad - 0.3);
-        }, iter: 60);
+        Gen.Select(RepairCostTests.AnyFaults, RepairCostTests.AnyTrust, Gen.Int[0, 24], Gen.Double[500, 6_000])
+            .Sample(
+                (faults, trust, pick, value) =>
+                {
+                    var at = pick % faults.Length;
+                    double With(Look look) =>
+                        Offers
+                            .Of(
+                                value,
+                                RepairCost.Of(
+                                    [.. faults.Select((fault, index) => index == at ? fault with { Look = look } : fault)],
+                                    trust,
+                                    12
+                                ),
+                                [],
+                                0,
+                                null
+                            )
+                            .WalkAway;
+                    var (not, sound, worn, bad) = (With(Look.NotLooked), With(Look.FoundSound), With(Look.FoundWorn), With(Look.FoundBad));
+                    sound.ShouldBeGreaterThanOrEqualTo(not - 0.3);
+                    sound.ShouldBeGreaterThanOrEqualTo(worn - 0.3);
+                    worn.ShouldBeGreaterThanOrEqualTo(bad - 0.3);
+                },
+                iter: 60
+            );
 
     [Fact]
     public void What_comes_with_the_bike_raises_every_offer()
@@ -76,8 +103,28 @@ public class OffersTests
 
     private static readonly RepairCost Cheap = RepairCost.Of([], Even, 0);
 
-    private static Verdict Judge(double? value = 2_000, double? asking = 2_000, double coverage = 0.9, double? budget = null, bool papers = false, bool rebuild = false, params KnockOut[] knocked) =>
-        Judgement.Of([.. knocked.Select(what => ("p", what))], papers, rebuild, coverage, value, asking, budget, Cheap, value is { } worth ? Offers.Of(worth, Cheap, [], 0, asking) : null).Verdict;
+    private static Verdict Judge(
+        double? value = 2_000,
+        double? asking = 2_000,
+        double coverage = 0.9,
+        double? budget = null,
+        bool papers = false,
+        bool rebuild = false,
+        params KnockOut[] knocked
+    ) =>
+        Judgement
+            .Of(
+                [.. knocked.Select(what => ("p", what))],
+                papers,
+                rebuild,
+                coverage,
+                value,
+                asking,
+                budget,
+                Cheap,
+                value is { } worth ? Offers.Of(worth, Cheap, [], 0, asking) : null
+            )
+            .Verdict;
 
     [Fact]
     public void A_knock_out_is_never_averaged_away()

@@ -8,7 +8,12 @@ namespace MuddyLedger.Core.Tests.Viewings;
 public sealed class PlanSaysTests
 {
     private static PlanSays? Says(string point, string set, MeterAmount? told) =>
-        PlanSays.At(Given.Content.Viewing.ById[point], Given.Content.Sets.Single(one => one.Id == set).Profile, told, Given.Content.Schedules);
+        PlanSays.At(
+            Given.Content.Viewing.ById[point],
+            Given.Content.Sets.Single(one => one.Id == set).Profile,
+            told,
+            Given.Content.Schedules
+        );
 
     private static MeterAmount Miles(decimal miles) => MeterAmount.From(new(miles, Unit.Mile));
 
@@ -40,7 +45,9 @@ public sealed class PlanSaysTests
         var named = Given.Content.Viewing.Points.Where(point => point.Task is not null).ToList();
         named.Count.ShouldBeGreaterThan(1);
         foreach (var point in named)
-            Given.Content.Sets.Any(set => Schedule.TasksOf(set.Profile, Given.Content.Schedules).Any(item => item.Task.Id == point.Task)).ShouldBeTrue(point.Id);
+            Given
+                .Content.Sets.Any(set => Schedule.TasksOf(set.Profile, Given.Content.Schedules).Any(item => item.Task.Id == point.Task))
+                .ShouldBeTrue(point.Id);
     }
 
     // Whatever the meter: the next one lies within one interval above it.
@@ -49,12 +56,13 @@ public sealed class PlanSaysTests
     {
         var random = new Random(5);
         foreach (var set in Given.Content.Sets)
-            foreach (var point in Given.Content.Viewing.Points)
-            {
-                var told = set.Profile.Odometer is null ? MeterAmount.From(new(random.Next(0, 900), Unit.Hour)) : Miles(random.Next(0, 90_000));
-                if (Says(point.Id, set.Id, told) is not { } says) continue;
-                (says.NextAt - told).InBase.ShouldBeInRange(0.000001m, says.Every.InBase, $"{set.Id}, {point.Id}");
-                says.Times.ShouldBe((int)(told.InBase / says.Every.InBase));
-            }
+        foreach (var point in Given.Content.Viewing.Points)
+        {
+            var told = set.Profile.Odometer is null ? MeterAmount.From(new(random.Next(0, 900), Unit.Hour)) : Miles(random.Next(0, 90_000));
+            if (Says(point.Id, set.Id, told) is not { } says)
+                continue;
+            (says.NextAt - told).InBase.ShouldBeInRange(0.000001m, says.Every.InBase, $"{set.Id}, {point.Id}");
+            says.Times.ShouldBe((int)(told.InBase / says.Every.InBase));
+        }
     }
 }

@@ -8,7 +8,8 @@ public class PracticeTests
 {
     private static readonly LocalDate Today = new(2026, 4, 18);
 
-    private static PracticeRound Round(int seed, string set = "road-twin") => PracticeRound.Make(set, Given.Content.Sets.First(one => one.Id == set).Profile, Given.Content.Viewing, seed, Today);
+    private static PracticeRound Round(int seed, string set = "road-twin") =>
+        PracticeRound.Make(set, Given.Content.Sets.First(one => one.Id == set).Profile, Given.Content.Viewing, seed, Today);
 
     [Fact]
     public void A_round_shared_by_its_number_is_the_same_round()
@@ -16,7 +17,8 @@ public class PracticeTests
         var (one, other) = (Round(41), Round(41));
         other.Hidden.Faults.OrderBy(fault => fault.Key).ShouldBe(one.Hidden.Faults.OrderBy(fault => fault.Key));
         (other.Details.Asking, other.SellersLimit, other.Value).ShouldBe((one.Details.Asking, one.SellersLimit, one.Value));
-        foreach (var point in one.Points) other.Look(point.Id).ShouldBe(one.Look(point.Id));
+        foreach (var point in one.Points)
+            other.Look(point.Id).ShouldBe(one.Look(point.Id));
         Round(42).Hidden.Faults.Count.ShouldNotBe(0);
     }
 
@@ -55,13 +57,17 @@ public class PracticeTests
     public void Looking_where_it_tells_most_comes_nearer_the_truth_than_walking_round()
     {
         // One round says little: they differ by some 500 either way. Over these the error falls by about a twelfth.
-        var errors = Enumerable.Range(100, 80).AsParallel().Select(seed =>
-        {
-            var round = Round(seed);
-            var end = round.End(round.InTime([.. round.Points.Where(point => point.Say is not null).Select(point => point.Id)]), 0);
-            var worth = Math.Max(0, end.TrueWorth);
-            return (Best: Math.Abs(end.BestReckoned - worth), Walked: Math.Abs(end.Reckoned - worth));
-        }).ToList();
+        var errors = Enumerable
+            .Range(100, 80)
+            .AsParallel()
+            .Select(seed =>
+            {
+                var round = Round(seed);
+                var end = round.End(round.InTime([.. round.Points.Where(point => point.Say is not null).Select(point => point.Id)]), 0);
+                var worth = Math.Max(0, end.TrueWorth);
+                return (Best: Math.Abs(end.BestReckoned - worth), Walked: Math.Abs(end.Reckoned - worth));
+            })
+            .ToList();
         errors.Sum(error => error.Best).ShouldBeLessThan(errors.Sum(error => error.Walked) * 0.97);
     }
 }

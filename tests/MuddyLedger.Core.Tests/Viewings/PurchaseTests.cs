@@ -15,7 +15,9 @@ public class PurchaseTests
         get
         {
             var all = new TheoryData<string, SoldAs>();
-            foreach (var set in Given.Content.Sets) foreach (var how in Enum.GetValues<SoldAs>()) all.Add(set.Id, how);
+            foreach (var set in Given.Content.Sets)
+            foreach (var how in Enum.GetValues<SoldAs>())
+                all.Add(set.Id, how);
             return all;
         }
     }
@@ -29,34 +31,56 @@ public class PurchaseTests
         var details = Details(set, how);
         var points = ViewingPicture.PointsOf(details, Given.Content.Viewing);
         foreach (var count in new[] { 0, 1, points.Length / 2, points.Length - 1, points.Length })
-            foreach (var grade in Enum.GetValues<Grade>())
+        foreach (var grade in Enum.GetValues<Grade>())
+        {
+            var acts = points
+                .Take(count)
+                .SelectMany(point => new ViewingAct[] { new PointGraded(point.Id, grade), new PointNoted(point.Id, new string('w', 500)) });
+            var picture = Picture(details, acts);
+            var lines = Purchase.Entries(details, picture, Money.Of(900), new HashSet<string>(), Given.Today);
+
+            foreach (var found in lines.OfType<FindingOpened>())
             {
-                var acts = points.Take(count).SelectMany(point => new ViewingAct[] { new PointGraded(point.Id, grade), new PointNoted(point.Id, new string('w', 500)) });
-                var picture = Picture(details, acts);
-                var lines = Purchase.Entries(details, picture, Money.Of(900), new HashSet<string>(), Given.Today);
-
-                foreach (var found in lines.OfType<FindingOpened>())
-                {
-                    found.Title.Length.ShouldBeInRange(5, 80);
-                    found.Detail!.Length.ShouldBeLessThanOrEqualTo(500);
-                }
-
-                var notes = lines.OfType<NoteWritten>().Where(note => note.Text.StartsWith("Never looked at", StringComparison.Ordinal)).ToList();
-                notes.ShouldAllBe(note => note.Text.Length <= 1_900);
-                foreach (var unseen in points.Skip(count).Where(point => point.Weight > 0)) notes.Any(note => note.Text.Contains(unseen.Title, StringComparison.Ordinal)).ShouldBeTrue(unseen.Id);
+                found.Title.Length.ShouldBeInRange(5, 80);
+                found.Detail!.Length.ShouldBeLessThanOrEqualTo(500);
             }
+
+            var notes = lines
+                .OfType<NoteWritten>()
+                .Where(note => note.Text.StartsWith("Never looked at", StringComparison.Ordinal))
+                .ToList();
+            notes.ShouldAllBe(note => note.Text.Length <= 1_900);
+            foreach (var unseen in points.Skip(count).Where(point => point.Weight > 0))
+                notes.Any(note => note.Text.Contains(unseen.Title, StringComparison.Ordinal)).ShouldBeTrue(unseen.Id);
+        }
     }
 
     [Fact]
     public void A_finding_says_the_fault_that_was_seen_and_no_more()
     {
         var details = Details("road-twin", SoldAs.Runner);
-        FindingOpened Bought(Grade grade) => Purchase.Entries(details, Picture(details, [new PointGraded("off-the-ground.chain", grade), new PointNoted("off-the-ground.chain", "Master link looks new.")]), null, new HashSet<string>(), Given.Today)
-            .OfType<FindingOpened>().ShouldHaveSingleItem();
+        FindingOpened Bought(Grade grade) =>
+            Purchase
+                .Entries(
+                    details,
+                    Picture(
+                        details,
+                        [new PointGraded("off-the-ground.chain", grade), new PointNoted("off-the-ground.chain", "Master link looks new.")]
+                    ),
+                    null,
+                    new HashSet<string>(),
+                    Given.Today
+                )
+                .OfType<FindingOpened>()
+                .ShouldHaveSingleItem();
         Bought(Grade.Worn).Title.ShouldBe("The chain is part worn");
         Bought(Grade.Bad).Title.ShouldBe("The chain is worn out, with tight spots");
         Bought(Grade.Bad).Detail!.ShouldStartWith("Master link looks new.", customMessage: "the buyer's own note first");
-        Picture(details, [new PointGraded("off-the-ground.chain", Grade.Worn)]).Sheet().ShouldHaveSingleItem().Point.SayAt(Grade.Worn).ShouldBe("The chain is part worn.");
+        Picture(details, [new PointGraded("off-the-ground.chain", Grade.Worn)])
+            .Sheet()
+            .ShouldHaveSingleItem()
+            .Point.SayAt(Grade.Worn)
+            .ShouldBe("The chain is part worn.");
     }
 
     [Fact]
@@ -77,7 +101,8 @@ public class PurchaseTests
     {
         var details = Details("trials-single", how) with { LastRunYear = 2009 };
         var book = new LedgerBuilder();
-        foreach (var line in Purchase.Entries(details, Picture(details, []), null, new HashSet<string>(), Given.Today)) book.Write(Given.Today, line);
+        foreach (var line in Purchase.Entries(details, Picture(details, []), null, new HashSet<string>(), Given.Today))
+            book.Write(Given.Today, line);
         Given.Line(details.Profile, book.Ledger).StateOf(Gate.Cranked).ShouldBe(state);
         var stood = Core.Meters.StandingTime.Of(details.Profile, book.Ledger, Given.Today);
         (stood.Tier, stood.LastRan).ShouldBe((Core.Meters.StoodTier.Revival, new LocalDate(2009, 1, 1)));
@@ -89,13 +114,32 @@ public class PurchaseTests
         Cut.To("twelve whole words", 40).ShouldBe("twelve whole words");
         Cut.To("twelve whole words", 14).ShouldBe("twelve whole\u2026");
         Cut.To(new string('x', 90), 80).Length.ShouldBe(80);
-        for (var most = 4; most < 60; most++) Cut.To("a \U0001F527 spanner, and one more \U0001F527 for it", most).ShouldSatisfyAllConditions(cut => cut.Length.ShouldBeLessThanOrEqualTo(most), cut => char.IsHighSurrogate(cut[^1]).ShouldBeFalse());
+        for (var most = 4; most < 60; most++)
+            Cut.To("a \U0001F527 spanner, and one more \U0001F527 for it", most)
+                .ShouldSatisfyAllConditions(
+                    cut => cut.Length.ShouldBeLessThanOrEqualTo(most),
+                    cut => char.IsHighSurrogate(cut[^1]).ShouldBeFalse()
+                );
         string.Concat(Cut.Lists("Seen: ", ["one", "two", "three"], 18)).ShouldBe("Seen: one; two.Seen: three.");
         Cut.Lists("Seen: ", [], 18).ShouldBeEmpty();
     }
 
-    private static ViewingDetails Details(string set, SoldAs how) => new() { Set = set, Profile = Given.Named(set, "any"), SoldAs = how, HourlyRate = Money.Of(0), Asking = Money.Of(1_000) };
+    private static ViewingDetails Details(string set, SoldAs how) =>
+        new()
+        {
+            Set = set,
+            Profile = Given.Named(set, "any"),
+            SoldAs = how,
+            HourlyRate = Money.Of(0),
+            Asking = Money.Of(1_000),
+        };
 
-    private static ViewingPicture Picture(ViewingDetails details, IEnumerable<ViewingAct> acts) => ViewingPicture.Of(details,
-        acts.Select(act => new ViewingEvent(Guid.CreateVersion7(), Given.Noon, "test bench", act)), Given.Content.Viewing, ImmutableDictionary<string, FaultCost>.Empty, Given.Today);
+    private static ViewingPicture Picture(ViewingDetails details, IEnumerable<ViewingAct> acts) =>
+        ViewingPicture.Of(
+            details,
+            acts.Select(act => new ViewingEvent(Guid.CreateVersion7(), Given.Noon, "test bench", act)),
+            Given.Content.Viewing,
+            ImmutableDictionary<string, FaultCost>.Empty,
+            Given.Today
+        );
 }

@@ -5,9 +5,15 @@ namespace MuddyLedger.Core.Tests.Viewings;
 
 public class TrustTests
 {
-    private static readonly Claim Fresh = new("fresh", "It is fresh.", [new("gasket", Grade.Bad, Material: true, Confirms: true), new("noise", Grade.Worn, Material: false, Confirms: false)], Applies.Always);
+    private static readonly Claim Fresh = new(
+        "fresh",
+        "It is fresh.",
+        [new("gasket", Grade.Bad, Material: true, Confirms: true), new("noise", Grade.Worn, Material: false, Confirms: false)],
+        Applies.Always
+    );
 
-    private static ClaimStanding With(params (string Point, Grade Grade)[] seen) => Trust.Stand(Fresh, seen.ToDictionary(one => one.Point, one => Seen.Of(one.Grade)));
+    private static ClaimStanding With(params (string Point, Grade Grade)[] seen) =>
+        Trust.Stand(Fresh, seen.ToDictionary(one => one.Point, one => Seen.Of(one.Grade)));
 
     [Fact]
     public void A_claim_stays_open_until_a_point_that_could_tell_is_seen()

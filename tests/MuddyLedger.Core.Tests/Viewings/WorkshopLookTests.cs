@@ -14,16 +14,35 @@ public class WorkshopLookTests
     public void It_is_worth_what_every_report_written_out_says()
     {
         PossibleFault[] faults = [Fault("a", 0.3, 400), Fault("b", 0.2, 900), Fault("c", 0.4, 150), Fault("unseen by it", 0.3, 200)];
-        var points = new Dictionary<string, bool> { ["a"] = false, ["b"] = true, ["c"] = false };
-        const double value = 2_000, price = 1_450;
+        var points = new Dictionary<string, bool>
+        {
+            ["a"] = false,
+            ["b"] = true,
+            ["c"] = false,
+        };
+        const double value = 2_000,
+            price = 1_450;
         var now = RepairCost.Of(faults, Even, 0).Mean;
-        double chanceOfAll = 0, with = 0, blind = 0, bargains = 0;
+        double chanceOfAll = 0,
+            with = 0,
+            blind = 0,
+            bargains = 0;
         var gains = new List<(double Chance, double Gain)>();
         for (var report = 0; report < 8; report++)
         {
-            var seen = faults.Select((fault, at) => at == 3 ? fault : fault with { Look = (report >> at & 1) == 1 ? Look.FoundBad : Look.FoundSound }).ToList();
+            var seen = faults
+                .Select((fault, at) => at == 3 ? fault : fault with { Look = (report >> at & 1) == 1 ? Look.FoundBad : Look.FoundSound })
+                .ToList();
             // The chance of a report: over all levels of care, of each look in turn.
-            var chance = Enumerable.Range(0, Care.Levels).Sum(level => Care.Prior[level] * faults.Take(3).Select((fault, at) => Care.Likelihood(seen[at].Look, Care.Chances(Care.Middling(fault.Chance), Even.Shift)[level])).Aggregate(1.0, (all, one) => all * one));
+            var chance = Enumerable
+                .Range(0, Care.Levels)
+                .Sum(level =>
+                    Care.Prior[level]
+                    * faults
+                        .Take(3)
+                        .Select((fault, at) => Care.Likelihood(seen[at].Look, Care.Chances(Care.Middling(fault.Chance), Even.Shift)[level]))
+                        .Aggregate(1.0, (all, one) => all * one)
+                );
             var cost = RepairCost.Of(seen, Even, 0).Mean;
             var gain = ((report >> 1 & 1) == 1 ? 0 : Math.Max(0, value - cost)) - price;
             chanceOfAll += chance;
@@ -50,7 +69,9 @@ public class WorkshopLookTests
         PossibleFault[] faults = [Fault("a", 0.3, 400), Fault("b", 0.2, 900, "part"), Fault("c", 0.4, 150, "part")];
         var points = faults.ToDictionary(fault => fault.Point, _ => false);
         var look = WorkshopLook.Of(faults, points, Even, 10, 2_000, 1_500);
-        WorkshopLook.Of(faults, points, Even, 10, 2_000, 1_500).ShouldSatisfyAllConditions(again => again.Worth.ShouldBe(look.Worth), again => again.Settles.ShouldBe(look.Settles));
+        WorkshopLook
+            .Of(faults, points, Even, 10, 2_000, 1_500)
+            .ShouldSatisfyAllConditions(again => again.Worth.ShouldBe(look.Worth), again => again.Settles.ShouldBe(look.Settles));
         look.Worth!.Value.ShouldBeGreaterThan(0);
     }
 
@@ -71,7 +92,10 @@ public class WorkshopLookTests
     [Fact]
     public void A_dear_hidden_fault_makes_it_worth_more_than_a_cheap_one()
     {
-        double Worth(double cost) => WorkshopLook.Of([Fault("a", 0.3, cost)], new Dictionary<string, bool> { ["a"] = false }, Even, 0, 3_000, 3_000 - (0.3 * cost)).Worth!.Value;
+        double Worth(double cost) =>
+            WorkshopLook
+                .Of([Fault("a", 0.3, cost)], new Dictionary<string, bool> { ["a"] = false }, Even, 0, 3_000, 3_000 - (0.3 * cost))
+                .Worth!.Value;
         Worth(1_500).ShouldBeGreaterThan(2 * Worth(300));
     }
 }

@@ -35,7 +35,15 @@ public sealed class BikeTests : IAsyncLifetime
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("C", "D", "E", 2014);
         profile[field] = value is null ? null : JsonValue.Create(value);
         var before = _shed.Stored();
-        var refused = await _shed.PostAsync("/api/bikes", new { id = InTheShed.NewId(), profile, reading = (string?)null });
+        var refused = await _shed.PostAsync(
+            "/api/bikes",
+            new
+            {
+                id = InTheShed.NewId(),
+                profile,
+                reading = (string?)null,
+            }
+        );
         refused.ShouldRefuse(field == "odometerDigits" ? "odometer.digits" : field, words);
         _shed.Stored().ShouldBe(before);
     }
@@ -110,11 +118,39 @@ public sealed class BikeTests : IAsyncLifetime
     {
         var (profile, id) = (await _shed.SetAsync("road-twin"), InTheShed.NewId());
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("C", "D", "E", 2014);
-        (await _shed.PostAsync("/api/bikes", new { id, profile, reading = "100" })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id,
+                    profile,
+                    reading = "100",
+                }
+            )
+        ).ShouldBeOk();
         var before = _shed.Stored();
-        (await _shed.PostAsync("/api/bikes", new { id, profile, reading = "100" })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id,
+                    profile,
+                    reading = "100",
+                }
+            )
+        ).ShouldBeOk();
         _shed.Stored().ShouldBe(before);
-        var other = await _shed.PostAsync("/api/bikes", new { id, profile, reading = "200" });
+        var other = await _shed.PostAsync(
+            "/api/bikes",
+            new
+            {
+                id,
+                profile,
+                reading = "200",
+            }
+        );
         other.Status.ShouldBe(HttpStatusCode.Conflict);
         other.Error("id").ShouldNotBeNull();
         _shed.Stored().ShouldBe(before);
@@ -126,7 +162,17 @@ public sealed class BikeTests : IAsyncLifetime
     public async Task An_id_that_is_not_of_version_seven_is_refused(string id)
     {
         var profile = await _shed.SetAsync("road-twin");
-        (await _shed.PostAsync("/api/bikes", new { id, profile, reading = (string?)null })).ShouldRefuse("id", "version 7");
+        (
+            await _shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id,
+                    profile,
+                    reading = (string?)null,
+                }
+            )
+        ).ShouldRefuse("id", "version 7");
     }
 
     [Fact]
@@ -135,7 +181,9 @@ public sealed class BikeTests : IAsyncLifetime
         var bike = await _shed.BikeAsync();
         var profile = (await _shed.GetAsync($"/api/bikes/{bike}"))["profile"];
         profile["nickname"] = "Blue";
-        (await _shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile })).Status.ShouldBe(HttpStatusCode.PreconditionRequired);
+        (await _shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile })).Status.ShouldBe(
+            HttpStatusCode.PreconditionRequired
+        );
         var changed = (await _shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile }, "\"1\"")).ShouldBeOk();
         changed.ETag.ShouldBe("\"2\"");
         profile["nickname"] = "Green";

@@ -27,30 +27,66 @@ public class PictureCacheTests
             var bike = bikes[random.Next(2)];
             switch (random.Next(8))
             {
-                case 0: await shed.ReadAsync(bikes[0], $"{miles += random.Next(1, 200)}"); break;
-                case 1: await shed.DoneAsync(bike, "chain.lubricate", $"2026-04-{random.Next(1, 18):00}"); break;
-                case 2: await shed.PostAsync($"/api/bikes/{bike}/rides", new { id = InTheShed.NewId(), date = "2026-04-10", distance = "20 mi", hours = (string?)null, ground = "sand", severities = new[] { "grit" } }); break;
-                case 3: await shed.StartAsync(bike); break;
-                case 4: await TapAsync(shed, bike); break;
+                case 0:
+                    await shed.ReadAsync(bikes[0], $"{miles += random.Next(1, 200)}");
+                    break;
+                case 1:
+                    await shed.DoneAsync(bike, "chain.lubricate", $"2026-04-{random.Next(1, 18):00}");
+                    break;
+                case 2:
+                    await shed.PostAsync(
+                        $"/api/bikes/{bike}/rides",
+                        new
+                        {
+                            id = InTheShed.NewId(),
+                            date = "2026-04-10",
+                            distance = "20 mi",
+                            hours = (string?)null,
+                            ground = "sand",
+                            severities = new[] { "grit" },
+                        }
+                    );
+                    break;
+                case 3:
+                    await shed.StartAsync(bike);
+                    break;
+                case 4:
+                    await TapAsync(shed, bike);
+                    break;
                 case 5:
                     var lines = await shed.BookAsync($"?bike={bike}&struck=false");
-                    if (lines.Count > 2) await shed.PostAsync($"/api/entries/{(string)lines[random.Next(lines.Count - 1)]!["id"]!}/strike", new { id = InTheShed.NewId(), reason = "wrong" });
+                    if (lines.Count > 2)
+                        await shed.PostAsync(
+                            $"/api/entries/{(string)lines[random.Next(lines.Count - 1)]!["id"]!}/strike",
+                            new { id = InTheShed.NewId(), reason = "wrong" }
+                        );
                     break;
                 case 6:
                     var answer = await shed.GetAsync($"/api/bikes/{bike}");
                     answer["profile"]["severities"] = random.Next(2) == 0 ? new JsonArray() : new JsonArray("grit");
-                    await shed.PutAsync($"/api/bikes/{bike}/profile", new { id = InTheShed.NewId(), profile = answer["profile"] }, answer.ETag);
+                    await shed.PutAsync(
+                        $"/api/bikes/{bike}/profile",
+                        new { id = InTheShed.NewId(), profile = answer["profile"] },
+                        answer.ETag
+                    );
                     break;
-                default: shed.Clock.AdvanceDays(random.Next(0, 2)); break;
+                default:
+                    shed.Clock.AdvanceDays(random.Next(0, 2));
+                    break;
             }
 
-            foreach (var id in bikes) (await shed.GetAsync($"/api/bikes/{id}")).ShouldBeOk().Body.ToJsonString().ShouldBe(await ComputedAnewAsync(shed, content, id), $"after write {at}");
+            foreach (var id in bikes)
+                (await shed.GetAsync($"/api/bikes/{id}"))
+                    .ShouldBeOk()
+                    .Body.ToJsonString()
+                    .ShouldBe(await ComputedAnewAsync(shed, content, id), $"after write {at}");
         }
     }
 
     private static async Task TapAsync(TestShed shed, string bike)
     {
-        if ((await shed.GetAsync($"/api/bikes/{bike}"))["running"].AsArray() is not [{ } running, ..]) return;
+        if ((await shed.GetAsync($"/api/bikes/{bike}"))["running"].AsArray() is not [{ } running, ..])
+            return;
         var run = await shed.GetAsync($"/api/runs/{(string)running["id"]!}");
         await shed.TapAsync(run, new { act = "tray-put", tray = new { part = "bolt", count = 1 } });
     }
@@ -65,6 +101,17 @@ public class PictureCacheTests
         var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         ShedServer.ConfigureJson(json);
-        return JsonSerializer.SerializeToNode(BikeAnswers.Of(picture, new JobLibrary(content, []), await pictures.SettingsAsync(TestContext.Current.CancellationToken), pictures.Now, pictures.DayOf), json)!.ToJsonString();
+        return JsonSerializer
+            .SerializeToNode(
+                BikeAnswers.Of(
+                    picture,
+                    new JobLibrary(content, []),
+                    await pictures.SettingsAsync(TestContext.Current.CancellationToken),
+                    pictures.Now,
+                    pictures.DayOf
+                ),
+                json
+            )!
+            .ToJsonString();
     }
 }

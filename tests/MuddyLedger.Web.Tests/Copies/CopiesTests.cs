@@ -24,7 +24,8 @@ public sealed class CopiesTests : IAsyncLifetime
 
     private async Task<JsonNode> CopyAsync() => (await _shed.PostAsync("/api/copies", new { id = InTheShed.NewId() })).ShouldBeOk().Body;
 
-    private Task<Answer> GoBackAsync(JsonNode copy) => _shed.PostAsync($"/api/copies/{(string)copy["name"]!}/go-back", new { id = InTheShed.NewId() });
+    private Task<Answer> GoBackAsync(JsonNode copy) =>
+        _shed.PostAsync($"/api/copies/{(string)copy["name"]!}/go-back", new { id = InTheShed.NewId() });
 
     [Fact]
     public async Task Going_back_gives_every_answer_of_then_and_sets_aside_what_was_there()
@@ -59,7 +60,8 @@ public sealed class CopiesTests : IAsyncLifetime
         await CopyAsync();
         var photos = Directory.EnumerateFiles(Path.Combine(_shed.Folder, "copies", "photos")).ToList();
         photos.Count.ShouldBe(2, "one photo and its small one");
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(_shed.Folder, "copies"), ShedFile.Name, SearchOption.AllDirectories)) Convert.ToInt64(DamagedFileTests.Scalar(file, "SELECT max(length(Image)) FROM Photos")).ShouldBe(0);
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(_shed.Folder, "copies"), ShedFile.Name, SearchOption.AllDirectories))
+            Convert.ToInt64(DamagedFileTests.Scalar(file, "SELECT max(length(Image)) FROM Photos")).ShouldBe(0);
         SqliteConnection.ClearAllPools();
         var large = photos.Single(file => !file.Contains("small", StringComparison.Ordinal));
         var bytes = await File.ReadAllBytesAsync(large, Cancel);
@@ -79,12 +81,26 @@ public sealed class CopiesTests : IAsyncLifetime
     {
         var copy = await CopyAsync();
         await _shed.StopAsync();
-        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*")) File.Delete(file);
+        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*"))
+            File.Delete(file);
         await _shed.StartAsync();
         var store = (await _shed.GetAsync("/api/store")).ShouldBeOk();
         ((string?)store["lookOnly"]).ShouldBe("gone");
         ((string?)store["words"])!.ShouldContain("the newest is of 2026-04-18, with 1 bike and");
-        (await _shed.PostAsync("/api/bikes", new { id = InTheShed.NewId(), profile = await _shed.SetAsync("road-twin"), reading = (string?)null, set = "road-twin", condition = "in-use", pumpFeeds = true })).Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
+        (
+            await _shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    profile = await _shed.SetAsync("road-twin"),
+                    reading = (string?)null,
+                    set = "road-twin",
+                    condition = "in-use",
+                    pumpFeeds = true,
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
         File.Exists(_shed.File).ShouldBeFalse();
         (await GoBackAsync(copy)).ShouldBeOk();
         (await _shed.GetAsync("/api/shed")).ShouldBeOk()["bikes"].AsArray().Count.ShouldBe(1);
@@ -96,15 +112,20 @@ public sealed class CopiesTests : IAsyncLifetime
     [InlineData(false)]
     public async Task A_file_of_nothing_is_no_new_shed(bool copies)
     {
-        if (copies) await CopyAsync();
+        if (copies)
+            await CopyAsync();
         await _shed.StopAsync();
-        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*")) File.Delete(file);
+        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*"))
+            File.Delete(file);
         await File.WriteAllBytesAsync(_shed.File, [], Cancel);
-        if (copies) await _shed.StartAsync();
-        else (await Should.ThrowAsync<InvalidDataException>(() => _shed.StartAsync())).Message.ShouldContain("holds nothing");
+        if (copies)
+            await _shed.StartAsync();
+        else
+            (await Should.ThrowAsync<InvalidDataException>(() => _shed.StartAsync())).Message.ShouldContain("holds nothing");
         new FileInfo(_shed.File).Length.ShouldBe(0);
         File.Delete(_shed.File);
-        if (!copies) await _shed.StartAsync();
+        if (!copies)
+            await _shed.StartAsync();
     }
 
     // Whatever ends the exchange in between, the next start ends what was begun, or it never began.
@@ -119,10 +140,12 @@ public sealed class CopiesTests : IAsyncLifetime
         await _shed.StopAsync();
         var (half, note) = (_shed.File + ".restoring", Path.Combine(_shed.Folder, "muddy-ledger.restoring"));
         File.Copy(Path.Combine(_shed.Folder, "copies", (string)copy["name"]!, ShedFile.Name), half);
-        if (step > 0) await File.WriteAllTextAsync(note, (string)copy["name"]!, Cancel);
+        if (step > 0)
+            await File.WriteAllTextAsync(note, (string)copy["name"]!, Cancel);
         if (step > 1)
         {
-            foreach (var end in new[] { "-wal", "-shm" }) File.Delete(_shed.File + end);
+            foreach (var end in new[] { "-wal", "-shm" })
+                File.Delete(_shed.File + end);
             File.Move(half, _shed.File, overwrite: true);
         }
 
@@ -177,8 +200,10 @@ public sealed class CopiesTests : IAsyncLifetime
     {
         var other = _shed.File + "-other";
         File.Copy(_shed.File, other);
-        if (exchanged) File.Move(other, _shed.File, overwrite: true);
-        else File.Move(_shed.File, other + "-away");
+        if (exchanged)
+            File.Move(other, _shed.File, overwrite: true);
+        else
+            File.Move(_shed.File, other + "-away");
         var refused = await _shed.ReadAsync(_bike, "9500");
         refused.Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
         refused.Detail.ShouldContain("removed or replaced");
@@ -186,10 +211,13 @@ public sealed class CopiesTests : IAsyncLifetime
         ((string?)(await _shed.GetAsync("/api/store"))["lookOnly"]).ShouldBe("replaced");
         // Nobody who reads makes the file anew.
         SqliteConnection.ClearAllPools();
-        if (!exchanged) (await _shed.GetAsync("/api/shed")).Detail.ShouldContain("it is gone");
+        if (!exchanged)
+            (await _shed.GetAsync("/api/shed")).Detail.ShouldContain("it is gone");
         File.Exists(_shed.File).ShouldBe(exchanged);
-        if (!exchanged) File.Move(other + "-away", _shed.File);
-        foreach (var left in Directory.EnumerateFiles(_shed.Folder, "*-other*")) File.Delete(left);
+        if (!exchanged)
+            File.Move(other + "-away", _shed.File);
+        foreach (var left in Directory.EnumerateFiles(_shed.Folder, "*-other*"))
+            File.Delete(left);
     }
 
     [Fact]
@@ -213,8 +241,15 @@ public sealed class CopiesTests : IAsyncLifetime
     [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
     public void The_folder_and_its_files_are_their_owners_alone()
     {
-        var others = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.OtherExecute;
-        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*")) (File.GetUnixFileMode(file) & others).ShouldBe(UnixFileMode.None, file);
+        var others =
+            UnixFileMode.GroupRead
+            | UnixFileMode.GroupWrite
+            | UnixFileMode.GroupExecute
+            | UnixFileMode.OtherRead
+            | UnixFileMode.OtherWrite
+            | UnixFileMode.OtherExecute;
+        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*"))
+            (File.GetUnixFileMode(file) & others).ShouldBe(UnixFileMode.None, file);
     }
 
     private async Task PhotoAsync()

@@ -53,11 +53,19 @@ public sealed class DamagedFileTests
                 {
                     harmless++;
                     // Every page is as it was, but a photo that was harmed and says so.
-                    foreach (var (path, page) in pages) (page == sound[path] || page.Status == HttpStatusCode.Gone).ShouldBeTrue($"{how}: {path} is another, and nobody said so\n{page.Text}\n{sound[path].Text}");
+                    foreach (var (path, page) in pages)
+                        (page == sound[path] || page.Status == HttpStatusCode.Gone).ShouldBeTrue(
+                            $"{how}: {path} is another, and nobody said so\n{page.Text}\n{sound[path].Text}"
+                        );
                 }
             }
 
-            if ((await File.ReadAllBytesAsync(file, Cancel)).AsSpan().SequenceEqual(torn) is var untouched && harmless + told > 0 && !untouched) (await DamagedAsync(shed, folder)).ShouldBeFalse($"{how}: a damaged file was written to");
+            if (
+                (await File.ReadAllBytesAsync(file, Cancel)).AsSpan().SequenceEqual(torn) is var untouched
+                && harmless + told > 0
+                && !untouched
+            )
+                (await DamagedAsync(shed, folder)).ShouldBeFalse($"{how}: a damaged file was written to");
             SqliteConnection.ClearAllPools();
             Directory.Delete(folder, recursive: true);
         }
@@ -86,7 +94,8 @@ public sealed class DamagedFileTests
         }
 
         var pages = Enumerable.Range(0, random.Next(1, 4)).Select(_ => random.Next(0, whole.Length / Page)).Distinct().ToList();
-        foreach (var page in pages) torn.AsSpan(page * Page, Page).Clear();
+        foreach (var page in pages)
+            torn.AsSpan(page * Page, Page).Clear();
         how = $"pages {string.Join(", ", pages)} of {whole.Length / Page} are nothing";
         return torn;
     }
@@ -98,17 +107,31 @@ public sealed class DamagedFileTests
         {
             using var answer = await http.GetAsync(path, Cancel);
             var text = await answer.Content.ReadAsStringAsync(Cancel);
-            pages[path] = (answer.StatusCode, path.StartsWith("/api/runs", StringComparison.Ordinal) ? (string?)JsonNode.Parse(text)!["title"] ?? "" : text);
-            return answer.IsSuccessStatusCode && answer.Content.Headers.ContentType?.MediaType == "application/json" ? JsonNode.Parse(text) : null;
+            pages[path] = (
+                answer.StatusCode,
+                path.StartsWith("/api/runs", StringComparison.Ordinal) ? (string?)JsonNode.Parse(text)!["title"] ?? "" : text
+            );
+            return answer.IsSuccessStatusCode && answer.Content.Headers.ContentType?.MediaType == "application/json"
+                ? JsonNode.Parse(text)
+                : null;
         }
 
         var shed = await Get("/api/shed");
         var book = await Get("/api/book");
-        foreach (var bike in shed?["bikes"]?.AsArray() ?? []) await Get($"/api/bikes/{(string)bike!["id"]!}");
-        foreach (var run in shed?["running"]?.AsArray() ?? []) await Get($"/api/runs/{(string)run!["id"]!}");
-        foreach (var viewing in (await Get("/api/viewings"))?.AsArray() ?? []) await Get($"/api/viewings/{(string)viewing!["id"]!}");
+        foreach (var bike in shed?["bikes"]?.AsArray() ?? [])
+            await Get($"/api/bikes/{(string)bike!["id"]!}");
+        foreach (var run in shed?["running"]?.AsArray() ?? [])
+            await Get($"/api/runs/{(string)run!["id"]!}");
+        foreach (var viewing in (await Get("/api/viewings"))?.AsArray() ?? [])
+            await Get($"/api/viewings/{(string)viewing!["id"]!}");
         await Get("/api/shelf");
-        foreach (var photo in (book?["months"]?.AsArray() ?? []).SelectMany(month => month!["entries"]!.AsArray()).Select(entry => (string?)entry!["photo"]).OfType<string>()) await Get($"/api/photos/{photo}");
+        foreach (
+            var photo in (book?["months"]?.AsArray() ?? [])
+                .SelectMany(month => month!["entries"]!.AsArray())
+                .Select(entry => (string?)entry!["photo"])
+                .OfType<string>()
+        )
+            await Get($"/api/photos/{photo}");
         return pages;
     }
 
@@ -122,7 +145,10 @@ public sealed class DamagedFileTests
         SqliteConnection.ClearAllPools();
         // One leaf of the book: a page of rows (13) that holds many lines.
         var bytes = await File.ReadAllBytesAsync(shed.File, Cancel);
-        var page = Enumerable.Range(1, bytes.Length / 4096 - 1).Where(at => bytes[at * 4096] == 13 && Occurs(bytes.AsSpan(at * 4096, 4096), "\"kind\":\"") > 12).ElementAt(3);
+        var page = Enumerable
+            .Range(1, bytes.Length / 4096 - 1)
+            .Where(at => bytes[at * 4096] == 13 && Occurs(bytes.AsSpan(at * 4096, 4096), "\"kind\":\"") > 12)
+            .ElementAt(3);
         await using (var stream = new FileStream(shed.File, FileMode.Open))
         {
             stream.Position = page * 4096L;
@@ -139,7 +165,8 @@ public sealed class DamagedFileTests
         (await shed.GetAsync("/api/book")).ShouldBeOk()["total"]!.GetValue<int>().ShouldBeGreaterThan(200);
         var bike = (string)(await shed.GetAsync("/api/shed"))["bikes"][0]!["id"]!;
         // Whose the lost lines were nobody knows: no bike's gates are open on the word of the rest.
-        foreach (var tag in (await shed.GetAsync("/api/shed"))["bikes"].AsArray()) ((string?)tag!["gateState"]).ShouldNotBe("open");
+        foreach (var tag in (await shed.GetAsync("/api/shed"))["bikes"].AsArray())
+            ((string?)tag!["gateState"]).ShouldNotBe("open");
         var refused = await shed.ReadAsync(bike, "99999");
         refused.Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
         refused.Detail.ShouldContain("is damaged");
@@ -155,13 +182,17 @@ public sealed class DamagedFileTests
     private static int Occurs(ReadOnlySpan<byte> page, string words)
     {
         var (sought, count) = (System.Text.Encoding.UTF8.GetBytes(words), 0);
-        for (int at; (at = page.IndexOf(sought)) >= 0; page = page[(at + sought.Length)..]) count++;
+        for (int at; (at = page.IndexOf(sought)) >= 0; page = page[(at + sought.Length)..])
+            count++;
         return count;
     }
 
     // A row that makes no sense takes no other along: the rest of the bike, the other bikes, the book and the export are there.
     [Theory]
-    [InlineData("UPDATE Entries SET Body = '{\"kind\":\"reading\"' WHERE rowid = (SELECT max(rowid) FROM Entries WHERE BikeId = @bike)", true)]
+    [InlineData(
+        "UPDATE Entries SET Body = '{\"kind\":\"reading\"' WHERE rowid = (SELECT max(rowid) FROM Entries WHERE BikeId = @bike)",
+        true
+    )]
     [InlineData("UPDATE Entries SET Date = 'yesterday' WHERE rowid = (SELECT max(rowid) FROM Entries WHERE BikeId = @bike)", true)]
     [InlineData("UPDATE Entries SET Body = char(0) WHERE rowid = (SELECT max(rowid) FROM Entries WHERE BikeId = @bike)", true)]
     [InlineData("UPDATE Runs SET Job = '[]' WHERE BikeId = @bike AND Status = 'Running'", true)]
@@ -174,7 +205,11 @@ public sealed class DamagedFileTests
         var other = await shed.BikeAsync("two-stroke-enduro");
         (await shed.StartAsync(bike)).ShouldBeOk();
         await shed.StopAsync();
-        Execute(shed.File, string.Concat(Guards.Select(guard => $"DROP TRIGGER IF EXISTS \"{guard}\"; ")) + harm.Replace("@bike", $"'{bike.ToUpperInvariant()}'", StringComparison.Ordinal));
+        Execute(
+            shed.File,
+            string.Concat(Guards.Select(guard => $"DROP TRIGGER IF EXISTS \"{guard}\"; "))
+                + harm.Replace("@bike", $"'{bike.ToUpperInvariant()}'", StringComparison.Ordinal)
+        );
         await shed.StartAsync();
         var store = (await shed.GetAsync("/api/store")).ShouldBeOk();
         var damaged = store["damaged"].AsArray().ShouldHaveSingleItem()!;

@@ -12,16 +12,23 @@ public sealed class DemoTests : IAsyncLifetime
     public async Task Fallow_Tarn_has_what_a_shed_has()
     {
         var shed = (await _shed.GetAsync("/api/shed")).ShouldBeOk();
-        shed["bikes"].AsArray().Select(bike => (string?)bike!["nickname"]).ShouldBe(["Heron", "Scree", "Causeway", "Dray", "Fathom", "Barrow"], ignoreOrder: true);
+        shed["bikes"]
+            .AsArray()
+            .Select(bike => (string?)bike!["nickname"])
+            .ShouldBe(["Heron", "Scree", "Causeway", "Dray", "Fathom", "Barrow"], ignoreOrder: true);
         shed["due"].AsArray().Select(due => (string?)due!["task"]!["state"]).ShouldContain("overdue");
-        shed["running"].AsArray().Select(run => (string?)run!["title"]).ShouldBe(["Engine oil and filter", "Leak watch"], ignoreOrder: true);
+        shed["running"]
+            .AsArray()
+            .Select(run => (string?)run!["title"])
+            .ShouldBe(["Engine oil and filter", "Leak watch"], ignoreOrder: true);
         shed["waste"].AsArray().ShouldNotBeEmpty();
     }
 
     [Fact]
     public async Task Its_book_goes_back_three_years_and_holds_a_correction()
     {
-        var causeway = (string)(await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == "Causeway")!["id"]!;
+        var causeway = (string)
+            (await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == "Causeway")!["id"]!;
         var lines = await _shed.BookAsync($"?bike={causeway}");
         string.CompareOrdinal((string?)lines[^1]!["date"], "2023-04-18").ShouldBeLessThan(0);
         lines.ShouldContain(line => line!["strike"] != null);
@@ -31,14 +38,18 @@ public sealed class DemoTests : IAsyncLifetime
     [Fact]
     public async Task A_bike_with_an_unknown_past_shows_it()
     {
-        var scree = (string)(await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == "Scree")!["id"]!;
+        var scree = (string)
+            (await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == "Scree")!["id"]!;
         (await _shed.GetAsync($"/api/bikes/{scree}"))["tasks"].AsArray().ShouldContain(task => (string)task!["state"]! == "unknown");
     }
 
     [Fact]
     public async Task The_old_ones_have_what_old_ones_have()
     {
-        async Task<Answer> Bike(string name) => await _shed.GetAsync($"/api/bikes/{(string)(await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == name)!["id"]!}");
+        async Task<Answer> Bike(string name) =>
+            await _shed.GetAsync(
+                $"/api/bikes/{(string)(await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == name)!["id"]!}"
+            );
         var dray = await Bike("Dray");
         ((decimal)dray["meters"][0]!["lifetime"]!["value"]!).ShouldBeGreaterThan(100_000);
         dray["warnings"].AsArray().ShouldNotBeEmpty();
@@ -61,7 +72,13 @@ public sealed class DemoTests : IAsyncLifetime
     [Fact]
     public async Task On_the_same_day_it_is_the_same_shed()
     {
-        static string Due(Answer shed) => string.Join('\n', shed["due"].AsArray().Select(due => $"{due!["bikeName"]} {due["task"]!["id"]} {due["task"]!["likelyDue"]} {due["task"]!["share"]}"));
+        static string Due(Answer shed) =>
+            string.Join(
+                '\n',
+                shed["due"]
+                    .AsArray()
+                    .Select(due => $"{due!["bikeName"]} {due["task"]!["id"]} {due["task"]!["likelyDue"]} {due["task"]!["share"]}")
+            );
         await using var other = await TestShed.OpenAsync(demo: true);
         Due(await other.GetAsync("/api/shed")).ShouldBe(Due(await _shed.GetAsync("/api/shed")));
     }

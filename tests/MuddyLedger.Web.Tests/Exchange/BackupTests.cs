@@ -26,14 +26,19 @@ public sealed class BackupTests : IAsyncLifetime
     {
         var bike = (string)(await _shed.GetAsync("/api/shed"))["bikes"][0]!["id"]!;
         using var stop = new CancellationTokenSource();
-        var writing = Task.Run(async () =>
-        {
-            for (var miles = 9_001; !stop.IsCancellationRequested; miles++) (await _shed.ReadAsync(bike, $"{miles}")).ShouldBeOk();
-        }, TestContext.Current.CancellationToken);
+        var writing = Task.Run(
+            async () =>
+            {
+                for (var miles = 9_001; !stop.IsCancellationRequested; miles++)
+                    (await _shed.ReadAsync(bike, $"{miles}")).ShouldBeOk();
+            },
+            TestContext.Current.CancellationToken
+        );
         var copies = Enumerable.Range(0, 5).Select(second => ShedBackup.Make(_shed.Folder, _folder, At(second))).ToList();
         await stop.CancelAsync();
         await writing;
-        foreach (var copy in copies) ShedBackup.Verify(copy).Bikes.ShouldBe(1);
+        foreach (var copy in copies)
+            ShedBackup.Verify(copy).Bikes.ShouldBe(1);
     }
 
     [Fact]
@@ -43,7 +48,13 @@ public sealed class BackupTests : IAsyncLifetime
         var before = (await _shed.GetAsync("/api/shed")).Body.ToJsonString();
         var target = Path.Combine(_folder, "restored");
         ShedBackup.Restore(copy, target).Entries.ShouldBe(2, "the reading, and the word that it is in use");
-        await using var server = await MuddyLedger.Web.Hosting.ShedServer.StartAsync(_shed.Options with { Folder = target }, TestContext.Current.CancellationToken);
+        await using var server = await MuddyLedger.Web.Hosting.ShedServer.StartAsync(
+            _shed.Options with
+            {
+                Folder = target,
+            },
+            TestContext.Current.CancellationToken
+        );
         using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
         (await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken)).ShouldBe(before);
     }
@@ -113,9 +124,12 @@ public sealed class BackupTests : IAsyncLifetime
 
     [Fact]
     public void A_folder_without_a_shed_is_said_to_be_one() =>
-        Should.Throw<InvalidDataException>(() => ShedBackup.Make(Path.Combine(_folder, "nothing"), _folder, At(0))).Message.ShouldContain("no shed");
+        Should
+            .Throw<InvalidDataException>(() => ShedBackup.Make(Path.Combine(_folder, "nothing"), _folder, At(0)))
+            .Message.ShouldContain("no shed");
 
-    private void Refuses(string copy, string words) => Should.Throw<InvalidDataException>(() => ShedBackup.Restore(copy, Path.Combine(_folder, "never"))).Message.ShouldContain(words);
+    private void Refuses(string copy, string words) =>
+        Should.Throw<InvalidDataException>(() => ShedBackup.Restore(copy, Path.Combine(_folder, "never"))).Message.ShouldContain(words);
 
     private static Instant At(int second) => Instant.FromUtc(2026, 4, 18, 10, 20, second);
 }

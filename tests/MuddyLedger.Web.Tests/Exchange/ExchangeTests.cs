@@ -14,12 +14,43 @@ public class ExchangeTests
         var copy = (await from.GetAsync("/api/export")).Body.ToJsonString();
         await using var to = await TestShed.OpenAsync();
         var settings = (await to.GetAsync("/api/settings")).ShouldBeOk();
-        (await to.PutAsync("/api/settings", new { id = InTheShed.NewId(), volumeUnit = "US qt", torqueUnit = "N m", currency = "EUR" }, settings.ETag)).ShouldBeOk();
+        (
+            await to.PutAsync(
+                "/api/settings",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    volumeUnit = "US qt",
+                    torqueUnit = "N m",
+                    currency = "EUR",
+                },
+                settings.ETag
+            )
+        ).ShouldBeOk();
         (await to.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).ShouldBeOk();
         (await to.GetAsync("/api/shed")).ShouldBeOk()["bikes"].AsArray().Count.ShouldBe(1);
 
         await using var shelf = await TestShed.OpenAsync();
-        (await shelf.PostAsync("/api/shelf/items", new { id = InTheShed.NewId(), item = new { name = "DOT 4", kind = "fluid", serves = "", bikes = Array.Empty<string>(), minimum = "", packs = Array.Empty<object>(), place = (string?)null, note = (string?)null } })).ShouldBeOk();
+        (
+            await shelf.PostAsync(
+                "/api/shelf/items",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    item = new
+                    {
+                        name = "DOT 4",
+                        kind = "fluid",
+                        serves = "",
+                        bikes = Array.Empty<string>(),
+                        minimum = "",
+                        packs = Array.Empty<object>(),
+                        place = (string?)null,
+                        note = (string?)null,
+                    },
+                }
+            )
+        ).ShouldBeOk();
         (await shelf.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).Detail.ShouldContain("only where there is none yet");
     }
 
@@ -39,17 +70,23 @@ public class ExchangeTests
     // Property, over generated sheds: out and in again is the very same file, and every answer is the same wherever it was taken in.
     [Fact]
     public Task Any_shed_comes_back_the_same_and_means_the_same() =>
-        AnyShed.Of(Content.ContentLibrary.Load(TestShed.ContentFolder)).SampleAsync(async copy =>
-        {
-            var text = System.Text.Json.JsonSerializer.Serialize(copy, Core.Json.CoreJson.Default.ShedCopy);
-            await using var one = await TestShed.OpenAsync();
-            (await one.PostAsync($"/api/import?id={InTheShed.NewId()}", text)).ShouldBeOk();
-            var again = (await one.GetAsync("/api/export")).ShouldBeOk().Body;
-            Undated(again.DeepClone()).ShouldBe(Undated(JsonNode.Parse(text)!));
-            await using var two = await TestShed.OpenAsync();
-            (await two.PostAsync($"/api/import?id={InTheShed.NewId()}", again.ToJsonString())).ShouldBeOk();
-            (await AnswersAsync(two)).ShouldBe(await AnswersAsync(one));
-        }, iter: 12, threads: 1);
+        AnyShed
+            .Of(Content.ContentLibrary.Load(TestShed.ContentFolder))
+            .SampleAsync(
+                async copy =>
+                {
+                    var text = System.Text.Json.JsonSerializer.Serialize(copy, Core.Json.CoreJson.Default.ShedCopy);
+                    await using var one = await TestShed.OpenAsync();
+                    (await one.PostAsync($"/api/import?id={InTheShed.NewId()}", text)).ShouldBeOk();
+                    var again = (await one.GetAsync("/api/export")).ShouldBeOk().Body;
+                    Undated(again.DeepClone()).ShouldBe(Undated(JsonNode.Parse(text)!));
+                    await using var two = await TestShed.OpenAsync();
+                    (await two.PostAsync($"/api/import?id={InTheShed.NewId()}", again.ToJsonString())).ShouldBeOk();
+                    (await AnswersAsync(two)).ShouldBe(await AnswersAsync(one));
+                },
+                iter: 12,
+                threads: 1
+            );
 
     [Fact]
     public void Every_kind_of_line_is_among_the_generated()
@@ -88,29 +125,112 @@ public class ExchangeTests
         empty.Stored().ShouldBe(once);
     }
 
-    public static TheoryData<string, Action<JsonNode>, string, string> Broken => new()
-    {
-        { "another format", copy => copy["format"] = "shopping-list", "format", "no copy of a shed" },
-        { "a newer version", copy => copy["version"] = 99, "version", "take a newer one" },
-        { "an impossible bike", copy => copy["bikes"]![0]!["profile"]!["year"] = 1712, "bikes.0.profile.year", "between 1885" },
-        { "a run that is not there", copy => copy["bikes"]![0]!["entries"]![0]!["run"] = InTheShed.NewId(), "bikes.0.entries.0.run", "no job run" },
-        { "a line that corrects itself", copy => copy["bikes"]![0]!["entries"]![0]!["corrects"] = copy["bikes"]![0]!["entries"]![0]!["id"]!.DeepClone(), "bikes.0.entries.0.corrects", "no other line" },
-        { "a line twice", copy => copy["bikes"]![0]!["entries"]!.AsArray().Add(copy["bikes"]![0]!["entries"]![0]!.DeepClone()), "bikes.0.entries.2.id", "stands twice" },
-        { "a strike of nothing", copy => copy["bikes"]![0]!["strikes"]!.AsArray().Add(new JsonObject { ["entry"] = InTheShed.NewId(), ["at"] = "2026-04-18T10:00:00Z", ["device"] = "x", ["reason"] = "x" }), "bikes.0.strikes.0.entry", "no line of this bike" },
-        { "an entry of an unknown kind", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "sacrifice" }, "bikes[0].entries[0].body", "cannot be read" },
-        { "a bike that is not there", copy => copy["bikes"]!.AsArray().Add(null), "bikes.1", "empty where" },
-        { "a line that is not there", copy => copy["bikes"]![0]!["entries"]![0] = null, "bikes.0.entries.0", "empty where" },
-        { "a teardown sheet without its places", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "teardown", ["title"] = "x", ["parts"] = new JsonArray(), ["photos"] = new JsonArray() }, "bikes.0.entries.0.body.places", "empty where" },
-        { "a fill of nothing named", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "fill", ["reservoir"] = "engine", ["volume"] = "2 L" }, "bikes.0.entries.0.body.fluid", "empty where" },
-        { "a part without its name", copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "teardown", ["title"] = "x", ["places"] = new JsonArray(), ["parts"] = new JsonArray(new JsonObject { ["count"] = 1 }), ["photos"] = new JsonArray() }, "bikes.0.entries.0.body.parts.0.part", "empty where" },
-        { "no list of bikes", copy => copy.AsObject().Remove("bikes"), "bikes", "empty where" },
-        { "an unknown field", copy => copy["bikes"]![0]!["wings"] = 2, "bikes[0].wings", "cannot be read" },
-        { "a quantity without its unit", copy => copy["bikes"]![0]!["entries"]![0]!["body"]!["display"] = "9000", "bikes[0].entries[0].body.display", "cannot be read" },
-    };
+    public static TheoryData<string, Action<JsonNode>, string, string> Broken =>
+        new()
+        {
+            { "another format", copy => copy["format"] = "shopping-list", "format", "no copy of a shed" },
+            { "a newer version", copy => copy["version"] = 99, "version", "take a newer one" },
+            { "an impossible bike", copy => copy["bikes"]![0]!["profile"]!["year"] = 1712, "bikes.0.profile.year", "between 1885" },
+            {
+                "a run that is not there",
+                copy => copy["bikes"]![0]!["entries"]![0]!["run"] = InTheShed.NewId(),
+                "bikes.0.entries.0.run",
+                "no job run"
+            },
+            {
+                "a line that corrects itself",
+                copy => copy["bikes"]![0]!["entries"]![0]!["corrects"] = copy["bikes"]![0]!["entries"]![0]!["id"]!.DeepClone(),
+                "bikes.0.entries.0.corrects",
+                "no other line"
+            },
+            {
+                "a line twice",
+                copy => copy["bikes"]![0]!["entries"]!.AsArray().Add(copy["bikes"]![0]!["entries"]![0]!.DeepClone()),
+                "bikes.0.entries.2.id",
+                "stands twice"
+            },
+            {
+                "a strike of nothing",
+                copy =>
+                    copy["bikes"]![0]!["strikes"]!
+                        .AsArray()
+                        .Add(
+                            new JsonObject
+                            {
+                                ["entry"] = InTheShed.NewId(),
+                                ["at"] = "2026-04-18T10:00:00Z",
+                                ["device"] = "x",
+                                ["reason"] = "x",
+                            }
+                        ),
+                "bikes.0.strikes.0.entry",
+                "no line of this bike"
+            },
+            {
+                "an entry of an unknown kind",
+                copy => copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject { ["kind"] = "sacrifice" },
+                "bikes[0].entries[0].body",
+                "cannot be read"
+            },
+            { "a bike that is not there", copy => copy["bikes"]!.AsArray().Add(null), "bikes.1", "empty where" },
+            { "a line that is not there", copy => copy["bikes"]![0]!["entries"]![0] = null, "bikes.0.entries.0", "empty where" },
+            {
+                "a teardown sheet without its places",
+                copy =>
+                    copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject
+                    {
+                        ["kind"] = "teardown",
+                        ["title"] = "x",
+                        ["parts"] = new JsonArray(),
+                        ["photos"] = new JsonArray(),
+                    },
+                "bikes.0.entries.0.body.places",
+                "empty where"
+            },
+            {
+                "a fill of nothing named",
+                copy =>
+                    copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject
+                    {
+                        ["kind"] = "fill",
+                        ["reservoir"] = "engine",
+                        ["volume"] = "2 L",
+                    },
+                "bikes.0.entries.0.body.fluid",
+                "empty where"
+            },
+            {
+                "a part without its name",
+                copy =>
+                    copy["bikes"]![0]!["entries"]![0]!["body"] = new JsonObject
+                    {
+                        ["kind"] = "teardown",
+                        ["title"] = "x",
+                        ["places"] = new JsonArray(),
+                        ["parts"] = new JsonArray(new JsonObject { ["count"] = 1 }),
+                        ["photos"] = new JsonArray(),
+                    },
+                "bikes.0.entries.0.body.parts.0.part",
+                "empty where"
+            },
+            { "no list of bikes", copy => copy.AsObject().Remove("bikes"), "bikes", "empty where" },
+            { "an unknown field", copy => copy["bikes"]![0]!["wings"] = 2, "bikes[0].wings", "cannot be read" },
+            {
+                "a quantity without its unit",
+                copy => copy["bikes"]![0]!["entries"]![0]!["body"]!["display"] = "9000",
+                "bikes[0].entries[0].body.display",
+                "cannot be read"
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Broken))]
-    public async Task A_copy_that_cannot_be_is_refused_by_path_and_nothing_is_taken(string what, Action<JsonNode> harm, string path, string words)
+    public async Task A_copy_that_cannot_be_is_refused_by_path_and_nothing_is_taken(
+        string what,
+        Action<JsonNode> harm,
+        string path,
+        string words
+    )
     {
         await using var shed = await TestShed.OpenAsync();
         await shed.BikeAsync(reading: "9000");
@@ -121,8 +241,10 @@ public class ExchangeTests
         var refused = await empty.PostAsync($"/api/import?id={InTheShed.NewId()}", copy.ToJsonString());
         refused.Status.ShouldBe(HttpStatusCode.UnprocessableEntity, what);
         var field = ((JsonObject)refused["errors"]).Select(pair => pair.Key).ShouldHaveSingleItem();
-        if (path.Contains('[', StringComparison.Ordinal)) field.ShouldStartWith(path[..Math.Min(path.Length, 24)]);
-        else field.ShouldBe(path);
+        if (path.Contains('[', StringComparison.Ordinal))
+            field.ShouldStartWith(path[..Math.Min(path.Length, 24)]);
+        else
+            field.ShouldBe(path);
         refused.Error(field)!.ShouldContain(words);
         empty.Stored().ShouldBe(before);
     }
@@ -154,8 +276,10 @@ public class ExchangeTests
     {
         var tag = (await shed.GetAsync("/api/shed")).ShouldBeOk();
         var answers = new List<string> { tag.Body.ToJsonString(), (await shed.GetAsync("/api/book")).Body.ToJsonString() };
-        foreach (var viewing in (await shed.GetAsync("/api/viewings")).ShouldBeOk().Body.AsArray()) answers.Add((await shed.GetAsync($"/api/viewings/{(string)viewing!["id"]!}")).ShouldBeOk().Body.ToJsonString());
-        foreach (var bike in tag["bikes"].AsArray()) answers.Add((await shed.GetAsync($"/api/bikes/{(string)bike!["id"]!}")).ShouldBeOk().Body.ToJsonString());
+        foreach (var viewing in (await shed.GetAsync("/api/viewings")).ShouldBeOk().Body.AsArray())
+            answers.Add((await shed.GetAsync($"/api/viewings/{(string)viewing!["id"]!}")).ShouldBeOk().Body.ToJsonString());
+        foreach (var bike in tag["bikes"].AsArray())
+            answers.Add((await shed.GetAsync($"/api/bikes/{(string)bike!["id"]!}")).ShouldBeOk().Body.ToJsonString());
         return string.Join('\n', answers);
     }
 

@@ -9,7 +9,8 @@ public class ImportTests
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static Task<Answer> ImportAsync(TestShed shed, string copy, string? id = null) => shed.PostAsync($"/api/import?id={id ?? InTheShed.NewId()}", copy);
+    private static Task<Answer> ImportAsync(TestShed shed, string copy, string? id = null) =>
+        shed.PostAsync($"/api/import?id={id ?? InTheShed.NewId()}", copy);
 
     private static async Task<JsonNode> DemoAsync()
     {
@@ -34,13 +35,16 @@ public class ImportTests
             foreach (var field in fields.Split(' '))
             {
                 schema["required"]!.AsArray().Select(name => (string?)name).ShouldNotContain(field);
-                if (nothing) copy[field] = null;
-                else copy.AsObject().Remove(field);
+                if (nothing)
+                    copy[field] = null;
+                else
+                    copy.AsObject().Remove(field);
             }
 
             await using var shed = await TestShed.OpenAsync();
             (await ImportAsync(shed, copy.ToJsonString())).ShouldBeOk();
-            foreach (var page in ImportProof.OfShed) (await shed.GetAsync(page)).ShouldBeOk();
+            foreach (var page in ImportProof.OfShed)
+                (await shed.GetAsync(page)).ShouldBeOk();
         }
     }
 
@@ -49,37 +53,71 @@ public class ImportTests
     {
         var copy = await DemoAsync();
         copy["bikes"] = new JsonArray();
-        foreach (var viewing in copy["viewings"]!.AsArray()) viewing!.AsObject().Remove("bike");
-        foreach (var stock in copy["shelf"]!.AsArray()) stock!["moves"] = new JsonArray();
+        foreach (var viewing in copy["viewings"]!.AsArray())
+            viewing!.AsObject().Remove("bike");
+        foreach (var stock in copy["shelf"]!.AsArray())
+            stock!["moves"] = new JsonArray();
         copy["photos"] = new JsonArray();
         await using var shed = await TestShed.OpenAsync();
         (await ImportAsync(shed, copy.ToJsonString())).ShouldBeOk();
         (await shed.GetAsync("/api/viewings")).ShouldBeOk().Body.AsArray().Count.ShouldBe(copy["viewings"]!.AsArray().Count);
     }
 
-    private static JsonNode Entry(JsonNode copy, string kind) => copy["bikes"]!.AsArray().SelectMany(bike => bike!["entries"]!.AsArray()).First(entry => (string?)entry!["body"]!["kind"] == kind)!;
+    private static JsonNode Entry(JsonNode copy, string kind) =>
+        copy["bikes"]!.AsArray().SelectMany(bike => bike!["entries"]!.AsArray()).First(entry => (string?)entry!["body"]!["kind"] == kind)!;
 
-    private static JsonNode Run(JsonNode copy) => copy["bikes"]!.AsArray().SelectMany(bike => bike!["runs"]!.AsArray()).First(run => (string?)run!["status"] is "Running" or "running")!;
+    private static JsonNode Run(JsonNode copy) =>
+        copy["bikes"]!
+            .AsArray()
+            .SelectMany(bike => bike!["runs"]!.AsArray())
+            .First(run => (string?)run!["status"] is "Running" or "running")!;
 
-    public static TheoryData<string, Action<JsonNode>> Nonsense => new()
-    {
-        { "a day before our era", copy => Entry(copy, "reading")["date"] = "-0004-03-01" },
-        { "a day of the bronze age", copy => Entry(copy, "reading")["date"] = "0044-03-15" },
-        { "a moment that never comes", copy => Entry(copy, "reading")["writtenAt"] = "9876-01-01T00:00:00Z" },
-        { "a volume in miles", copy => Entry(copy, "fill")["body"]!["volume"] = "5 mi" },
-        { "an odometer in hours of litres", copy => Entry(copy, "reading")["body"]!["display"] = "12 L" },
-        { "a job without steps", copy => Run(copy)["job"]!["steps"] = new JsonArray() },
-        { "steps in a ring", copy =>
+    public static TheoryData<string, Action<JsonNode>> Nonsense =>
+        new()
+        {
+            { "a day before our era", copy => Entry(copy, "reading")["date"] = "-0004-03-01" },
+            { "a day of the bronze age", copy => Entry(copy, "reading")["date"] = "0044-03-15" },
+            { "a moment that never comes", copy => Entry(copy, "reading")["writtenAt"] = "9876-01-01T00:00:00Z" },
+            { "a volume in miles", copy => Entry(copy, "fill")["body"]!["volume"] = "5 mi" },
+            { "an odometer in hours of litres", copy => Entry(copy, "reading")["body"]!["display"] = "12 L" },
+            { "a job without steps", copy => Run(copy)["job"]!["steps"] = new JsonArray() },
             {
-                var steps = Run(copy)["job"]!["steps"]!.AsArray();
-                (steps[0]!["after"], steps[1]!["after"]) = (new JsonArray((string)steps[1]!["id"]!), new JsonArray((string)steps[0]!["id"]!));
-            } },
-        { "a step twice", copy => Run(copy)["job"]!["steps"]!.AsArray().Add(Run(copy)["job"]!["steps"]![0]!.DeepClone()) },
-        { "settings that nobody can choose", copy => copy["settings"] = new JsonObject { ["volumeUnit"] = "buckets", ["torqueUnit"] = "N m", ["currency"] = "EUR" } },
-        { "a job file that is none", copy => copy["jobs"] = new JsonArray(new JsonObject { ["id"] = "odd", ["text"] = "&a [*a]" }) },
-        { "a picture that is none", copy => copy["photos"] = new JsonArray(new JsonObject { ["id"] = InTheShed.NewId(), ["addedAt"] = "2026-04-18T10:00:00Z", ["image"] = "aGVsbG8=" }) },
-        { "the same field twice", copy => { } },
-    };
+                "steps in a ring",
+                copy =>
+                {
+                    var steps = Run(copy)["job"]!["steps"]!.AsArray();
+                    (steps[0]!["after"], steps[1]!["after"]) = (
+                        new JsonArray((string)steps[1]!["id"]!),
+                        new JsonArray((string)steps[0]!["id"]!)
+                    );
+                }
+            },
+            { "a step twice", copy => Run(copy)["job"]!["steps"]!.AsArray().Add(Run(copy)["job"]!["steps"]![0]!.DeepClone()) },
+            {
+                "settings that nobody can choose",
+                copy =>
+                    copy["settings"] = new JsonObject
+                    {
+                        ["volumeUnit"] = "buckets",
+                        ["torqueUnit"] = "N m",
+                        ["currency"] = "EUR",
+                    }
+            },
+            { "a job file that is none", copy => copy["jobs"] = new JsonArray(new JsonObject { ["id"] = "odd", ["text"] = "&a [*a]" }) },
+            {
+                "a picture that is none",
+                copy =>
+                    copy["photos"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["id"] = InTheShed.NewId(),
+                            ["addedAt"] = "2026-04-18T10:00:00Z",
+                            ["image"] = "aGVsbG8=",
+                        }
+                    )
+            },
+            { "the same field twice", copy => { } },
+        };
 
     // Refused with its place and the reason, or every page of it answers: never a shed that does not open.
     [Theory]
@@ -89,7 +127,8 @@ public class ImportTests
         var copy = await DemoAsync();
         harm(copy);
         var text = copy.ToJsonString();
-        if (what == "the same field twice") text = text[..^1] + ",\"settings\":null,\"settings\":null}";
+        if (what == "the same field twice")
+            text = text[..^1] + ",\"settings\":null,\"settings\":null}";
         await using var shed = await TestShed.OpenAsync();
         var before = shed.Stored();
         var answer = await ImportAsync(shed, text);
@@ -153,12 +192,14 @@ public class ImportTests
                 JsonArray list => list.Select((value, at) => (Key: $"{at}", Value: value!)).Where(pair => pair.Value is not null).ToList(),
                 _ => [],
             };
-            if (children.Count == 0 || (path.Length > 0 && random.Next(7) == 0)) break;
+            if (children.Count == 0 || (path.Length > 0 && random.Next(7) == 0))
+                break;
             var (key, value) = children[random.Next(children.Count)];
             (node, path) = (value, $"{path}/{key}");
         }
 
-        if (node.Parent is not { } parent) return "nothing";
+        if (node.Parent is not { } parent)
+            return "nothing";
         JsonNode? other = random.Next(9) switch
         {
             0 => null,
@@ -168,17 +209,23 @@ public class ImportTests
             4 => JsonValue.Create("1899-12-31"),
             5 => JsonValue.Create("99999999999 mi"),
             6 => new JsonArray(),
-            7 => node is JsonValue text && text.TryGetValue<string>(out var words) ? JsonValue.Create(new string([.. words.Reverse()])) : JsonValue.Create(true),
+            7 => node is JsonValue text && text.TryGetValue<string>(out var words)
+                ? JsonValue.Create(new string([.. words.Reverse()]))
+                : JsonValue.Create(true),
             _ => node.DeepClone(),
         };
         var twice = other is not null && JsonNode.DeepEquals(other, node);
         if (parent is JsonArray among)
         {
-            if (twice) among.Add(other);
-            else among[node.GetElementIndex()] = other;
+            if (twice)
+                among.Add(other);
+            else
+                among[node.GetElementIndex()] = other;
         }
-        else if (twice || random.Next(4) == 0) parent.AsObject().Remove(node.GetPropertyName());
-        else parent.AsObject()[node.GetPropertyName()] = other;
+        else if (twice || random.Next(4) == 0)
+            parent.AsObject().Remove(node.GetPropertyName());
+        else
+            parent.AsObject()[node.GetPropertyName()] = other;
         return $"{path} becomes {other?.ToJsonString() ?? "nothing"}{(twice ? ", or comes twice, or goes" : "")}";
     }
 
@@ -191,17 +238,23 @@ public class ImportTests
             return answer.Status == HttpStatusCode.OK ? answer.Body : null;
         }
 
-        foreach (var path in ImportProof.OfShed) await Get(path);
+        foreach (var path in ImportProof.OfShed)
+            await Get(path);
         (await Get("/api/store"))!["damaged"]!.AsArray().ShouldBeEmpty(how);
         var copy = (await Get("/api/export"))!;
         foreach (var bike in copy["bikes"]!.AsArray())
         {
-            foreach (var path in ImportProof.OfBike) await Get(string.Format(System.Globalization.CultureInfo.InvariantCulture, path, (string)bike!["id"]!));
-            foreach (var run in bike!["runs"]!.AsArray()) await Get($"/api/runs/{(string)run!["id"]!}");
+            foreach (var path in ImportProof.OfBike)
+                await Get(string.Format(System.Globalization.CultureInfo.InvariantCulture, path, (string)bike!["id"]!));
+            foreach (var run in bike!["runs"]!.AsArray())
+                await Get($"/api/runs/{(string)run!["id"]!}");
         }
 
-        foreach (var viewing in copy["viewings"]!.AsArray()) foreach (var path in ImportProof.OfViewing) await Get(string.Format(System.Globalization.CultureInfo.InvariantCulture, path, (string)viewing!["id"]!));
-        foreach (var stock in copy["shelf"]!.AsArray()) await Get($"/api/shelf/items/{(string)stock!["id"]!}/moves");
+        foreach (var viewing in copy["viewings"]!.AsArray())
+        foreach (var path in ImportProof.OfViewing)
+            await Get(string.Format(System.Globalization.CultureInfo.InvariantCulture, path, (string)viewing!["id"]!));
+        foreach (var stock in copy["shelf"]!.AsArray())
+            await Get($"/api/shelf/items/{(string)stock!["id"]!}/moves");
     }
 
     // Each answer of the API that is about something stored is among those by which a copy is proven.
@@ -209,11 +262,35 @@ public class ImportTests
     public async Task A_copy_is_proven_by_every_answer_that_there_is()
     {
         await using var shed = await TestShed.OpenAsync();
-        var paths = (await shed.GetAsync("/api/openapi/v1.json")).ShouldBeOk()["paths"].AsObject().Where(path => path.Value!["get"] is not null).Select(path => path.Key).ToList();
-        string[] elsewhere = ["/api/bikes/{bike}/joined", "/api/jobs/{job}", "/api/jobs/{job}/file", "/api/photos/{photo}", "/api/photos/{photo}/small", "/api/export", "/api/export/schema", "/api/bikes/{bike}/export",
-            "/api/store", "/api/copies", "/api/import/{id}", "/api/units/read", "/api/practice", "/api/practice/look", "/api/practice/end"];
-        var proven = ImportProof.OfShed.Concat(ImportProof.OfBike.Select(path => path.Replace("{0}", "{bike}", StringComparison.Ordinal))).Concat(ImportProof.OfRun.Select(path => path.Replace("{0}", "{run}", StringComparison.Ordinal)))
-            .Concat(ImportProof.OfViewing.Select(path => path.Replace("{0}", "{viewing}", StringComparison.Ordinal))).Concat(ImportProof.OfItem.Select(path => path.Replace("{0}", "{item}", StringComparison.Ordinal)));
+        var paths = (await shed.GetAsync("/api/openapi/v1.json"))
+            .ShouldBeOk()["paths"]
+            .AsObject()
+            .Where(path => path.Value!["get"] is not null)
+            .Select(path => path.Key)
+            .ToList();
+        string[] elsewhere =
+        [
+            "/api/bikes/{bike}/joined",
+            "/api/jobs/{job}",
+            "/api/jobs/{job}/file",
+            "/api/photos/{photo}",
+            "/api/photos/{photo}/small",
+            "/api/export",
+            "/api/export/schema",
+            "/api/bikes/{bike}/export",
+            "/api/store",
+            "/api/copies",
+            "/api/import/{id}",
+            "/api/units/read",
+            "/api/practice",
+            "/api/practice/look",
+            "/api/practice/end",
+        ];
+        var proven = ImportProof
+            .OfShed.Concat(ImportProof.OfBike.Select(path => path.Replace("{0}", "{bike}", StringComparison.Ordinal)))
+            .Concat(ImportProof.OfRun.Select(path => path.Replace("{0}", "{run}", StringComparison.Ordinal)))
+            .Concat(ImportProof.OfViewing.Select(path => path.Replace("{0}", "{viewing}", StringComparison.Ordinal)))
+            .Concat(ImportProof.OfItem.Select(path => path.Replace("{0}", "{item}", StringComparison.Ordinal)));
         paths.Where(path => !path.StartsWith("/api/sums/", StringComparison.Ordinal)).Except(elsewhere).Except(proven).ShouldBeEmpty();
     }
 
@@ -232,7 +309,8 @@ public class ImportTests
         {
             await Task.Delay(50, Cancel);
             using var asked = await shed.Http.GetAsync($"/api/import/{id}", Cancel);
-            if (asked.IsSuccessStatusCode) progress = JsonNode.Parse(await asked.Content.ReadAsStringAsync(Cancel));
+            if (asked.IsSuccessStatusCode)
+                progress = JsonNode.Parse(await asked.Content.ReadAsStringAsync(Cancel));
         }
 
         ((string?)progress!["stage"]).ShouldBe("reading");
@@ -240,12 +318,28 @@ public class ImportTests
         // Somebody writes in the meantime, at once.
         var clock = System.Diagnostics.Stopwatch.StartNew();
         var settings = (await shed.GetAsync("/api/settings")).ShouldBeOk();
-        (await shed.PutAsync("/api/settings", new { id = InTheShed.NewId(), volumeUnit = "US qt", torqueUnit = "N m", currency = "EUR" }, settings.ETag)).ShouldBeOk();
-        clock.Elapsed.ShouldBeLessThan(TimeSpan.FromSeconds(30), "the sender is held until this test lets it go: whoever waits for it waits for ever");
+        (
+            await shed.PutAsync(
+                "/api/settings",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    volumeUnit = "US qt",
+                    torqueUnit = "N m",
+                    currency = "EUR",
+                },
+                settings.ETag
+            )
+        ).ShouldBeOk();
+        clock.Elapsed.ShouldBeLessThan(
+            TimeSpan.FromSeconds(30),
+            "the sender is held until this test lets it go: whoever waits for it waits for ever"
+        );
         await stop.CancelAsync();
         await Should.ThrowAsync<OperationCanceledException>(() => sending);
         half.SetResult();
-        for (var wait = 0; wait < 1_200 && Directory.EnumerateDirectories(shed.Folder, "taking-in-*").Any(); wait++) await Task.Delay(50, Cancel);
+        for (var wait = 0; wait < 1_200 && Directory.EnumerateDirectories(shed.Folder, "taking-in-*").Any(); wait++)
+            await Task.Delay(50, Cancel);
         Directory.EnumerateDirectories(shed.Folder, "taking-in-*").ShouldBeEmpty();
         (await shed.GetAsync($"/api/import/{id}")).Status.ShouldBe(HttpStatusCode.NotFound);
         (await ImportAsync(shed, System.Text.Encoding.UTF8.GetString(copy))).ShouldBeOk();
@@ -288,12 +382,24 @@ public class ImportTests
         ((int)taken["entries"]).ShouldBe(copy["bikes"]!.AsArray().Sum(bike => bike!["entries"]!.AsArray().Count));
         await EveryPageAsync(shed, file);
         var again = (await shed.GetAsync("/api/export")).ShouldBeOk().Body;
-        foreach (var list in new[] { "viewings", "shelf", "jobs", "photos" }) again[list]!.AsArray().Count.ShouldBe(copy[list]?.AsArray().Count ?? 0, list);
+        foreach (var list in new[] { "viewings", "shelf", "jobs", "photos" })
+            again[list]!.AsArray().Count.ShouldBe(copy[list]?.AsArray().Count ?? 0, list);
         foreach (var (was, now) in copy["bikes"]!.AsArray().Zip(again["bikes"]!.AsArray()))
-            now!["entries"]!.AsArray().Select(entry => (string?)entry!["id"]).ShouldBe(was!["entries"]!.AsArray().Select(entry => (string?)entry!["id"]), ignoreOrder: true);
+            now!["entries"]!
+                .AsArray()
+                .Select(entry => (string?)entry!["id"])
+                .ShouldBe(was!["entries"]!.AsArray().Select(entry => (string?)entry!["id"]), ignoreOrder: true);
     }
 
-    public static TheoryData<string> Releases => [.. Directory.EnumerateFiles(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Exchange", "Releases"), "*.json").Order(StringComparer.Ordinal)];
+    public static TheoryData<string> Releases =>
+        [
+            .. Directory
+                .EnumerateFiles(
+                    Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Exchange", "Releases"),
+                    "*.json"
+                )
+                .Order(StringComparer.Ordinal),
+        ];
 
     [Fact]
     public void There_are_copies_of_releases() => Releases.Count.ShouldBeGreaterThan(3);
@@ -310,9 +416,14 @@ public class ImportTests
             Headers.ContentType = new MediaTypeHeaderValue("application/json");
         }
 
-        protected override Task SerializeToStreamAsync(Stream stream, System.Net.TransportContext? context) => SerializeToStreamAsync(stream, context, CancellationToken.None);
+        protected override Task SerializeToStreamAsync(Stream stream, System.Net.TransportContext? context) =>
+            SerializeToStreamAsync(stream, context, CancellationToken.None);
 
-        protected override async Task SerializeToStreamAsync(Stream stream, System.Net.TransportContext? context, CancellationToken cancellationToken)
+        protected override async Task SerializeToStreamAsync(
+            Stream stream,
+            System.Net.TransportContext? context,
+            CancellationToken cancellationToken
+        )
         {
             await stream.WriteAsync(_bytes.AsMemory(0, _bytes.Length / 2), cancellationToken);
             await stream.FlushAsync(cancellationToken);

@@ -20,12 +20,17 @@ public sealed class FluidTests : IAsyncLifetime
     [Fact]
     public async Task Two_levels_at_the_mark_with_a_way_between_tell_what_it_uses()
     {
-        foreach (var (date, miles) in new[] { ("2026-01-10", "20000"), ("2026-02-10", "21000"), ("2026-04-14", "22000") }) (await _shed.ReadAsync(_bike, miles, date)).ShouldBeOk();
-        ((string?)Of((await LevelAsync("2026-01-10", "at-maximum")).ShouldBeOk(), "engine")["consumption"]!["verdict"]).ShouldBe("not-known");
+        foreach (var (date, miles) in new[] { ("2026-01-10", "20000"), ("2026-02-10", "21000"), ("2026-04-14", "22000") })
+            (await _shed.ReadAsync(_bike, miles, date)).ShouldBeOk();
+        ((string?)Of((await LevelAsync("2026-01-10", "at-maximum")).ShouldBeOk(), "engine")["consumption"]!["verdict"]).ShouldBe(
+            "not-known"
+        );
         var used = Of((await LevelAsync("2026-02-10", "at-maximum", added: "0.3 L")).ShouldBeOk(), "engine")["consumption"]!;
         ((decimal)used["rate"]!).ShouldBe(0.19m); // 0.3 L over 1,000 mi, which are 1,609 km
         ((string?)used["verdict"]).ShouldBe("ordinary");
-        ((string?)Of((await LevelAsync("2026-04-14", "at-maximum", added: "0.9 L")).ShouldBeOk(), "engine")["consumption"]!["verdict"]).ShouldBe("too-much");
+        (
+            (string?)Of((await LevelAsync("2026-04-14", "at-maximum", added: "0.9 L")).ShouldBeOk(), "engine")["consumption"]!["verdict"]
+        ).ShouldBe("too-much");
     }
 
     [Fact]
@@ -43,7 +48,17 @@ public sealed class FluidTests : IAsyncLifetime
     public async Task A_fluid_that_does_not_belong_is_said_so_on_the_bench_and_on_the_page()
     {
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike)).ShouldBeOk(), "pour-first");
-        run = (await _shed.TapAsync(run, new { act = "step-done", step = "pour-first", record = new { volume = "2.2 L", fluid = "0W-20, resource conserving" } })).ShouldBeOk();
+        run = (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-done",
+                    step = "pour-first",
+                    record = new { volume = "2.2 L", fluid = "0W-20, resource conserving" },
+                }
+            )
+        ).ShouldBeOk();
         ((string?)run["fluidWarnings"].AsArray().ShouldHaveSingleItem()!["because"])!.ShouldContain("wet clutch slip");
         (await _shed.FinishAsync(await _shed.UpToAsync(run))).ShouldBeOk();
         var page = (await _shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk();
@@ -59,13 +74,34 @@ public sealed class FluidTests : IAsyncLifetime
         ((string?)oil["advice"]!["school"]).ShouldBe("makers");
         ((double)oil["advice"]!["coldest"]!).ShouldBeLessThan((double)oil["advice"]!["hottest"]!);
         // The same day, the same weather.
-        (await _shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk()["oil"]["advice"]!.ToJsonString().ShouldBe(oil["advice"]!.ToJsonString());
+        (
+            await _shed.GetAsync($"/api/bikes/{_bike}/fluids")
+        ).ShouldBeOk()["oil"]["advice"]!.ToJsonString().ShouldBe(oil["advice"]!.ToJsonString());
     }
 
-    private static JsonNode Of(Answer page, string reservoir) => page["reservoirs"].AsArray().First(one => (string?)one!["id"] == reservoir)!;
+    private static JsonNode Of(Answer page, string reservoir) =>
+        page["reservoirs"].AsArray().First(one => (string?)one!["id"] == reservoir)!;
 
-    private Task<Answer> LevelAsync(string date, string level, string? added = null, string? fluid = "10W-40", string? under = null, string reservoir = "engine") =>
-        _shed.PostAsync($"/api/bikes/{_bike}/reservoirs/{reservoir}/level", new { id = InTheShed.NewId(), date, level, added, fluid, underFull = under });
+    private Task<Answer> LevelAsync(
+        string date,
+        string level,
+        string? added = null,
+        string? fluid = "10W-40",
+        string? under = null,
+        string reservoir = "engine"
+    ) =>
+        _shed.PostAsync(
+            $"/api/bikes/{_bike}/reservoirs/{reservoir}/level",
+            new
+            {
+                id = InTheShed.NewId(),
+                date,
+                level,
+                added,
+                fluid,
+                underFull = under,
+            }
+        );
 }
 
 public class WeatherTests

@@ -18,8 +18,30 @@ public sealed class FuelTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => _shed.DisposeAsync();
 
-    private Task<Answer> FillAsync(string volume, string? reading = null, string date = "2026-04-14", string? oil = null, bool confirmed = false, string? id = null, bool brim = true) =>
-        _shed.PostAsync($"/api/bikes/{_bike}/fuellings", new { id = id ?? InTheShed.NewId(), date, volume, price = "21,40", toTheBrim = brim, oil, meter = (string?)null, reading, confirmed });
+    private Task<Answer> FillAsync(
+        string volume,
+        string? reading = null,
+        string date = "2026-04-14",
+        string? oil = null,
+        bool confirmed = false,
+        string? id = null,
+        bool brim = true
+    ) =>
+        _shed.PostAsync(
+            $"/api/bikes/{_bike}/fuellings",
+            new
+            {
+                id = id ?? InTheShed.NewId(),
+                date,
+                volume,
+                price = "21,40",
+                toTheBrim = brim,
+                oil,
+                meter = (string?)null,
+                reading,
+                confirmed,
+            }
+        );
 
     [Fact]
     public async Task Two_fillings_with_their_readings_say_what_it_burns_and_how_far_the_tank_goes()
@@ -67,14 +89,55 @@ public sealed class FuelTests : IAsyncLifetime
     public async Task A_pump_that_is_not_proven_asks_for_oil_at_each_fuelling_until_it_is()
     {
         await using var demo = await TestShed.OpenAsync(demo: true);
-        var heron = (await demo.GetAsync("/api/shed"))["bikes"].AsArray().First(bike => (string?)bike!["nickname"] == "Heron")!["id"]!.ToString();
+        var heron = (await demo.GetAsync("/api/shed"))["bikes"].AsArray().First(bike => (string?)bike!["nickname"] == "Heron")![
+            "id"
+        ]!.ToString();
         var asked = (await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk();
         ((string?)asked["reason"], (decimal)asked["oil"]!["value"]!, (string?)asked["oil"]!["unit"]).ShouldBe(("insurance", 148m, "ml"));
-        (await demo.PostAsync($"/api/bikes/{heron}/undone", new { id = InTheShed.NewId(), thing = "premix-insurance", date = (string?)(await demo.GetAsync("/api/shed"))["today"], how = "fell by 90 ml" })).ShouldBeOk();
-        ((string?)(await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk()["reason"]).ShouldBe("insurance", "struck off the list by hand is not proven");
-        (await demo.PostAsync($"/api/bikes/{heron}/pump-word", new { id = InTheShed.NewId(), words = "I think it is fine", date = (string?)(await demo.GetAsync("/api/shed"))["today"] })).ShouldRefuse("words", "do not prove it here");
+        (
+            await demo.PostAsync(
+                $"/api/bikes/{heron}/undone",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    thing = "premix-insurance",
+                    date = (string?)(await demo.GetAsync("/api/shed"))["today"],
+                    how = "fell by 90 ml",
+                }
+            )
+        ).ShouldBeOk();
+        ((string?)(await demo.GetAsync($"/api/bikes/{heron}/fuel-asked?volume=7.4 L")).ShouldBeOk()["reason"]).ShouldBe(
+            "insurance",
+            "struck off the list by hand is not proven"
+        );
+        (
+            await demo.PostAsync(
+                $"/api/bikes/{heron}/pump-word",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    words = "I think it is fine",
+                    date = (string?)(await demo.GetAsync("/api/shed"))["today"],
+                }
+            )
+        ).ShouldRefuse("words", "do not prove it here");
         // Straight fuel, and a mix leaner than asked, are questioned before they are kept; a word settles neither.
-        async Task<Answer> Fill(string? oil, bool confirmed = false) => await demo.PostAsync($"/api/bikes/{heron}/fuellings", new { id = InTheShed.NewId(), date = (string?)(await demo.GetAsync("/api/shed"))["today"], volume = "5 L", price = (string?)null, toTheBrim = false, oil, meter = (string?)null, reading = (string?)null, confirmed });
+        async Task<Answer> Fill(string? oil, bool confirmed = false) =>
+            await demo.PostAsync(
+                $"/api/bikes/{heron}/fuellings",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    date = (string?)(await demo.GetAsync("/api/shed"))["today"],
+                    volume = "5 L",
+                    price = (string?)null,
+                    toTheBrim = false,
+                    oil,
+                    meter = (string?)null,
+                    reading = (string?)null,
+                    confirmed,
+                }
+            );
         (await Fill(null)).ShouldRefuse("oil", "100 ml belong in this fuel");
         (await Fill("62")).ShouldRefuse("oil", "makes a mix of 81:1, leaner than the 50:1");
         (await Fill("100")).ShouldBeOk();

@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace MuddyLedger.Web.Tests.Hosting;
 
-/// <summary>Clocks that go wrong, machines that travel, days that are longer or shorter than others: nothing is lost, and every page answers.</summary>
+/// <summary>
+/// Clocks that go wrong, machines that travel, days that are longer or shorter than others: nothing is lost, and every page answers.
+/// </summary>
 public sealed class ClockTests
 {
     [Fact]
@@ -69,7 +71,17 @@ public sealed class ClockTests
         for (var step = 0; step < 4; step++)
         {
             shed.Clock.AdvanceMinutes(5);
-            run = (await shed.TapAsync(run, new { act = "step-done", step = (string?)run["current"], record = RecordFor(run) })).ShouldBeOk();
+            run = (
+                await shed.TapAsync(
+                    run,
+                    new
+                    {
+                        act = "step-done",
+                        step = (string?)run["current"],
+                        record = RecordFor(run),
+                    }
+                )
+            ).ShouldBeOk();
         }
 
         ((double)run["workedMinutes"]!).ShouldBe(20, 0.5);
@@ -86,11 +98,36 @@ public sealed class ClockTests
         var day = NodaTime.Text.LocalDatePattern.Iso.Parse(done).Value;
         shed.Clock.Reset(day.At(new LocalTime(12, 0)).InUtc().ToInstant());
         var bike = await shed.BikeAsync(reading: "9000");
-        (await shed.PostAsync($"/api/bikes/{bike}/servicing/interval", new { id = InTheShed.NewId(), task = "engine-oil.replace", distance = (string?)null, hours = (string?)null, months = "12", from = "manual", source = "p. 3" })).ShouldBeOk();
+        (
+            await shed.PostAsync(
+                $"/api/bikes/{bike}/servicing/interval",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    task = "engine-oil.replace",
+                    distance = (string?)null,
+                    hours = (string?)null,
+                    months = "12",
+                    from = "manual",
+                    source = "p. 3",
+                }
+            )
+        ).ShouldBeOk();
         (await shed.DoneAsync(bike, "engine-oil.replace", done)).ShouldBeOk();
         var limit = (await shed.TaskAsync(bike, "engine-oil.replace"))["limits"]!.AsArray().Single(one => one!["months"] is not null)!;
         ((string?)limit["likelyDue"]).ShouldBe(due, limit.ToString());
-        (await shed.PostAsync($"/api/bikes/{bike}/servicing/paper", new { id = InTheShed.NewId(), paper = "insurance", until = "2032-02-29", note = (string?)null })).ShouldBeOk();
+        (
+            await shed.PostAsync(
+                $"/api/bikes/{bike}/servicing/paper",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    paper = "insurance",
+                    until = "2032-02-29",
+                    note = (string?)null,
+                }
+            )
+        ).ShouldBeOk();
         await EveryPageAnswersAsync(shed, bike);
     }
 
@@ -102,7 +139,23 @@ public sealed class ClockTests
 
     private static async Task EveryPageAnswersAsync(TestShed shed, string bike)
     {
-        foreach (var page in new[] { "/api/shed", $"/api/bikes/{bike}", $"/api/bikes/{bike}/fluids", $"/api/bikes/{bike}/parts", $"/api/bikes/{bike}/fuel-asked", "/api/book", "/api/shelf", "/api/viewings", "/api/settings", "/api/copies", "/api/store", "/api/export" })
+        foreach (
+            var page in new[]
+            {
+                "/api/shed",
+                $"/api/bikes/{bike}",
+                $"/api/bikes/{bike}/fluids",
+                $"/api/bikes/{bike}/parts",
+                $"/api/bikes/{bike}/fuel-asked",
+                "/api/book",
+                "/api/shelf",
+                "/api/viewings",
+                "/api/settings",
+                "/api/copies",
+                "/api/store",
+                "/api/export",
+            }
+        )
             (await shed.GetAsync(page)).Status.ShouldBe(HttpStatusCode.OK, page);
     }
 }

@@ -6,17 +6,23 @@ namespace MuddyLedger.Web.Tests.Hosting;
 /// <summary>Kills while a server starts, takes a copy in, or goes back to one.</summary>
 public partial class CrashTests
 {
-    /// <summary>Starts of each released store, and of the newest, are killed at any moment; the next one that is let be has all that was there.</summary>
+    /// <summary>
+    /// Starts of each released store, and of the newest, are killed at any moment; the next one that is let be has all that was there.
+    /// </summary>
     private static async Task KillStartsAsync(int kills, int seed)
     {
         var random = new Random(seed);
-        var releases = Directory.EnumerateFiles(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting"), "*.sql").Order(StringComparer.Ordinal).ToList();
+        var releases = Directory
+            .EnumerateFiles(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting"), "*.sql")
+            .Order(StringComparer.Ordinal)
+            .ToList();
         for (var kill = 0; kill < kills; kill++)
         {
             var folder = Directory.CreateTempSubdirectory("muddy-start-").FullName;
             var file = Path.Combine(folder, ShedFile.Name);
             var release = kill % (releases.Count + 1) < releases.Count ? releases[kill % (releases.Count + 1)] : null;
-            if (release is not null) Run(file, await File.ReadAllTextAsync(release, TestContext.Current.CancellationToken));
+            if (release is not null)
+                Run(file, await File.ReadAllTextAsync(release, TestContext.Current.CancellationToken));
             var lines = release is null ? 0L : Count(file);
             for (var again = random.Next(1, 4); again > 0; again--)
             {
@@ -29,7 +35,12 @@ public partial class CrashTests
 
             using (var process = Start(["dotnet", Dll], folder))
             {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(180), TestContext.Current.CancellationToken)) };
+                using var http = new HttpClient
+                {
+                    BaseAddress = new Uri(
+                        await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(180), TestContext.Current.CancellationToken)
+                    ),
+                };
                 var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
                 ((string?)store["lookOnly"]).ShouldBeNull($"kill {kill}, {release}: {store}");
                 (await http.GetAsync("/api/shed", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -62,7 +73,10 @@ public partial class CrashTests
         }
     }
 
-    /// <summary>A kill while a copy is taken in leaves all of it or nothing; one while the shed goes back to a copy leaves what was there, or the copy.</summary>
+    /// <summary>
+    /// A kill while a copy is taken in leaves all of it or nothing; one while the shed goes back to a copy leaves what was there, or the
+    /// copy.
+    /// </summary>
     private static async Task KillExchangesAsync(int kills, int seed)
     {
         var random = new Random(seed);
@@ -81,14 +95,31 @@ public partial class CrashTests
                 {
                     var bike = await BikeAsync(http);
                     (await PostAsync(http, "/api/copies", id => new { id })).ShouldNotBeNull();
-                    (await PostAsync(http, $"/api/bikes/{bike}/notes", id => new { id, date = Day, text = "after the copy" })).ShouldNotBeNull();
+                    (
+                        await PostAsync(
+                            http,
+                            $"/api/bikes/{bike}/notes",
+                            id => new
+                            {
+                                id,
+                                date = Day,
+                                text = "after the copy",
+                            }
+                        )
+                    ).ShouldNotBeNull();
                     var name = ShedCopies.Of(folder)[0].Name;
-                    asked = http.PostAsync($"/api/copies/{name}/go-back", System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() }));
+                    asked = http.PostAsync(
+                        $"/api/copies/{name}/go-back",
+                        System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() })
+                    );
                     await Task.Delay(random.Next(0, 400), TestContext.Current.CancellationToken);
                 }
                 else
                 {
-                    asked = http.PostAsync($"/api/import?id={Guid.CreateVersion7()}", new StringContent(text, System.Text.Encoding.UTF8, "application/json"));
+                    asked = http.PostAsync(
+                        $"/api/import?id={Guid.CreateVersion7()}",
+                        new StringContent(text, System.Text.Encoding.UTF8, "application/json")
+                    );
                     await Task.Delay(random.Next(0, 4_000), TestContext.Current.CancellationToken);
                 }
 
@@ -107,11 +138,19 @@ public partial class CrashTests
             using (var process = Start(["dotnet", Dll], folder))
             {
                 using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
-                ((string?)JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!["lookOnly"]).ShouldBeNull($"kill {kill}");
-                var bikes = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count;
-                var notes = JsonNode.Parse(await http.GetStringAsync("/api/book?kind=note", TestContext.Current.CancellationToken))!["total"]!.GetValue<int>();
-                if (back) (bikes, said && notes > 0).ShouldBe((1, false), $"kill {kill}");
-                else bikes.ShouldBeOneOf(said ? [6] : [0, 6]);
+                (
+                    (string?)JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!["lookOnly"]
+                ).ShouldBeNull($"kill {kill}");
+                var bikes = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!
+                    .AsArray()
+                    .Count;
+                var notes = JsonNode.Parse(await http.GetStringAsync("/api/book?kind=note", TestContext.Current.CancellationToken))![
+                    "total"
+                ]!.GetValue<int>();
+                if (back)
+                    (bikes, said && notes > 0).ShouldBe((1, false), $"kill {kill}");
+                else
+                    bikes.ShouldBeOneOf(said ? [6] : [0, 6]);
                 Directory.EnumerateDirectories(folder, "taking-in-*").ShouldBeEmpty();
                 process.Kill();
                 await process.WaitForExitAsync(TestContext.Current.CancellationToken);

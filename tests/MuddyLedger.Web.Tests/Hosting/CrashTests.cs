@@ -32,7 +32,15 @@ public partial class CrashTests
     public async Task A_folder_that_may_not_be_written_to_is_refused_in_words()
     {
         var folder = Directory.CreateTempSubdirectory("muddy-readonly-").FullName;
-        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserExecute | UnixFileMode.GroupRead | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        File.SetUnixFileMode(
+            folder,
+            UnixFileMode.UserRead
+                | UnixFileMode.UserExecute
+                | UnixFileMode.GroupRead
+                | UnixFileMode.GroupExecute
+                | UnixFileMode.OtherRead
+                | UnixFileMode.OtherExecute
+        );
         // The superuser may write everywhere: then somebody else must try.
         var asOther = Environment.UserName == "root" ? new[] { "setpriv", "--reuid=65534", "--regid=65534", "--clear-groups" } : [];
         using var process = Start([.. asOther, "dotnet", Dll], folder);
@@ -57,15 +65,29 @@ public partial class CrashTests
             using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
             var bike = await BikeAsync(http);
             var most = Directory.EnumerateFiles(folder).Max(file => new FileInfo(file).Length) + 100_000;
-            using (var limit = Process.Start("prlimit", ["--pid", $"{process.Id}", $"--fsize={most}"])) await limit.WaitForExitAsync(cancel);
+            using (var limit = Process.Start("prlimit", ["--pid", $"{process.Id}", $"--fsize={most}"]))
+                await limit.WaitForExitAsync(cancel);
             var acknowledged = new ConcurrentBag<string>();
             HttpResponseMessage? refused = null;
             for (var at = 0; at < 400 && refused is null; at++)
             {
                 var id = Guid.CreateVersion7().ToString();
-                var response = await http.PostAsync($"/api/bikes/{bike}/notes", System.Net.Http.Json.JsonContent.Create(new { id, date = Day, text = new string('x', 1_900) }), cancel);
-                if (response.IsSuccessStatusCode) acknowledged.Add(id);
-                else refused = response;
+                var response = await http.PostAsync(
+                    $"/api/bikes/{bike}/notes",
+                    System.Net.Http.Json.JsonContent.Create(
+                        new
+                        {
+                            id,
+                            date = Day,
+                            text = new string('x', 1_900),
+                        }
+                    ),
+                    cancel
+                );
+                if (response.IsSuccessStatusCode)
+                    acknowledged.Add(id);
+                else
+                    refused = response;
             }
 
             refused.ShouldNotBeNull("it never ran out of room");
@@ -111,7 +133,14 @@ public partial class CrashTests
                 {
                     using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/runs/{run}/acts")
                     {
-                        Content = System.Net.Http.Json.JsonContent.Create(new { id, act = "tray-put", tray = new { part = $"bolt {taps}", count = 1 } }),
+                        Content = System.Net.Http.Json.JsonContent.Create(
+                            new
+                            {
+                                id,
+                                act = "tray-put",
+                                tray = new { part = $"bolt {taps}", count = 1 },
+                            }
+                        ),
                     };
                     request.Headers.TryAddWithoutValidation("If-Match", $"\"{now["version"]}\"");
                     using var response = await http.SendAsync(request, cancel);
@@ -120,7 +149,8 @@ public partial class CrashTests
 
                 var first = await TapOnceAsync();
                 first.ShouldBeOneOf(HttpStatusCode.OK, HttpStatusCode.InsufficientStorage);
-                if (first == HttpStatusCode.InsufficientStorage) full++;
+                if (first == HttpStatusCode.InsufficientStorage)
+                    full++;
                 await LimitAsync("unlimited");
                 (await TapOnceAsync()).ShouldBe(HttpStatusCode.OK);
             }
@@ -143,11 +173,21 @@ public partial class CrashTests
         await from.StopAsync();
         var folder = Directory.CreateTempSubdirectory("muddy-look-").FullName;
         var file = Path.Combine(folder, ShedFile.Name);
-        foreach (var own in Directory.EnumerateFiles(from.Folder, ShedFile.Name + "*")) File.Copy(own, Path.Combine(folder, Path.GetFileName(own)));
+        foreach (var own in Directory.EnumerateFiles(from.Folder, ShedFile.Name + "*"))
+            File.Copy(own, Path.Combine(folder, Path.GetFileName(own)));
         await from.StartAsync();
         var was = await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken);
-        foreach (var own in Directory.EnumerateFiles(folder)) File.SetUnixFileMode(own, UnixFileMode.UserRead | UnixFileMode.GroupRead | UnixFileMode.OtherRead);
-        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserExecute | UnixFileMode.GroupRead | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        foreach (var own in Directory.EnumerateFiles(folder))
+            File.SetUnixFileMode(own, UnixFileMode.UserRead | UnixFileMode.GroupRead | UnixFileMode.OtherRead);
+        File.SetUnixFileMode(
+            folder,
+            UnixFileMode.UserRead
+                | UnixFileMode.UserExecute
+                | UnixFileMode.GroupRead
+                | UnixFileMode.GroupExecute
+                | UnixFileMode.OtherRead
+                | UnixFileMode.OtherExecute
+        );
         var asOther = Environment.UserName == "root" ? new[] { "setpriv", "--reuid=65534", "--regid=65534", "--clear-groups" } : [];
         using (var process = Start([.. asOther, "dotnet", Dll], folder))
         {
@@ -155,9 +195,17 @@ public partial class CrashTests
             var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
             ((string?)store["lookOnly"]).ShouldBe("read-only");
             ((string?)store["words"])!.ShouldContain("open for looking only");
-            JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count.ShouldBe(1);
-            JsonNode.Parse(await http.GetStringAsync("/api/export", TestContext.Current.CancellationToken))!["bikes"]!.AsArray().Count.ShouldBe(1);
-            using var refused = await http.PostAsync("/api/copies", System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() }), TestContext.Current.CancellationToken);
+            JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!
+                .AsArray()
+                .Count.ShouldBe(1);
+            JsonNode.Parse(await http.GetStringAsync("/api/export", TestContext.Current.CancellationToken))!["bikes"]!
+                .AsArray()
+                .Count.ShouldBe(1);
+            using var refused = await http.PostAsync(
+                "/api/copies",
+                System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7() }),
+                TestContext.Current.CancellationToken
+            );
             refused.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
             process.Kill();
             await process.WaitForExitAsync(TestContext.Current.CancellationToken);
@@ -174,12 +222,26 @@ public partial class CrashTests
         var folder = Directory.CreateTempSubdirectory("muddy-pages-").FullName;
         var options = new DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(options, folder);
-        using (var store = new ShedStore(folder)) await store.OpenAsync(NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0), NodaTime.DateTimeZone.Utc, TestContext.Current.CancellationToken);
+        using (var store = new ShedStore(folder))
+            await store.OpenAsync(
+                NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0),
+                NodaTime.DateTimeZone.Utc,
+                TestContext.Current.CancellationToken
+            );
         await using (var context = new ShedContext(options.Options))
         {
             await context.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
             await context.Database.ExecuteSqlRawAsync("PRAGMA max_page_count=1", TestContext.Current.CancellationToken);
-            context.Writes.AddRange(Enumerable.Range(0, 200).Select(_ => new WriteRow { Id = Guid.CreateVersion7(), Asked = new string('x', 1000), At = NodaTime.Instant.FromUnixTimeSeconds(0) }));
+            context.Writes.AddRange(
+                Enumerable
+                    .Range(0, 200)
+                    .Select(_ => new WriteRow
+                    {
+                        Id = Guid.CreateVersion7(),
+                        Asked = new string('x', 1000),
+                        At = NodaTime.Instant.FromUnixTimeSeconds(0),
+                    })
+            );
             var failed = await Should.ThrowAsync<DbUpdateException>(() => context.SaveChangesAsync(TestContext.Current.CancellationToken));
             ShedFile.Trouble(failed).ShouldBe("cannot be written: the disk is full");
             (await context.Writes.CountAsync(TestContext.Current.CancellationToken)).ShouldBe(0);
@@ -193,7 +255,14 @@ public partial class CrashTests
     {
         var folder = Directory.CreateTempSubdirectory("muddy-crash-").FullName;
         var (random, all) = (new Random(seed), new ConcurrentBag<string>());
-        var by = new Dictionary<string, ConcurrentBag<string>> { ["readings"] = [], ["notes"] = [], ["taps"] = [], ["photos"] = [], ["copies"] = [] };
+        var by = new Dictionary<string, ConcurrentBag<string>>
+        {
+            ["readings"] = [],
+            ["notes"] = [],
+            ["taps"] = [],
+            ["photos"] = [],
+            ["copies"] = [],
+        };
         string? bike = null;
         var miles = 10_000;
         var picture = Photos.Shots.Plain(64, 48);
@@ -207,26 +276,60 @@ public partial class CrashTests
             var before = by.ToDictionary(pair => pair.Key, pair => pair.Value.Count);
             var writers = new[]
             {
-                WriteAsync(() => PostAsync(http, $"/api/bikes/{bike}/readings", id => new { id, meter = "odometer", reading = $"{Interlocked.Increment(ref miles)} mi", date = Day, note = (string?)null, because = (string?)null }), by["readings"], stop.Token),
-                WriteAsync(() => PostAsync(http, $"/api/bikes/{bike}/notes", id => new { id, date = Day, text = "in the middle of it" }), by["notes"], stop.Token),
+                WriteAsync(
+                    () =>
+                        PostAsync(
+                            http,
+                            $"/api/bikes/{bike}/readings",
+                            id => new
+                            {
+                                id,
+                                meter = "odometer",
+                                reading = $"{Interlocked.Increment(ref miles)} mi",
+                                date = Day,
+                                note = (string?)null,
+                                because = (string?)null,
+                            }
+                        ),
+                    by["readings"],
+                    stop.Token
+                ),
+                WriteAsync(
+                    () =>
+                        PostAsync(
+                            http,
+                            $"/api/bikes/{bike}/notes",
+                            id => new
+                            {
+                                id,
+                                date = Day,
+                                text = "in the middle of it",
+                            }
+                        ),
+                    by["notes"],
+                    stop.Token
+                ),
                 WriteAsync(() => TapAsync(http, run), by["taps"], stop.Token),
                 WriteAsync(() => PhotoAsync(http, bike, picture), by["photos"], stop.Token),
                 WriteAsync(() => PostAsync(http, "/api/copies", id => new { id }), by["copies"], stop.Token),
             };
             // Now and then before anything was acknowledged, mostly in full flow: when each of them has written.
             var patience = random.Next(5) == 0 ? 0 : 3_000;
-            for (var wait = 0; wait < patience && by.Any(pair => pair.Value.Count == before[pair.Key]); wait++) await Task.Delay(10, TestContext.Current.CancellationToken);
+            for (var wait = 0; wait < patience && by.Any(pair => pair.Value.Count == before[pair.Key]); wait++)
+                await Task.Delay(10, TestContext.Current.CancellationToken);
             await Task.Delay(random.Next(0, 300), TestContext.Current.CancellationToken);
             process.Kill();
             await stop.CancelAsync();
             await process.WaitForExitAsync(TestContext.Current.CancellationToken);
             await Task.WhenAll(writers);
             Check(Path.Combine(folder, ShedFile.Name), [.. by.Where(pair => pair.Key != "copies").SelectMany(pair => pair.Value)], kill);
-            foreach (var copy in ShedCopies.Of(folder)) ShedBackup.Verify(Path.Combine(ShedCopies.FolderOf(folder), copy.Name));
+            foreach (var copy in ShedCopies.Of(folder))
+                ShedBackup.Verify(Path.Combine(ShedCopies.FolderOf(folder), copy.Name));
         }
 
         // Each of them wrote: a writer that was refused all along proves nothing.
-        foreach (var (name, bag) in by) bag.Count.ShouldBeGreaterThan(0, $"no {name} were acknowledged: {Refused.GetValueOrDefault(name)}");
+        foreach (var (name, bag) in by)
+            bag.Count.ShouldBeGreaterThan(0, $"no {name} were acknowledged: {Refused.GetValueOrDefault(name)}");
         by.Where(pair => pair.Key is "readings" or "notes" or "taps").ShouldAllBe(pair => pair.Value.Count > kills / 2);
         Directory.Delete(folder, recursive: true);
     }
@@ -245,12 +348,18 @@ public partial class CrashTests
     private const string Day = "2026-04-18";
 
     /// <summary>The published server where there is one: it starts in half the time.</summary>
-    internal static string Dll => Environment.GetEnvironmentVariable("MUDDY_LEDGER_SERVER") ?? typeof(MuddyLedger.Web.Hosting.ShedServer).Assembly.Location;
+    internal static string Dll =>
+        Environment.GetEnvironmentVariable("MUDDY_LEDGER_SERVER") ?? typeof(MuddyLedger.Web.Hosting.ShedServer).Assembly.Location;
 
     internal static Process Start(string[] command, string folder)
     {
         var start = new ProcessStartInfo(command[0]) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var word in command.Skip(1).Concat(["--data", folder, "--port", "0", "--content", TestShed.ContentFolder, "--today", "2026-04-18T10:00"])) start.ArgumentList.Add(word);
+        foreach (
+            var word in command
+                .Skip(1)
+                .Concat(["--data", folder, "--port", "0", "--content", TestShed.ContentFolder, "--today", "2026-04-18T10:00"])
+        )
+            start.ArgumentList.Add(word);
         return Process.Start(start)!;
     }
 
@@ -273,22 +382,22 @@ public partial class CrashTests
         try
         {
             while (!stop.IsCancellationRequested)
-                if (await write() is { } id) acknowledged.Add(id);
+                if (await write() is { } id)
+                    acknowledged.Add(id);
         }
         catch (HttpRequestException)
         {
             // Killed under it: what was not acknowledged may be there or not.
         }
-        catch (IOException)
-        {
-        }
+        catch (IOException) { }
     }
 
     private static async Task<string?> PostAsync(HttpClient http, string path, Func<string, object> body)
     {
         var id = Guid.CreateVersion7().ToString();
         using var response = await http.PostAsync(path, System.Net.Http.Json.JsonContent.Create(body(id)));
-        if (response.StatusCode == HttpStatusCode.OK) return id;
+        if (response.StatusCode == HttpStatusCode.OK)
+            return id;
         Refused[path[(path.LastIndexOf('/') + 1)..]] = await response.Content.ReadAsStringAsync();
         return null;
     }
@@ -298,13 +407,26 @@ public partial class CrashTests
         var sets = JsonNode.Parse(await http.GetStringAsync("/api/sets"))!.AsArray();
         var profile = sets.Single(set => (string?)set!["id"] == "road-twin")!["profile"]!;
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
-        return (await PostAsync(http, "/api/bikes", id => new { id, profile, reading = (string?)null }))!;
+        return (
+            await PostAsync(
+                http,
+                "/api/bikes",
+                id => new
+                {
+                    id,
+                    profile,
+                    reading = (string?)null,
+                }
+            )
+        )!;
     }
 
     private static async Task<string> RunAsync(HttpClient http, string bike)
     {
         var running = JsonNode.Parse(await http.GetStringAsync($"/api/bikes/{bike}"))!["running"]!.AsArray();
-        return running.Count > 0 ? (string)running[0]!["id"]! : (await PostAsync(http, $"/api/bikes/{bike}/runs", id => new { id, jobs = new[] { "engine-oil" } }))!;
+        return running.Count > 0
+            ? (string)running[0]!["id"]!
+            : (await PostAsync(http, $"/api/bikes/{bike}/runs", id => new { id, jobs = new[] { "engine-oil" } }))!;
     }
 
     private static async Task<string?> TapAsync(HttpClient http, string run)
@@ -313,7 +435,14 @@ public partial class CrashTests
         var id = Guid.CreateVersion7().ToString();
         using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/runs/{run}/acts")
         {
-            Content = System.Net.Http.Json.JsonContent.Create(new { id, act = "tray-put", tray = new { part = "bolt", count = 1 } }),
+            Content = System.Net.Http.Json.JsonContent.Create(
+                new
+                {
+                    id,
+                    act = "tray-put",
+                    tray = new { part = "bolt", count = 1 },
+                }
+            ),
         };
         request.Headers.TryAddWithoutValidation("If-Match", $"\"{now["version"]}\"");
         using var response = await http.SendAsync(request);
@@ -327,7 +456,11 @@ public partial class CrashTests
         Column(store, "PRAGMA integrity_check").ShouldBe(["ok"], $"kill {kill}");
         Column(store, "SELECT 1 FROM pragma_foreign_key_check").ShouldBeEmpty($"kill {kill}");
         var kept = Column(store, "SELECT lower(Id) FROM Writes").ToHashSet();
-        var rows = Column(store, "SELECT lower(Id) FROM Entries UNION ALL SELECT lower(Id) FROM RunEvents UNION ALL SELECT lower(Id) FROM Bikes UNION ALL SELECT lower(Id) FROM Runs").ToHashSet();
+        var rows = Column(
+                store,
+                "SELECT lower(Id) FROM Entries UNION ALL SELECT lower(Id) FROM RunEvents UNION ALL SELECT lower(Id) FROM Bikes UNION ALL SELECT lower(Id) FROM Runs"
+            )
+            .ToHashSet();
         acknowledged.Where(id => !kept.Contains(id) || !rows.Contains(id)).ShouldBeEmpty($"kill {kill}: acknowledged and gone");
         // And no half of a write: what is noted as written has its row.
         kept.Count.ShouldBe(rows.Count, $"kill {kill}");
@@ -341,7 +474,8 @@ public partial class CrashTests
 #pragma warning restore CA2100
         using var rows = command.ExecuteReader();
         var all = new List<string>();
-        while (rows.Read()) all.Add(rows.GetValue(0).ToString()!);
+        while (rows.Read())
+            all.Add(rows.GetValue(0).ToString()!);
         return all;
     }
 }

@@ -18,17 +18,21 @@ public sealed class HeaderTests : IAsyncLifetime
         var paths = (await _shed.GetAsync("/api/openapi/v1.json")).ShouldBeOk()["paths"].AsObject();
         var (asked, answered) = (0, new HashSet<HttpStatusCode>());
         foreach (var (path, methods) in paths)
-            foreach (var method in methods!.AsObject().Select(one => one.Key).Where(method => method is "get" or "post" or "put"))
+        foreach (var method in methods!.AsObject().Select(one => one.Key).Where(method => method is "get" or "post" or "put"))
+        {
+            var address = path.Replace("{bike}", bike, StringComparison.Ordinal)
+                .Replace("{photo}", InTheShed.NewId(), StringComparison.Ordinal);
+            address = System.Text.RegularExpressions.Regex.Replace(address, @"\{[^}]+\}", _ => InTheShed.NewId());
+            using var request = new HttpRequestMessage(new HttpMethod(method.ToUpperInvariant()), address)
             {
-                var address = path.Replace("{bike}", bike, StringComparison.Ordinal).Replace("{photo}", InTheShed.NewId(), StringComparison.Ordinal);
-                address = System.Text.RegularExpressions.Regex.Replace(address, @"\{[^}]+\}", _ => InTheShed.NewId());
-                using var request = new HttpRequestMessage(new HttpMethod(method.ToUpperInvariant()), address) { Content = method == "get" ? null : new StringContent("{}", System.Text.Encoding.UTF8, "application/json") };
-                using var answer = await _shed.Http.SendAsync(request, Cancel);
-                ((int)answer.StatusCode).ShouldBeLessThan(500, $"{method} {address}");
-                Has(answer, $"{method} {address}", api: true);
-                answered.Add(answer.StatusCode);
-                asked++;
-            }
+                Content = method == "get" ? null : new StringContent("{}", System.Text.Encoding.UTF8, "application/json"),
+            };
+            using var answer = await _shed.Http.SendAsync(request, Cancel);
+            ((int)answer.StatusCode).ShouldBeLessThan(500, $"{method} {address}");
+            Has(answer, $"{method} {address}", api: true);
+            answered.Add(answer.StatusCode);
+            asked++;
+        }
 
         asked.ShouldBeGreaterThan(80);
         answered.ShouldContain(HttpStatusCode.OK);
@@ -50,7 +54,8 @@ public sealed class HeaderTests : IAsyncLifetime
         using var request = new HttpRequestMessage(new HttpMethod(method), path);
         request.Headers.TryAddWithoutValidation(header, value);
         using var answer = await _shed.Http.SendAsync(request, Cancel);
-        if (status is not null) answer.StatusCode.ShouldBe(status.Value);
+        if (status is not null)
+            answer.StatusCode.ShouldBe(status.Value);
         answer.StatusCode.ShouldNotBe(status is null ? HttpStatusCode.Forbidden : (HttpStatusCode)0);
         Has(answer, path, path.StartsWith("/api", StringComparison.Ordinal));
     }
@@ -86,7 +91,17 @@ public sealed class HeaderTests : IAsyncLifetime
     {
         var bike = await _shed.BikeAsync(reading: "9000");
         (await _shed.PostAsync($"/api/bikes/{bike}/notes", body)).ShouldRefuse(field, "cannot be written");
-        (await _shed.PostAsync($"/api/bikes/{bike}/notes", new { id = InTheShed.NewId(), date = "2026-04-18", text = "two lines\nand a tab\t\u00e9\u4e2d" })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                $"/api/bikes/{bike}/notes",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    date = "2026-04-18",
+                    text = "two lines\nand a tab\t\u00e9\u4e2d",
+                }
+            )
+        ).ShouldBeOk();
     }
 
     [Fact]
@@ -95,7 +110,20 @@ public sealed class HeaderTests : IAsyncLifetime
         var profile = await _shed.SetAsync("road-twin");
         (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
         profile["reservoirs"]!["coolant"] = null;
-        (await _shed.PostAsync("/api/bikes", new { id = InTheShed.NewId(), profile, reading = (string?)null, set = "road-twin", condition = "in-use", pumpFeeds = true })).ShouldRefuse("reservoirs.coolant", "is empty");
+        (
+            await _shed.PostAsync(
+                "/api/bikes",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    profile,
+                    reading = (string?)null,
+                    set = "road-twin",
+                    condition = "in-use",
+                    pumpFeeds = true,
+                }
+            )
+        ).ShouldRefuse("reservoirs.coolant", "is empty");
         using (var odd = new StringContent("{}"))
         {
             odd.Headers.Remove("Content-Type");
@@ -119,7 +147,8 @@ public sealed class HeaderTests : IAsyncLifetime
         Header("Referrer-Policy").ShouldBe("no-referrer", what);
         Header("Cross-Origin-Opener-Policy").ShouldBe("same-origin", what);
         Header("Cross-Origin-Resource-Policy").ShouldBe("same-origin", what);
-        if (api) Header("Cache-Control").ShouldContain("no-store", customMessage: what);
+        if (api)
+            Header("Cache-Control").ShouldContain("no-store", customMessage: what);
         Header("Server").ShouldBeEmpty(what);
     }
 }

@@ -32,7 +32,10 @@ public class OneServerTests
         await using var shed = await TestShed.OpenAsync();
         await shed.BikeAsync(reading: "9000");
         await shed.StopAsync();
-        Execute(shed.File, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT OR REPLACE INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')");
+        Execute(
+            shed.File,
+            "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT OR REPLACE INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
+        );
         // The last change is pending again, so that the lock is asked for.
         Execute(shed.File, "DELETE FROM \"__EFMigrationsLock\" WHERE Id = 2");
         await shed.StartAsync().WaitAsync(TimeSpan.FromSeconds(90), Cancel);
@@ -44,9 +47,16 @@ public class OneServerTests
     {
         var folder = Directory.CreateTempSubdirectory("muddy-killed-").FullName;
         var file = Path.Combine(folder, ShedFile.Name);
-        Execute(file, $"PRAGMA application_id={ShedFile.ApplicationId}; CREATE TABLE \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')");
+        Execute(
+            file,
+            $"PRAGMA application_id={ShedFile.ApplicationId}; CREATE TABLE \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
+        );
         await using var other = await TestShed.OpenAsync();
-        await using (var server = await ShedServer.StartAsync(other.Options with { Folder = folder }, Cancel).WaitAsync(TimeSpan.FromSeconds(90), Cancel))
+        await using (
+            var server = await ShedServer
+                .StartAsync(other.Options with { Folder = folder }, Cancel)
+                .WaitAsync(TimeSpan.FromSeconds(90), Cancel)
+        )
         {
             using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
             (await http.GetAsync("/api/shed", Cancel)).IsSuccessStatusCode.ShouldBeTrue();

@@ -19,16 +19,19 @@ public sealed class SecurityTests : IAsyncLifetime
     [InlineData("evil.example:5210")]
     [InlineData("127.0.0.1:1")]
     [InlineData("127.0.0.1.evil.example")]
-    public async Task Another_host_name_is_refused(string host) => (await SendAsync("/api/shed", ("Host", host))).ShouldBe(HttpStatusCode.Forbidden);
+    public async Task Another_host_name_is_refused(string host) =>
+        (await SendAsync("/api/shed", ("Host", host))).ShouldBe(HttpStatusCode.Forbidden);
 
     [Theory]
     [InlineData("http://evil.example")]
     [InlineData("https://127.0.0.1")]
     [InlineData("null")]
-    public async Task A_page_from_elsewhere_is_refused(string origin) => (await SendAsync("/api/shed", ("Origin", origin))).ShouldBe(HttpStatusCode.Forbidden);
+    public async Task A_page_from_elsewhere_is_refused(string origin) =>
+        (await SendAsync("/api/shed", ("Origin", origin))).ShouldBe(HttpStatusCode.Forbidden);
 
     [Fact]
-    public async Task Its_own_page_is_let_in() => (await SendAsync("/api/shed", ("Origin", $"http://127.0.0.1:{_shed.Http.BaseAddress!.Port}"))).ShouldBe(HttpStatusCode.OK);
+    public async Task Its_own_page_is_let_in() =>
+        (await SendAsync("/api/shed", ("Origin", $"http://127.0.0.1:{_shed.Http.BaseAddress!.Port}"))).ShouldBe(HttpStatusCode.OK);
 
     [Fact]
     public async Task A_write_that_a_foreign_page_sets_off_is_refused()
@@ -92,7 +95,10 @@ public sealed class SecurityTests : IAsyncLifetime
         var bike = await _shed.BikeAsync(reading: "1000");
         var all = await Task.WhenAll(Enumerable.Range(0, 20).Select(at => _shed.ReadAsync(bike, $"{2000 - at * 10}")));
         all.ShouldAllBe(one => one.Status == HttpStatusCode.OK || one.Status == HttpStatusCode.UnprocessableEntity);
-        var kept = (await _shed.BookAsync("?kind=reading")).Select(entry => (decimal)entry!["figures"]![0]!["quantity"]!["value"]!).Reverse().ToList();
+        var kept = (await _shed.BookAsync("?kind=reading"))
+            .Select(entry => (decimal)entry!["figures"]![0]!["quantity"]!["value"]!)
+            .Reverse()
+            .ToList();
         kept.ShouldBe(kept.Order());
         kept.Count.ShouldBe(1 + all.Count(one => one.Status == HttpStatusCode.OK));
     }
@@ -104,7 +110,10 @@ public sealed class SecurityTests : IAsyncLifetime
         await client.ConnectAsync(_shed.Http.BaseAddress!.Host, _shed.Http.BaseAddress.Port, TestContext.Current.CancellationToken);
         var host = header.Name == "Host" ? "" : $"Host: 127.0.0.1:{_shed.Http.BaseAddress.Port}\r\n";
         await using var stream = client.GetStream();
-        await stream.WriteAsync(Encoding.ASCII.GetBytes($"GET {path} HTTP/1.1\r\n{host}{header.Name}: {header.Value}\r\nConnection: close\r\n\r\n"), TestContext.Current.CancellationToken);
+        await stream.WriteAsync(
+            Encoding.ASCII.GetBytes($"GET {path} HTTP/1.1\r\n{host}{header.Name}: {header.Value}\r\nConnection: close\r\n\r\n"),
+            TestContext.Current.CancellationToken
+        );
         using var reader = new StreamReader(stream);
         var first = await reader.ReadLineAsync(TestContext.Current.CancellationToken);
         return (HttpStatusCode)int.Parse(first!.Split(' ')[1], System.Globalization.CultureInfo.InvariantCulture);

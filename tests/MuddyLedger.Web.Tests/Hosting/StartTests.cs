@@ -16,7 +16,18 @@ public sealed class StartTests
     public async Task A_day_that_is_none_or_far_off_is_refused(string today)
     {
         var folder = Directory.CreateTempSubdirectory("muddy-today-").FullName;
-        var said = await RefusedAsync(["dotnet", CrashTests.Dll, "--data", folder, "--port", "0", "--content", TestShed.ContentFolder, "--today", today]);
+        var said = await RefusedAsync([
+            "dotnet",
+            CrashTests.Dll,
+            "--data",
+            folder,
+            "--port",
+            "0",
+            "--content",
+            TestShed.ContentFolder,
+            "--today",
+            today,
+        ]);
         said.ShouldContain("--today");
         said.ShouldContain("from 1950 to 2200");
         Directory.EnumerateFileSystemEntries(folder).ShouldBeEmpty();
@@ -27,21 +38,34 @@ public sealed class StartTests
     public async Task A_time_zone_that_nobody_knows_is_said()
     {
         var folder = Directory.CreateTempSubdirectory("muddy-zone-").FullName;
-        var said = await RefusedAsync(["env", "TZ=Fallow/Tarn", "dotnet", CrashTests.Dll, "--data", folder, "--port", "0", "--content", TestShed.ContentFolder]);
+        var said = await RefusedAsync([
+            "env",
+            "TZ=Fallow/Tarn",
+            "dotnet",
+            CrashTests.Dll,
+            "--data",
+            folder,
+            "--port",
+            "0",
+            "--content",
+            TestShed.ContentFolder,
+        ]);
         said.ShouldContain("Fallow/Tarn");
         said.ShouldContain("is not known");
         Directory.EnumerateFileSystemEntries(folder).ShouldBeEmpty();
         Directory.Delete(folder);
     }
 
-    // The rights to the folder go while the server runs, and come back: nothing that was acknowledged is lost, and no answer is an error inside.
+    // The rights to the folder go while the server runs, and come back: nothing that was acknowledged is lost, and no answer is an error
+    // inside.
     [Fact]
     [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
     public async Task Rights_that_are_taken_away_while_it_runs_are_told_and_nothing_acknowledged_is_lost()
     {
         var folder = Directory.CreateTempSubdirectory("muddy-rights-").FullName;
         var asOther = Environment.UserName == "root" ? new[] { "setpriv", "--reuid=65534", "--regid=65534", "--clear-groups" } : [];
-        if (asOther.Length > 0) await RunAsync("chown", "65534:65534", folder);
+        if (asOther.Length > 0)
+            await RunAsync("chown", "65534:65534", folder);
         var acknowledged = new List<string>();
         using (var process = CrashTests.Start([.. asOther, "dotnet", CrashTests.Dll], folder))
         {
@@ -49,16 +73,31 @@ public sealed class StartTests
             var bike = await CrashTests.BikeAsync(http);
             async Task<HttpStatusCode> NoteAsync(string words)
             {
-                using var answer = await http.PostAsync($"/api/bikes/{bike}/notes", System.Net.Http.Json.JsonContent.Create(new { id = Guid.CreateVersion7(), text = words, date = (string?)null }), Cancel);
-                if (answer.IsSuccessStatusCode) acknowledged.Add(words);
-                else (await answer.Content.ReadAsStringAsync(Cancel)).ShouldNotContain("   at MuddyLedger");
+                using var answer = await http.PostAsync(
+                    $"/api/bikes/{bike}/notes",
+                    System.Net.Http.Json.JsonContent.Create(
+                        new
+                        {
+                            id = Guid.CreateVersion7(),
+                            text = words,
+                            date = (string?)null,
+                        }
+                    ),
+                    Cancel
+                );
+                if (answer.IsSuccessStatusCode)
+                    acknowledged.Add(words);
+                else
+                    (await answer.Content.ReadAsStringAsync(Cancel)).ShouldNotContain("   at MuddyLedger");
                 return answer.StatusCode;
             }
 
             (await NoteAsync("while it may")).ShouldBe(HttpStatusCode.OK);
             await RunAsync("chmod", "-R", "a-rwx", folder);
-            for (var time = 0; time < 4; time++) ((int)await NoteAsync($"while it may not, {time}")).ShouldNotBe(500);
-            using (var page = await http.GetAsync("/api/shed", Cancel)) ((int)page.StatusCode).ShouldNotBe(500, await page.Content.ReadAsStringAsync(Cancel));
+            for (var time = 0; time < 4; time++)
+                ((int)await NoteAsync($"while it may not, {time}")).ShouldNotBe(500);
+            using (var page = await http.GetAsync("/api/shed", Cancel))
+                ((int)page.StatusCode).ShouldNotBe(500, await page.Content.ReadAsStringAsync(Cancel));
             await RunAsync("chmod", "-R", "u+rwX", folder);
             process.Kill();
             await process.WaitForExitAsync(Cancel);
@@ -68,7 +107,8 @@ public sealed class StartTests
         {
             using var http = new HttpClient { BaseAddress = new Uri(await CrashTests.AddressOf(again)) };
             var book = await http.GetStringAsync("/api/book", Cancel);
-            foreach (var words in acknowledged) book.ShouldContain(words);
+            foreach (var words in acknowledged)
+                book.ShouldContain(words);
             again.Kill();
             await again.WaitForExitAsync(Cancel);
         }
@@ -79,7 +119,8 @@ public sealed class StartTests
     private static async Task<string> RefusedAsync(string[] command)
     {
         var start = new ProcessStartInfo(command[0]) { RedirectStandardError = true, RedirectStandardOutput = true };
-        foreach (var word in command.Skip(1)) start.ArgumentList.Add(word);
+        foreach (var word in command.Skip(1))
+            start.ArgumentList.Add(word);
         using var process = Process.Start(start)!;
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(Cancel);
         limit.CancelAfter(TimeSpan.FromSeconds(60));
@@ -92,7 +133,8 @@ public sealed class StartTests
         }
         finally
         {
-            if (!process.HasExited) process.Kill();
+            if (!process.HasExited)
+                process.Kill();
         }
     }
 

@@ -22,10 +22,18 @@ public class StoreTests
         var folder = Directory.CreateTempSubdirectory("muddy-pragma-").FullName;
         var options = new Microsoft.EntityFrameworkCore.DbContextOptionsBuilder<ShedContext>();
         ShedFile.Configure(options, folder);
-        using (var store = new ShedStore(folder)) await store.OpenAsync(NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0), NodaTime.DateTimeZone.Utc, TestContext.Current.CancellationToken);
+        using (var store = new ShedStore(folder))
+            await store.OpenAsync(
+                NodaTime.Instant.FromUtc(2026, 4, 18, 10, 0),
+                NodaTime.DateTimeZone.Utc,
+                TestContext.Current.CancellationToken
+            );
         await using (var context = new ShedContext(options.Options))
         {
-            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.OpenConnectionAsync(context.Database, TestContext.Current.CancellationToken);
+            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.OpenConnectionAsync(
+                context.Database,
+                TestContext.Current.CancellationToken
+            );
             var connection = Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.GetDbConnection(context.Database);
             foreach (var (pragma, wanted) in new[] { ("synchronous", 2L), ("foreign_keys", 1L), ("busy_timeout", 10_000L) })
             {
@@ -75,7 +83,9 @@ public class StoreTests
         var file = Path.Combine(other, ShedFile.Name);
         Run(file, "CREATE TABLE Recipes (Id INTEGER); INSERT INTO Recipes VALUES (1)");
         var was = await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken);
-        (await Should.ThrowAsync<InvalidDataException>(() => ShedServer.StartAsync(shed.Options with { Folder = other }))).Message.ShouldContain("is not a Muddy Ledger shed");
+        (
+            await Should.ThrowAsync<InvalidDataException>(() => ShedServer.StartAsync(shed.Options with { Folder = other }))
+        ).Message.ShouldContain("is not a Muddy Ledger shed");
         SqliteConnection.ClearAllPools();
         (await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken)).ShouldBe(was);
         Directory.Delete(other, recursive: true);
@@ -102,20 +112,37 @@ public class StoreTests
         await using var shed = await TestShed.OpenAsync();
         var old = Directory.CreateTempSubdirectory("muddy-old-").FullName;
         var file = Path.Combine(old, ShedFile.Name);
-        Run(file, await File.ReadAllTextAsync(Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting", dump), TestContext.Current.CancellationToken));
+        Run(
+            file,
+            await File.ReadAllTextAsync(
+                Path.Combine(TestShed.ContentFolder, "..", "tests", "MuddyLedger.Web.Tests", "Hosting", dump),
+                TestContext.Current.CancellationToken
+            )
+        );
         var was = Rows(file);
         await using (var server = await ShedServer.StartAsync(shed.Options with { Folder = old }, TestContext.Current.CancellationToken))
         {
             using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
             var answer = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!;
             answer["bikes"]!.AsArray().Count.ShouldBe(bikes);
-            foreach (var viewing in JsonNode.Parse(await http.GetStringAsync("/api/viewings", TestContext.Current.CancellationToken))!.AsArray())
-                JsonNode.Parse(await http.GetStringAsync($"/api/viewings/{(string)viewing!["id"]!}", TestContext.Current.CancellationToken))!["score"]!["condition"]!.GetValue<double>().ShouldBe(0, "the one point seen there had failed");
+            foreach (
+                var viewing in JsonNode.Parse(await http.GetStringAsync("/api/viewings", TestContext.Current.CancellationToken))!.AsArray()
+            )
+                JsonNode.Parse(
+                    await http.GetStringAsync($"/api/viewings/{(string)viewing!["id"]!}", TestContext.Current.CancellationToken)
+                )!["score"]!["condition"]!
+                    .GetValue<double>()
+                    .ShouldBe(0, "the one point seen there had failed");
             foreach (var bike in answer["bikes"]!.AsArray())
             {
-                var page = JsonNode.Parse(await http.GetStringAsync($"/api/bikes/{(string)bike!["id"]!}", TestContext.Current.CancellationToken))!;
+                var page = JsonNode.Parse(
+                    await http.GetStringAsync($"/api/bikes/{(string)bike!["id"]!}", TestContext.Current.CancellationToken)
+                )!;
                 page["tasks"]!.AsArray().Count.ShouldBeGreaterThan(10);
-                foreach (var run in page["running"]!.AsArray()) (await http.GetAsync($"/api/runs/{(string)run!["id"]!}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
+                foreach (var run in page["running"]!.AsArray())
+                    (await http.GetAsync($"/api/runs/{(string)run!["id"]!}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(
+                        HttpStatusCode.OK
+                    );
             }
         }
 
@@ -129,24 +156,37 @@ public class StoreTests
     }
 
     /// <summary>What the owner wrote, as text, whatever columns have come since.</summary>
-    private static string Rows(string file) => string.Join('\n', new[]
-    {
-        "SELECT group_concat(Id || Profile || Version || AddedAt, char(10)) FROM Bikes",
-        "SELECT group_concat(Id || BikeId || Date || WrittenAt || Device || Body || coalesce(RunId, '') || coalesce(CorrectsId, '') || coalesce(Reason, ''), char(10)) FROM Entries",
-        "SELECT group_concat(EntryId || At || Device || Reason, char(10)) FROM Strikes",
-        "SELECT group_concat(Id || BikeId || Job || StartedAt || Status || Version, char(10)) FROM Runs",
-        "SELECT group_concat(Id || RunId || Sequence || At || Device || Act, char(10)) FROM RunEvents",
-        "SELECT group_concat(Id || Asked || At, char(10)) FROM Writes",
-    }.Select(sql => (string)Scalar(file, sql)!));
+    private static string Rows(string file) =>
+        string.Join(
+            '\n',
+            new[]
+            {
+                "SELECT group_concat(Id || Profile || Version || AddedAt, char(10)) FROM Bikes",
+                "SELECT group_concat(Id || BikeId || Date || WrittenAt || Device || Body || coalesce(RunId, '') || coalesce(CorrectsId, '') || coalesce(Reason, ''), char(10)) FROM Entries",
+                "SELECT group_concat(EntryId || At || Device || Reason, char(10)) FROM Strikes",
+                "SELECT group_concat(Id || BikeId || Job || StartedAt || Status || Version, char(10)) FROM Runs",
+                "SELECT group_concat(Id || RunId || Sequence || At || Device || Act, char(10)) FROM RunEvents",
+                "SELECT group_concat(Id || Asked || At, char(10)) FROM Writes",
+            }.Select(sql => (string)Scalar(file, sql)!)
+        );
 
     [Fact]
     public async Task A_broken_content_file_is_refused_at_start_with_file_and_line()
     {
         await using var shed = await TestShed.OpenAsync();
         var content = Directory.CreateTempSubdirectory("muddy-content-").FullName;
-        foreach (var kind in new[] { "jobs", "schedules", "sets" }) Directory.CreateDirectory(Path.Combine(content, kind));
-        await File.WriteAllTextAsync(Path.Combine(content, "jobs", "odd.yaml"), "id: odd\ntitle: Odd\nsteps: none\n", TestContext.Current.CancellationToken);
-        (await Should.ThrowAsync<ContentException>(() => ShedServer.StartAsync(shed.Options with { ContentFolder = content, Content = null }))).Message.ShouldStartWith("jobs/odd.yaml:3:");
+        foreach (var kind in new[] { "jobs", "schedules", "sets" })
+            Directory.CreateDirectory(Path.Combine(content, kind));
+        await File.WriteAllTextAsync(
+            Path.Combine(content, "jobs", "odd.yaml"),
+            "id: odd\ntitle: Odd\nsteps: none\n",
+            TestContext.Current.CancellationToken
+        );
+        (
+            await Should.ThrowAsync<ContentException>(() =>
+                ShedServer.StartAsync(shed.Options with { ContentFolder = content, Content = null })
+            )
+        ).Message.ShouldStartWith("jobs/odd.yaml:3:");
         Directory.Delete(content, recursive: true);
     }
 

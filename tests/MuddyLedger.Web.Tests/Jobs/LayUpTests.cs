@@ -25,8 +25,28 @@ public sealed class LayUpTests : IAsyncLifetime
     {
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike, "laying-up")).ShouldBeOk(), "battery-out");
         StepOf(run, "fuel-school")["choice"]!["because"]!.ToString().ShouldContain("It is injected");
-        (await _shed.TapAsync(run, new { act = "step-done", step = "battery-out", record = new { where = new string('x', 81) } })).ShouldRefuse("record.where", "longer than 80");
-        run = (await _shed.TapAsync(run, new { act = "step-done", step = "battery-out", record = new { where = "shelf in the cellar" } })).ShouldBeOk();
+        (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-done",
+                    step = "battery-out",
+                    record = new { where = new string('x', 81) },
+                }
+            )
+        ).ShouldRefuse("record.where", "longer than 80");
+        run = (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-done",
+                    step = "battery-out",
+                    record = new { where = "shelf in the cellar" },
+                }
+            )
+        ).ShouldBeOk();
         ((string?)StepOf(run, "battery-out")["record"]!["where"]).ShouldBe("shelf in the cellar");
         run = await _shed.UpToAsync(run);
         (await _shed.FinishAsync(run)).ShouldBeOk();
@@ -38,21 +58,58 @@ public sealed class LayUpTests : IAsyncLifetime
         var battery = asleep["forNow"].AsArray().First(thing => (string?)thing!["thing"] == "battery")!;
         ((string?)battery["where"], (string?)battery["shuts"], (string?)battery["way"]).ShouldBe(("shelf in the cellar", "run", "away"));
         ((string?)asleep["gates"][0]!["state"]).ShouldBe("shut", "the exhaust is shut");
-        (await _shed.BookAsync()).ShouldContain(line => (string?)line!["kind"] == "for-now" && line["figures"]!.AsArray().Any(figure => figure!.ToString().Contains("shelf in the cellar", StringComparison.Ordinal)));
+        (await _shed.BookAsync()).ShouldContain(line =>
+            (string?)line!["kind"] == "for-now"
+            && line["figures"]!.AsArray().Any(figure => figure!.ToString().Contains("shelf in the cellar", StringComparison.Ordinal))
+        );
 
         run = (await _shed.StartAsync(_bike, "recommissioning")).ShouldBeOk();
         var stood = StepOf(run, "stood")["choice"]!;
-        ((string?)stood["default"], (string?)stood["because"]).ShouldSatisfyAllConditions(one => one.Item1.ShouldBe("season"), one => one.Item2!.ShouldContain("170 days ago"));
+        ((string?)stood["default"], (string?)stood["because"]).ShouldSatisfyAllConditions(
+            one => one.Item1.ShouldBe("season"),
+            one => one.Item2!.ShouldContain("170 days ago")
+        );
         run["steps"].AsArray().Select(step => (string?)step!["id"]).ShouldNotContain("rag-out");
         run = await _shed.UpToAsync(run, "exhaust-open");
-        run = (await _shed.TapAsync(run, new { act = "step-skipped", step = "exhaust-open", reason = "called in" })).ShouldBeOk();
+        run = (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-skipped",
+                    step = "exhaust-open",
+                    reason = "called in",
+                }
+            )
+        ).ShouldBeOk();
         run = await _shed.UpToAsync(run, "undo-cranked");
         ((string?)StepOf(run, "undo-cranked")["undoList"]![0]!["thing"]).ShouldBe("plug-in-exhaust", "what blocks comes first");
         (await _shed.TapAsync(run, new { act = "step-done", step = "undo-cranked" })).ShouldRefuse("step", "the ends of the exhaust shut");
 
-        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", new { id = InTheShed.NewId(), thing = "plug-in-exhaust", date = (string?)run["today"], how = "found it in time" })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                $"/api/bikes/{_bike}/undone",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    thing = "plug-in-exhaust",
+                    date = (string?)run["today"],
+                    how = "found it in time",
+                }
+            )
+        ).ShouldBeOk();
         run = await _shed.UpToAsync(await _shed.GetAsync($"/api/runs/{(string)run["id"]!}"), "reading");
-        run = (await _shed.TapAsync(run, new { act = "step-done", step = "reading", record = new { odometer = "23700" } })).ShouldBeOk();
+        run = (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-done",
+                    step = "reading",
+                    record = new { odometer = "23700" },
+                }
+            )
+        ).ShouldBeOk();
         (await _shed.FinishAsync(await _shed.UpToAsync(run))).ShouldBeOk();
         var awake = await BikeAsync();
         awake["forNow"].AsArray().ShouldBeEmpty();

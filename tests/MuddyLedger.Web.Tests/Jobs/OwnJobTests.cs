@@ -44,11 +44,17 @@ public sealed class OwnJobTests : IAsyncLifetime
         run["steps"].AsArray().Select(step => (string?)step!["id"]).ShouldContain("gate-hinges/oil");
         // A run that is under way keeps the job as it was when it began.
         (await KeepAsync("gate-hinges", Hinges.Replace("a drop", "two drops", StringComparison.Ordinal), "\"1\"")).ShouldBeOk();
-        (await _shed.GetAsync($"/api/runs/{(string)run["id"]!}")).ShouldBeOk()["steps"].AsArray().ShouldContain(step => (string?)step!["text"] == "Put a drop on each hinge.");
+        (await _shed.GetAsync($"/api/runs/{(string)run["id"]!}"))
+            .ShouldBeOk()["steps"]
+            .AsArray()
+            .ShouldContain(step => (string?)step!["text"] == "Put a drop on each hinge.");
         (await KeepAsync("gate-hinges", Hinges, "\"1\"")).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
         (await _shed.PostAsync("/api/jobs/gate-hinges/removed", new { id = InTheShed.NewId() }, "\"2\"")).ShouldBeOk();
         (await _shed.GetAsync("/api/jobs/gate-hinges")).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["jobs"].AsArray().ShouldNotContain(job => (string?)job!["id"] == "gate-hinges");
+        (await _shed.GetAsync($"/api/bikes/{_bike}"))
+            .ShouldBeOk()["jobs"]
+            .AsArray()
+            .ShouldNotContain(job => (string?)job!["id"] == "gate-hinges");
     }
 
     [Theory]
@@ -71,7 +77,9 @@ public sealed class OwnJobTests : IAsyncLifetime
         var fine = (await _shed.PostAsync("/api/jobs/check", new { text = Hinges })).ShouldBeOk();
         ((string?)fine["title"], (int)fine["steps"]).ShouldBe(("Oil the gate", 2));
         fine.Body["reason"].ShouldBeNull();
-        var wrong = (await _shed.PostAsync("/api/jobs/check", new { text = Hinges.Replace("kind: do", "kid: do", StringComparison.Ordinal) })).ShouldBeOk();
+        var wrong = (
+            await _shed.PostAsync("/api/jobs/check", new { text = Hinges.Replace("kind: do", "kid: do", StringComparison.Ordinal) })
+        ).ShouldBeOk();
         ((int)wrong["line"]).ShouldBe(9);
         ((string?)(await _shed.PostAsync("/api/jobs/check", new { text = " " })).ShouldBeOk()["reason"])!.ShouldContain("is empty");
     }
@@ -81,8 +89,15 @@ public sealed class OwnJobTests : IAsyncLifetime
     {
         var shipped = (string)(await _shed.GetAsync("/api/jobs/chain")).ShouldBeOk()["text"]!;
         (await KeepAsync("chain", shipped.Replace("title: Clean it", "title: Clean it well", StringComparison.Ordinal))).ShouldBeOk();
-        (await _shed.StartAsync(_bike, "chain")).ShouldBeOk()["steps"].AsArray().ShouldContain(step => (string?)step!["title"] == "Clean it well");
-        var listed = (await _shed.GetAsync("/api/jobs")).ShouldBeOk().Body.AsArray().Where(job => (string?)job!["id"] == "chain").ShouldHaveSingleItem()!;
+        (await _shed.StartAsync(_bike, "chain"))
+            .ShouldBeOk()["steps"]
+            .AsArray()
+            .ShouldContain(step => (string?)step!["title"] == "Clean it well");
+        var listed = (await _shed.GetAsync("/api/jobs"))
+            .ShouldBeOk()
+            .Body.AsArray()
+            .Where(job => (string?)job!["id"] == "chain")
+            .ShouldHaveSingleItem()!;
         ((bool)listed["standsIn"]!).ShouldBeTrue();
         (await _shed.PostAsync("/api/jobs/chain/removed", new { id = InTheShed.NewId() }, "\"1\"")).ShouldBeOk();
         ((string)(await _shed.GetAsync("/api/jobs/chain")).ShouldBeOk()["text"]!).ShouldBe(shipped);
@@ -100,5 +115,6 @@ public sealed class OwnJobTests : IAsyncLifetime
         ((string)(await other.GetAsync("/api/jobs/gate-hinges")).ShouldBeOk()["text"]!).ShouldBe(Hinges);
     }
 
-    private Task<Answer> KeepAsync(string job, string text, string etag = "\"0\"") => _shed.PutAsync($"/api/jobs/{job}", new { id = InTheShed.NewId(), text }, etag);
+    private Task<Answer> KeepAsync(string job, string text, string etag = "\"0\"") =>
+        _shed.PutAsync($"/api/jobs/{job}", new { id = InTheShed.NewId(), text }, etag);
 }

@@ -9,7 +9,8 @@ public sealed class RunTests : IAsyncLifetime
     {
         _shed = await TestShed.OpenAsync();
         _bike = await _shed.BikeAsync(change: profile => profile["reservoirs"]!["engine"]!["drainAndFilter"] = "2.6 L");
-        foreach (var (date, miles) in new[] { ("2025-04-10", "18000"), ("2025-10-10", "21000"), ("2026-04-14", "23588") }) (await _shed.ReadAsync(_bike, miles, date)).ShouldBeOk();
+        foreach (var (date, miles) in new[] { ("2025-04-10", "18000"), ("2025-10-10", "21000"), ("2026-04-14", "23588") })
+            (await _shed.ReadAsync(_bike, miles, date)).ShouldBeOk();
         (await _shed.DoneAsync(_bike, "engine-oil.replace", "2025-05-10")).ShouldBeOk();
     }
 
@@ -35,7 +36,23 @@ public sealed class RunTests : IAsyncLifetime
         ((string?)finished["status"]).ShouldBe("finished");
 
         var kinds = (await _shed.BookAsync()).Where(entry => entry!["run"] is not null).Select(entry => (string?)entry!["kind"]).ToList();
-        foreach (var kind in new[] { "reading", "drain", "fill", "top-up", "level", "part-fitted", "part-removed", "task-done", "waste-held", "cost", "job-finished" }) kinds.ShouldContain(kind);
+        foreach (
+            var kind in new[]
+            {
+                "reading",
+                "drain",
+                "fill",
+                "top-up",
+                "level",
+                "part-fitted",
+                "part-removed",
+                "task-done",
+                "waste-held",
+                "cost",
+                "job-finished",
+            }
+        )
+            kinds.ShouldContain(kind);
         var due = await _shed.TaskAsync(_bike, "engine-oil.replace");
         ((string?)due["state"]).ShouldBe("fresh");
         string.CompareOrdinal((string?)due["likelyDue"], dueBefore).ShouldBeGreaterThan(0);
@@ -48,10 +65,14 @@ public sealed class RunTests : IAsyncLifetime
     {
         var before = await _shed.TaskAsync(_bike, "engine-oil.replace");
         var finished = (await _shed.FinishAsync(await _shed.UpToAsync(await _shed.StartAsync(_bike)))).ShouldBeOk();
-        var undone = (await _shed.PostAsync($"/api/runs/{(string)finished["id"]!}/undo-finish", new { id = InTheShed.NewId(), reason = "wrong bike" })).ShouldBeOk();
+        var undone = (
+            await _shed.PostAsync($"/api/runs/{(string)finished["id"]!}/undo-finish", new { id = InTheShed.NewId(), reason = "wrong bike" })
+        ).ShouldBeOk();
         ((string?)undone["status"]).ShouldBe("running");
         (await _shed.TaskAsync(_bike, "engine-oil.replace"))["likelyDue"]!.ToString().ShouldBe(before["likelyDue"]!.ToString());
-        (await _shed.BookAsync()).Where(entry => entry!["run"] is not null).ShouldAllBe(entry => (string?)entry!["strike"]!["reason"] == "wrong bike");
+        (await _shed.BookAsync())
+            .Where(entry => entry!["run"] is not null)
+            .ShouldAllBe(entry => (string?)entry!["strike"]!["reason"] == "wrong bike");
         (await _shed.GetAsync("/api/shed"))["waste"].AsArray().ShouldBeEmpty();
         (await _shed.FinishAsync(undone)).ShouldBeOk();
         ((string?)(await _shed.TaskAsync(_bike, "engine-oil.replace"))["state"]).ShouldBe("fresh");
@@ -61,9 +82,27 @@ public sealed class RunTests : IAsyncLifetime
     public async Task Two_devices_do_not_overwrite_each_other()
     {
         var run = (await _shed.StartAsync(_bike)).ShouldBeOk();
-        (await _shed.TapAsync(run, new { act = "step-done", step = "reading", record = new { odometer = "23650" } })).ShouldBeOk();
+        (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "step-done",
+                    step = "reading",
+                    record = new { odometer = "23650" },
+                }
+            )
+        ).ShouldBeOk();
         var before = _shed.Stored();
-        var late = await _shed.TapAsync(run, new { act = "step-skipped", step = "reading", reason = "cannot see it" });
+        var late = await _shed.TapAsync(
+            run,
+            new
+            {
+                act = "step-skipped",
+                step = "reading",
+                reason = "cannot see it",
+            }
+        );
         late.Status.ShouldBe(HttpStatusCode.PreconditionFailed);
         ((string?)late["current"]["current"]).ShouldBe("school");
         _shed.Stored().ShouldBe(before);
@@ -73,36 +112,156 @@ public sealed class RunTests : IAsyncLifetime
     public async Task A_tap_sent_twice_counts_once()
     {
         var run = (await _shed.StartAsync(_bike)).ShouldBeOk();
-        var tap = new { id = InTheShed.NewId(), act = "tray-put", tray = new { part = "heat shield", count = 2 } };
+        var tap = new
+        {
+            id = InTheShed.NewId(),
+            act = "tray-put",
+            tray = new { part = "heat shield", count = 2 },
+        };
         (await _shed.TapAsync(run, tap)).ShouldBeOk();
         var again = (await _shed.TapAsync(run, tap)).ShouldBeOk();
         again["tray"].AsArray().ShouldHaveSingleItem();
     }
 
-    public static TheoryData<string, object, string, string> Unfit => new()
-    {
-        { "reading", new { act = "step-done", step = "reading" }, "record.meters", "is missing" },
-        { "reading", new { act = "step-done", step = "reading", record = new { odometer = "12" } }, "record.odometer", "backwards" },
-        { "reading", new { act = "step-done", step = "reading", record = new { odometer = "NaN" } }, "record.odometer", "is not a number" },
-        { "reading", new { act = "step-done", step = "reading", record = new { hours = "12" } }, "record.meters", "has not got" },
-        { "reading", new { act = "step-done", step = "pour-first", record = new { volume = "2 L", fluid = "x" } }, "step", "waits for" },
-        { "reading", new { act = "step-done", step = "weld" }, "step", "is not a step" },
-        { "reading", new { act = "step-done" }, "step", "is missing" },
-        { "reading", new { act = "step-skipped", step = "reading" }, "reason", "is missing" },
-        { "reading", new { act = "step-not-sound", step = "reading" }, "finding", "is missing" },
-        { "reading", new { act = "finding-noted", finding = new { title = "", severity = "watch" } }, "finding.title", "is missing" },
-        { "reading", new { act = "finding-noted", finding = new { title = "x", severity = "watch", costGuess = "lots" } }, "finding.costGuess", "is not an amount" },
-        { "reading", new { act = "tray-put", tray = new { part = "bolt", count = 0 } }, "tray.count", "between 1 and 99" },
-        { "reading", new { act = "tray-taken", item = "nothing" }, "item", "is not on the tray" },
-        { "reading", new { act = "timer-started", step = "reading" }, "step", "has no timer" },
-        { "reading", new { act = "step-reopened", step = "reading" }, "step", "not answered yet" },
-        { "school", new { act = "step-done", step = "school", record = new { option = "boil" } }, "record.option", "none of the choices" },
-        { "pour-first", new { act = "step-done", step = "pour-first", record = new { volume = "2 km", fluid = "x" } }, "record.volume", "a volume is wanted" },
-        { "pour-first", new { act = "step-done", step = "pour-first", record = new { volume = "9000", fluid = "x" } }, "record.volume", "more than can be meant" },
-        { "pour-first", new { act = "step-done", step = "pour-first", record = new { volume = "2" } }, "record.fluid", "is missing" },
-        { "pour-first", new { act = "step-skipped", step = "pour-first", reason = "no oil" }, "step", "set the whole job aside" },
-        { "level-first", new { act = "step-done", step = "level-first", record = new { level = "below" } }, "record.level", "below the mark" },
-    };
+    public static TheoryData<string, object, string, string> Unfit =>
+        new()
+        {
+            { "reading", new { act = "step-done", step = "reading" }, "record.meters", "is missing" },
+            {
+                "reading",
+                new
+                {
+                    act = "step-done",
+                    step = "reading",
+                    record = new { odometer = "12" },
+                },
+                "record.odometer",
+                "backwards"
+            },
+            {
+                "reading",
+                new
+                {
+                    act = "step-done",
+                    step = "reading",
+                    record = new { odometer = "NaN" },
+                },
+                "record.odometer",
+                "is not a number"
+            },
+            {
+                "reading",
+                new
+                {
+                    act = "step-done",
+                    step = "reading",
+                    record = new { hours = "12" },
+                },
+                "record.meters",
+                "has not got"
+            },
+            {
+                "reading",
+                new
+                {
+                    act = "step-done",
+                    step = "pour-first",
+                    record = new { volume = "2 L", fluid = "x" },
+                },
+                "step",
+                "waits for"
+            },
+            { "reading", new { act = "step-done", step = "weld" }, "step", "is not a step" },
+            { "reading", new { act = "step-done" }, "step", "is missing" },
+            { "reading", new { act = "step-skipped", step = "reading" }, "reason", "is missing" },
+            { "reading", new { act = "step-not-sound", step = "reading" }, "finding", "is missing" },
+            { "reading", new { act = "finding-noted", finding = new { title = "", severity = "watch" } }, "finding.title", "is missing" },
+            {
+                "reading",
+                new
+                {
+                    act = "finding-noted",
+                    finding = new
+                    {
+                        title = "x",
+                        severity = "watch",
+                        costGuess = "lots",
+                    },
+                },
+                "finding.costGuess",
+                "is not an amount"
+            },
+            { "reading", new { act = "tray-put", tray = new { part = "bolt", count = 0 } }, "tray.count", "between 1 and 99" },
+            { "reading", new { act = "tray-taken", item = "nothing" }, "item", "is not on the tray" },
+            { "reading", new { act = "timer-started", step = "reading" }, "step", "has no timer" },
+            { "reading", new { act = "step-reopened", step = "reading" }, "step", "not answered yet" },
+            {
+                "school",
+                new
+                {
+                    act = "step-done",
+                    step = "school",
+                    record = new { option = "boil" },
+                },
+                "record.option",
+                "none of the choices"
+            },
+            {
+                "pour-first",
+                new
+                {
+                    act = "step-done",
+                    step = "pour-first",
+                    record = new { volume = "2 km", fluid = "x" },
+                },
+                "record.volume",
+                "a volume is wanted"
+            },
+            {
+                "pour-first",
+                new
+                {
+                    act = "step-done",
+                    step = "pour-first",
+                    record = new { volume = "9000", fluid = "x" },
+                },
+                "record.volume",
+                "more than can be meant"
+            },
+            {
+                "pour-first",
+                new
+                {
+                    act = "step-done",
+                    step = "pour-first",
+                    record = new { volume = "2" },
+                },
+                "record.fluid",
+                "is missing"
+            },
+            {
+                "pour-first",
+                new
+                {
+                    act = "step-skipped",
+                    step = "pour-first",
+                    reason = "no oil",
+                },
+                "step",
+                "set the whole job aside"
+            },
+            {
+                "level-first",
+                new
+                {
+                    act = "step-done",
+                    step = "level-first",
+                    record = new { level = "below" },
+                },
+                "record.level",
+                "below the mark"
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Unfit))]
@@ -133,7 +292,12 @@ public sealed class RunTests : IAsyncLifetime
     [Fact]
     public async Task A_job_with_something_on_the_tray_is_not_signed_off_without_a_reason()
     {
-        var run = (await _shed.TapAsync((await _shed.StartAsync(_bike)).ShouldBeOk(), new { act = "tray-put", tray = new { part = "spacer", count = 1 } })).ShouldBeOk();
+        var run = (
+            await _shed.TapAsync(
+                (await _shed.StartAsync(_bike)).ShouldBeOk(),
+                new { act = "tray-put", tray = new { part = "spacer", count = 1 } }
+            )
+        ).ShouldBeOk();
         run = await _shed.UpToAsync(run);
         (await _shed.FinishAsync(run)).ShouldRefuse("leftover", "spacer");
         (await _shed.FinishAsync(run, leftover: "bent, a new one is ordered")).ShouldBeOk();
@@ -160,7 +324,18 @@ public sealed class RunTests : IAsyncLifetime
     public async Task Minutes_that_cannot_be_are_refused(string minutes, string words)
     {
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike)).ShouldBeOk());
-        var refused = await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/finish", new { id = InTheShed.NewId(), minutes, costs = Array.Empty<object>(), leftover = "", note = "" }, run.ETag);
+        var refused = await _shed.PostAsync(
+            $"/api/runs/{(string)run["id"]!}/finish",
+            new
+            {
+                id = InTheShed.NewId(),
+                minutes,
+                costs = Array.Empty<object>(),
+                leftover = "",
+                note = "",
+            },
+            run.ETag
+        );
         refused.ShouldRefuse("minutes", words);
         var costs = await _shed.FinishAsync(run, costs: [new { @for = "oil", amount = "NaN" }]);
         costs.ShouldRefuse("costs.0.amount", "is not an amount");
@@ -172,8 +347,16 @@ public sealed class RunTests : IAsyncLifetime
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike)).ShouldBeOk(), "seat");
         var gates = (await _shed.GetAsync($"/api/bikes/{_bike}"))["gates"];
         ((string?)gates[0]!["state"]).ShouldBe("shut");
-        (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "" }, run.ETag)).ShouldRefuse("reason", "is missing");
-        (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "no filter to be had" }, run.ETag)).ShouldBeOk();
+        (
+            await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "" }, run.ETag)
+        ).ShouldRefuse("reason", "is missing");
+        (
+            await _shed.PostAsync(
+                $"/api/runs/{(string)run["id"]!}/set-aside",
+                new { id = InTheShed.NewId(), reason = "no filter to be had" },
+                run.ETag
+            )
+        ).ShouldBeOk();
         var after = (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk();
         ((string?)after["gates"][0]!["state"]).ShouldBe("shut", "the oil is still out");
         ((string?)after["reservoirs"][0]!["state"]).ShouldBe("empty");
@@ -185,7 +368,21 @@ public sealed class RunTests : IAsyncLifetime
     public async Task Found_something_stands_on_the_bike_at_once()
     {
         var run = (await _shed.StartAsync(_bike)).ShouldBeOk();
-        (await _shed.TapAsync(run, new { act = "finding-noted", finding = new { title = "Split coolant hose", severity = "fix-soon", costGuess = "18" } })).ShouldBeOk();
+        (
+            await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "finding-noted",
+                    finding = new
+                    {
+                        title = "Split coolant hose",
+                        severity = "fix-soon",
+                        costGuess = "18",
+                    },
+                }
+            )
+        ).ShouldBeOk();
         ((string?)(await _shed.GetAsync($"/api/bikes/{_bike}"))["findings"][0]!["title"]).ShouldBe("Split coolant hose");
     }
 
@@ -207,19 +404,54 @@ public sealed class RunTests : IAsyncLifetime
         var standing = (await StandingAsync()).ShouldHaveSingleItem()!;
         ((string)standing["what"]!).ShouldBe("a clean rag in the intake");
         ((string?)standing["run"]).ShouldBe((string)run["id"]!);
-        var undo = new { id = InTheShed.NewId(), thing = "rag-in-intake", date = "2026-04-18", how = "pulled it out" };
+        var undo = new
+        {
+            id = InTheShed.NewId(),
+            thing = "rag-in-intake",
+            date = "2026-04-18",
+            how = "pulled it out",
+        };
         (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldRefuse("thing", "under way");
         // Set aside with the rag in, it stands in the book and outlives the job and the server.
-        (await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "rain" }, run.ETag)).ShouldBeOk();
+        (
+            await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "rain" }, run.ETag)
+        ).ShouldBeOk();
         await _shed.RestartAsync();
         (await StandingAsync()).ShouldHaveSingleItem()!["run"].ShouldBeNull();
-        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", new { id = InTheShed.NewId(), thing = "rag-in-intake", date = "2026-04-17", how = (string?)null })).ShouldRefuse("date", "before it was left so");
-        (await _shed.PostAsync($"/api/bikes/{_bike}/undone", new { id = InTheShed.NewId(), thing = "spanner", date = "2026-04-18", how = (string?)null })).ShouldRefuse("thing", "not on the undo list");
+        (
+            await _shed.PostAsync(
+                $"/api/bikes/{_bike}/undone",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    thing = "rag-in-intake",
+                    date = "2026-04-17",
+                    how = (string?)null,
+                }
+            )
+        ).ShouldRefuse("date", "before it was left so");
+        (
+            await _shed.PostAsync(
+                $"/api/bikes/{_bike}/undone",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    thing = "spanner",
+                    date = "2026-04-18",
+                    how = (string?)null,
+                }
+            )
+        ).ShouldRefuse("thing", "not on the undo list");
         var line = (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
         (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
         (await StandingAsync()).ShouldBeEmpty();
         // Struck, it is back.
-        (await _shed.PostAsync($"/api/entries/{(string)line["id"]!}/strike", new { id = InTheShed.NewId(), reason = "it is still there" })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                $"/api/entries/{(string)line["id"]!}/strike",
+                new { id = InTheShed.NewId(), reason = "it is still there" }
+            )
+        ).ShouldBeOk();
         (await StandingAsync()).ShouldHaveSingleItem();
     }
 }

@@ -7,7 +7,8 @@ public class LayupTests
     {
         await using var shed = await TestShed.OpenAsync();
         var bike = await shed.BikeAsync(reading: null);
-        for (var week = 30; week >= 4; week--) (await shed.ReadAsync(bike, $"{9_000 + ((30 - week) * 60)}", $"{TestShed.Today.PlusDays(-7 * week):uuuu-MM-dd}")).ShouldBeOk();
+        for (var week = 30; week >= 4; week--)
+            (await shed.ReadAsync(bike, $"{9_000 + ((30 - week) * 60)}", $"{TestShed.Today.PlusDays(-7 * week):uuuu-MM-dd}")).ShouldBeOk();
         (await StandAsync(shed, bike, "lay-up", "2026-03-22", "salt")).ShouldBeOk();
         var page = (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
         ((string?)page["standsSince"]).ShouldBe("2026-03-22");
@@ -46,5 +47,13 @@ public class LayupTests
     }
 
     private static Task<Answer> StandAsync(TestShed shed, string bike, string what, string date, string? words, string? id = null) =>
-        shed.PostAsync($"/api/bikes/{bike}/{what}", new { id = id ?? InTheShed.NewId(), date, words });
+        shed.PostAsync(
+            $"/api/bikes/{bike}/{what}",
+            new
+            {
+                id = id ?? InTheShed.NewId(),
+                date,
+                words,
+            }
+        );
 }

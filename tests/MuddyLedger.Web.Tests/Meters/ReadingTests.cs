@@ -46,7 +46,21 @@ public sealed class ReadingTests : IAsyncLifetime
         var jump = await _shed.ReadAsync(_bike, "19000");
         jump.ShouldRefuse("reading", "confirm it");
         ((string?)jump["ask"]).ShouldBe("confirm");
-        (await _shed.PostAsync($"/api/bikes/{_bike}/readings", new { id = InTheShed.NewId(), meter = "odometer", reading = "19000", date = "2026-04-18", note = (string?)null, because = (string?)null, confirmed = true })).ShouldBeOk();
+        (
+            await _shed.PostAsync(
+                $"/api/bikes/{_bike}/readings",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    meter = "odometer",
+                    reading = "19000",
+                    date = "2026-04-18",
+                    note = (string?)null,
+                    because = (string?)null,
+                    confirmed = true,
+                }
+            )
+        ).ShouldBeOk();
     }
 
     [Theory]
@@ -55,13 +69,16 @@ public sealed class ReadingTests : IAsyncLifetime
     [InlineData("18.4.2026", "is not a date")]
     [InlineData("2026-02-30", "is not a date")]
     [InlineData("", "is missing")]
-    public async Task A_date_that_cannot_be_is_refused(string date, string words) => (await _shed.ReadAsync(_bike, "9400", date)).ShouldRefuse("date", words);
+    public async Task A_date_that_cannot_be_is_refused(string date, string words) =>
+        (await _shed.ReadAsync(_bike, "9400", date)).ShouldRefuse("date", words);
 
     [Fact]
-    public async Task A_meter_that_is_not_on_the_bike_is_refused() => (await _shed.ReadAsync(_bike, "12", meter: "hour-meter")).ShouldRefuse("meter", "is not on this bike");
+    public async Task A_meter_that_is_not_on_the_bike_is_refused() =>
+        (await _shed.ReadAsync(_bike, "12", meter: "hour-meter")).ShouldRefuse("meter", "is not on this bike");
 
     [Fact]
-    public async Task A_bike_that_is_not_there_is_not_found() => (await _shed.ReadAsync(InTheShed.NewId(), "9400")).Status.ShouldBe(HttpStatusCode.NotFound);
+    public async Task A_bike_that_is_not_there_is_not_found() =>
+        (await _shed.ReadAsync(InTheShed.NewId(), "9400")).Status.ShouldBe(HttpStatusCode.NotFound);
 
     [Fact]
     public async Task A_back_dated_reading_must_fit_between_its_neighbours()
@@ -97,7 +114,9 @@ public sealed class ReadingTests : IAsyncLifetime
     {
         var read = (await _shed.GetAsync("/api/units/read?text=95%20in-lb&unit=N%20m")).ShouldBeOk();
         ((decimal)read["inOwnUnit"]["value"]!).ShouldBe(10.7m);
-        ((string?)(await _shed.GetAsync("/api/units/read?text=12%20furlongs&unit=mi")).Body["refusal"]).ShouldNotBeNull().ShouldContain("furlongs");
+        ((string?)(await _shed.GetAsync("/api/units/read?text=12%20furlongs&unit=mi")).Body["refusal"])
+            .ShouldNotBeNull()
+            .ShouldContain("furlongs");
     }
 
     private async Task<decimal?> ShownAsync() => (decimal?)(await _shed.GetAsync($"/api/bikes/{_bike}"))["meters"][0]!["display"]!["value"];

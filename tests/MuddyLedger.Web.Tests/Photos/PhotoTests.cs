@@ -10,7 +10,12 @@ namespace MuddyLedger.Web.Tests.Photos;
 /// <summary>Pictures by real HTTP; what is in a file is read by a metadata library that the server does not use.</summary>
 public class PhotoTests
 {
-    private static async Task<(HttpStatusCode Status, JsonNode Body)> SendAsync(TestShed shed, string path, byte[] picture, string kind = "image/jpeg")
+    private static async Task<(HttpStatusCode Status, JsonNode Body)> SendAsync(
+        TestShed shed,
+        string path,
+        byte[] picture,
+        string kind = "image/jpeg"
+    )
     {
         using var content = new ByteArrayContent(picture);
         content.Headers.ContentType = new MediaTypeHeaderValue(kind);
@@ -18,7 +23,8 @@ public class PhotoTests
         return (response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
     }
 
-    private static string AtPoint(Answer viewing, string photo, string point = "standing.pegs") => $"/api/viewings/{(string)viewing["id"]!}/points/{point}/photos/{photo}";
+    private static string AtPoint(Answer viewing, string photo, string point = "standing.pegs") =>
+        $"/api/viewings/{(string)viewing["id"]!}/points/{point}/photos/{photo}";
 
     [Fact]
     public async Task A_photo_at_a_point_is_kept_without_its_position_and_comes_back_upright()
@@ -27,7 +33,12 @@ public class PhotoTests
         var viewing = await ViewingTests.OpenAsync(shed);
         var photo = InTheShed.NewId();
         var sent = Shots.FromAPhone(orientation: 6);
-        ImageMetadataReader.ReadMetadata(new MemoryStream(sent)).OfType<GpsDirectory>().ShouldHaveSingleItem().GetGeoLocation()!.Latitude.ShouldBe(54.504306, 0.00001, "the file sent does say where it was taken");
+        ImageMetadataReader
+            .ReadMetadata(new MemoryStream(sent))
+            .OfType<GpsDirectory>()
+            .ShouldHaveSingleItem()
+            .GetGeoLocation()!
+            .Latitude.ShouldBe(54.504306, 0.00001, "the file sent does say where it was taken");
         var (status, body) = await SendAsync(shed, AtPoint(viewing, photo), sent);
         status.ShouldBe(HttpStatusCode.OK, body.ToString());
         ViewingTests.Point(new(status, body, null), "standing.pegs")["photos"]!.AsArray().Select(id => (string)id!).ShouldBe([photo]);
@@ -36,7 +47,14 @@ public class PhotoTests
         foreach (var (address, width) in new[] { ($"/api/photos/{photo}", 300), ($"/api/photos/{photo}/small", 180) })
         {
             var kept = await shed.Http.GetByteArrayAsync(address, TestContext.Current.CancellationToken);
-            ImageMetadataReader.ReadMetadata(new MemoryStream(kept)).Where(directory => directory is GpsDirectory or ExifDirectoryBase || directory.Name.Contains("XMP", StringComparison.Ordinal) || directory.Name.Contains("Comment", StringComparison.Ordinal)).ShouldBeEmpty();
+            ImageMetadataReader
+                .ReadMetadata(new MemoryStream(kept))
+                .Where(directory =>
+                    directory is GpsDirectory or ExifDirectoryBase
+                    || directory.Name.Contains("XMP", StringComparison.Ordinal)
+                    || directory.Name.Contains("Comment", StringComparison.Ordinal)
+                )
+                .ShouldBeEmpty();
             using var picture = SKBitmap.Decode(kept);
             // Turned a quarter to the right: what was the upper left corner is the upper right one.
             (picture.Width, picture.Height).ShouldBe((width, width * 4 / 3));
@@ -75,11 +93,18 @@ public class PhotoTests
         await using var shed = await TestShed.OpenAsync();
         var bike = await shed.BikeAsync();
         var photo = InTheShed.NewId();
-        var (status, entry) = await SendAsync(shed, $"/api/bikes/{bike}/photos/{photo}?about=the%20left%20side", Shots.Plain(3200, 2400, format), kind);
+        var (status, entry) = await SendAsync(
+            shed,
+            $"/api/bikes/{bike}/photos/{photo}?about=the%20left%20side",
+            Shots.Plain(3200, 2400, format),
+            kind
+        );
         status.ShouldBe(HttpStatusCode.OK, entry.ToString());
         ((string?)entry["photo"]).ShouldBe(photo);
         entry["figures"]![0]!["text"]!.GetValue<string>().ShouldBe("the left side");
-        using var picture = SKBitmap.Decode(await shed.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken));
+        using var picture = SKBitmap.Decode(
+            await shed.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken)
+        );
         (picture.Width, picture.Height).ShouldBe((1600, 1200));
     }
 
@@ -90,16 +115,18 @@ public class PhotoTests
         var viewing = await ViewingTests.OpenAsync(shed);
         var whole = Shots.Plain();
         var before = shed.Stored();
-        foreach (var (picture, status, words) in new[]
-        {
-            (Array.Empty<byte>(), HttpStatusCode.UnprocessableEntity, "is missing"),
-            ("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray(), HttpStatusCode.UnprocessableEntity, "no JPEG, PNG or WebP"),
-            (Shots.Plain(format: SKEncodedImageFormat.Png)[..60], HttpStatusCode.UnprocessableEntity, "damaged"),
-            (whole[..(whole.Length / 2)], HttpStatusCode.UnprocessableEntity, "cut short or damaged"),
-            (Shots.Bomb(40_000, 40_000), HttpStatusCode.UnprocessableEntity, "no camera takes so large a picture"),
-            (Shots.Bomb(12_000, 12_000), HttpStatusCode.UnprocessableEntity, "too large to unpack"),
-            (new byte[PhotoFile.LargestFile + 1], HttpStatusCode.RequestEntityTooLarge, "at most 15 MB"),
-        })
+        foreach (
+            var (picture, status, words) in new[]
+            {
+                (Array.Empty<byte>(), HttpStatusCode.UnprocessableEntity, "is missing"),
+                ("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray(), HttpStatusCode.UnprocessableEntity, "no JPEG, PNG or WebP"),
+                (Shots.Plain(format: SKEncodedImageFormat.Png)[..60], HttpStatusCode.UnprocessableEntity, "damaged"),
+                (whole[..(whole.Length / 2)], HttpStatusCode.UnprocessableEntity, "cut short or damaged"),
+                (Shots.Bomb(40_000, 40_000), HttpStatusCode.UnprocessableEntity, "no camera takes so large a picture"),
+                (Shots.Bomb(12_000, 12_000), HttpStatusCode.UnprocessableEntity, "too large to unpack"),
+                (new byte[PhotoFile.LargestFile + 1], HttpStatusCode.RequestEntityTooLarge, "at most 15 MB"),
+            }
+        )
         {
             var watch = System.Diagnostics.Stopwatch.StartNew();
             var (answered, body) = await SendAsync(shed, AtPoint(viewing, InTheShed.NewId()), picture);
@@ -146,7 +173,19 @@ public class PhotoTests
         var photo = InTheShed.NewId();
         (await SendAsync(shed, AtPoint(viewing, photo), Shots.FromAPhone())).Status.ShouldBe(HttpStatusCode.OK);
         var bike = InTheShed.NewId();
-        (await shed.PostAsync($"/api/viewings/{(string)viewing["id"]!}/buy", new { id = InTheShed.NewId(), bike, nickname = "The red one", paid = "2900", date = "2026-04-18" })).ShouldBeOk();
+        (
+            await shed.PostAsync(
+                $"/api/viewings/{(string)viewing["id"]!}/buy",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    bike,
+                    nickname = "The red one",
+                    paid = "2900",
+                    date = "2026-04-18",
+                }
+            )
+        ).ShouldBeOk();
         var line = (await shed.BookAsync()).Single(entry => (string?)entry!["kind"] == "photo")!;
         ((string)line["photo"]!).ShouldBe(photo);
         line["figures"]![0]!["text"]!.GetValue<string>().ShouldContain("at the viewing");
@@ -157,8 +196,12 @@ public class PhotoTests
         await using var other = await TestShed.OpenAsync();
         (await other.PostAsync($"/api/import?id={InTheShed.NewId()}", copy.ToJsonString())).ShouldBeOk();
         foreach (var size in new[] { "", "/small" })
-            (await other.Http.GetByteArrayAsync($"/api/photos/{photo}{size}", TestContext.Current.CancellationToken)).Length.ShouldBeGreaterThan(500);
-        (await other.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken)).ShouldBe(await shed.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken));
+            (
+                await other.Http.GetByteArrayAsync($"/api/photos/{photo}{size}", TestContext.Current.CancellationToken)
+            ).Length.ShouldBeGreaterThan(500);
+        (await other.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken)).ShouldBe(
+            await shed.Http.GetByteArrayAsync($"/api/photos/{photo}", TestContext.Current.CancellationToken)
+        );
     }
 
     [Fact]
@@ -175,8 +218,14 @@ public class PhotoTests
             return await other.PostAsync($"/api/import?id={InTheShed.NewId()}", copy.ToJsonString());
         }
 
-        (await WithAsync(copy => copy["photos"] = new JsonArray())).ShouldRefuse("viewings.0.taps.0.act.photo", "is no picture of this copy");
-        (await WithAsync(copy => copy["photos"]![0]!["image"] = Convert.ToBase64String(Shots.FromAPhone()))).ShouldRefuse("photos.0.image", "is no JPEG as this Muddy Ledger keeps them");
+        (await WithAsync(copy => copy["photos"] = new JsonArray())).ShouldRefuse(
+            "viewings.0.taps.0.act.photo",
+            "is no picture of this copy"
+        );
+        (await WithAsync(copy => copy["photos"]![0]!["image"] = Convert.ToBase64String(Shots.FromAPhone()))).ShouldRefuse(
+            "photos.0.image",
+            "is no JPEG as this Muddy Ledger keeps them"
+        );
         (await WithAsync(copy => copy["photos"]![0]!["image"] = "not base64")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await WithAsync(copy => copy["photos"]![0]!.AsObject().Remove("image"))).ShouldRefuse("photos.0.image", "is empty");
         (await WithAsync(_ => { })).ShouldBeOk();

@@ -99,7 +99,8 @@ internal static class Shots
         using (var zlib = new ZLibStream(packed, CompressionLevel.Fastest, leaveOpen: true))
         {
             var row = new byte[1 + ((width + 7) / 8)];
-            for (var at = 0; at < height; at++) zlib.Write(row);
+            for (var at = 0; at < height; at++)
+                zlib.Write(row);
         }
 
         Chunk(png, "IDAT", packed.ToArray());
@@ -126,7 +127,8 @@ internal static class Shots
         foreach (var one in bytes)
         {
             crc ^= one;
-            for (var bit = 0; bit < 8; bit++) crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320 : crc >> 1;
+            for (var bit = 0; bit < 8; bit++)
+                crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320 : crc >> 1;
         }
 
         return ~crc;

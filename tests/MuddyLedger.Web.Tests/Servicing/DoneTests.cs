@@ -20,8 +20,20 @@ public sealed class DoneTests : IAsyncLifetime
     [Fact]
     public async Task The_owners_own_limits_hold_until_they_are_taken_back()
     {
-        Task<Answer> Set(string? distance, string? months, string task = "engine-oil.replace") => _shed.PostAsync($"/api/bikes/{_bike}/servicing/interval",
-            new { id = InTheShed.NewId(), task, distance, hours = (string?)null, months, from = "manual", source = "p. 3-12" });
+        Task<Answer> Set(string? distance, string? months, string task = "engine-oil.replace") =>
+            _shed.PostAsync(
+                $"/api/bikes/{_bike}/servicing/interval",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    task,
+                    distance,
+                    hours = (string?)null,
+                    months,
+                    from = "manual",
+                    source = "p. 3-12",
+                }
+            );
         (await Set("8000 km", "6")).ShouldBeOk();
         var limits = (await _shed.TaskAsync(_bike, "engine-oil.replace"))["limits"]!.AsArray();
         ((decimal)limits[0]!["amount"]!["value"]!).ShouldBe(4_971);
@@ -38,7 +50,17 @@ public sealed class DoneTests : IAsyncLifetime
     public async Task A_paper_is_entered_with_its_last_day()
     {
         var bike = await _shed.BikeAsync(change: profile => profile["title"] = "road-title");
-        Task<Answer> Paper(string paper, string until) => _shed.PostAsync($"/api/bikes/{bike}/servicing/paper", new { id = InTheShed.NewId(), paper, until, note = (string?)null });
+        Task<Answer> Paper(string paper, string until) =>
+            _shed.PostAsync(
+                $"/api/bikes/{bike}/servicing/paper",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    paper,
+                    until,
+                    note = (string?)null,
+                }
+            );
         (await Paper("registration", "2026-09-30")).ShouldBeOk();
         var task = await _shed.TaskAsync(bike, "registration.renew");
         ((string?)task["likelyDue"]).ShouldBe("2026-09-30");
@@ -53,7 +75,19 @@ public sealed class DoneTests : IAsyncLifetime
     {
         var heron = await _shed.BikeAsync("two-stroke-enduro", "40 h", profile => profile["severities"] = new JsonArray());
         (await _shed.DoneAsync(heron, "air-filter.clean", "2026-04-17")).ShouldBeOk();
-        Task<Answer> Ride(string? hours, string? distance, params string[] severities) => _shed.PostAsync($"/api/bikes/{heron}/rides", new { id = InTheShed.NewId(), date = "2026-04-18", hours, distance, ground = "sand", severities });
+        Task<Answer> Ride(string? hours, string? distance, params string[] severities) =>
+            _shed.PostAsync(
+                $"/api/bikes/{heron}/rides",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    date = "2026-04-18",
+                    hours,
+                    distance,
+                    ground = "sand",
+                    severities,
+                }
+            );
         (await _shed.ReadAsync(heron, "40", "2026-04-17", "hour-meter")).ShouldBeOk();
         (await _shed.ReadAsync(heron, "42", meter: "hour-meter")).ShouldBeOk();
         var before = (decimal)(await _shed.TaskAsync(heron, "air-filter.clean"))["limits"]![0]!["left"]!["value"]!;
@@ -70,7 +104,10 @@ public sealed class DoneTests : IAsyncLifetime
     public async Task Each_answer_says_because_of_what()
     {
         (await _shed.DoneAsync(_bike, "engine-oil.replace", "2026-04-18")).ShouldBeOk();
-        var because = (await _shed.TaskAsync(_bike, "engine-oil.replace"))["because"]!.AsArray().Select(line => (string?)line!["kind"]).ToList();
+        var because = (await _shed.TaskAsync(_bike, "engine-oil.replace"))["because"]!
+            .AsArray()
+            .Select(line => (string?)line!["kind"])
+            .ToList();
         because.ShouldBe(["limit", "limit", "last-done", "meter-today", "rate-unknown"], ignoreOrder: true);
     }
 
@@ -88,8 +125,10 @@ public sealed class DoneTests : IAsyncLifetime
     [InlineData("top-end.replace", "2026-04-18", "task", "is not a task of this bike")]
     [InlineData("engine-oil.replace", "2027-01-01", "date", "in the future")]
     [InlineData("", "2026-04-18", "task", "is missing")]
-    public async Task What_cannot_be_is_refused_by_field(string task, string date, string field, string words) => (await _shed.DoneAsync(_bike, task, date)).ShouldRefuse(field, words);
+    public async Task What_cannot_be_is_refused_by_field(string task, string date, string field, string words) =>
+        (await _shed.DoneAsync(_bike, task, date)).ShouldRefuse(field, words);
 
     [Fact]
-    public async Task Evidence_of_an_unknown_kind_is_refused_by_field() => (await _shed.DoneAsync(_bike, "engine-oil.replace", "2026-04-18", "dreamt")).ShouldRefuse("evidence", "none of the choices");
+    public async Task Evidence_of_an_unknown_kind_is_refused_by_field() =>
+        (await _shed.DoneAsync(_bike, "engine-oil.replace", "2026-04-18", "dreamt")).ShouldRefuse("evidence", "none of the choices");
 }

@@ -35,11 +35,22 @@ public sealed class ShelfTests : IAsyncLifetime
     {
         var oil = await AddAsync(Fluid());
         var id = InTheShed.NewId();
-        foreach (var _ in new[] { 1, 2 }) (await MoveAsync(oil, "bought", "4 L", id: id)).ShouldBeOk();
+        foreach (var _ in new[] { 1, 2 })
+            (await MoveAsync(oil, "bought", "4 L", id: id)).ShouldBeOk();
         ((decimal)Item((await _shed.GetAsync("/api/shelf")).ShouldBeOk(), oil)["left"]!["value"]!).ShouldBe(4);
-        (await _shed.PutAsync($"/api/shelf/items/{oil}", new { id = InTheShed.NewId(), item = Fluid(place: "cellar") }, "\"1\"")).ShouldBeOk();
-        (await _shed.PutAsync($"/api/shelf/items/{oil}", new { id = InTheShed.NewId(), item = Fluid(place: "attic") }, "\"1\"")).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
-        (await _shed.PutAsync($"/api/shelf/items/{oil}", new { id = InTheShed.NewId(), item = Fluid(kind: "part", minimum: "1") }, "\"2\"")).ShouldRefuse("kind", "cannot change between litres and pieces");
+        (
+            await _shed.PutAsync($"/api/shelf/items/{oil}", new { id = InTheShed.NewId(), item = Fluid(place: "cellar") }, "\"1\"")
+        ).ShouldBeOk();
+        (
+            await _shed.PutAsync($"/api/shelf/items/{oil}", new { id = InTheShed.NewId(), item = Fluid(place: "attic") }, "\"1\"")
+        ).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        (
+            await _shed.PutAsync(
+                $"/api/shelf/items/{oil}",
+                new { id = InTheShed.NewId(), item = Fluid(kind: "part", minimum: "1") },
+                "\"2\""
+            )
+        ).ShouldRefuse("kind", "cannot change between litres and pieces");
         (await _shed.PostAsync($"/api/shelf/items/{oil}/gone", new { id = InTheShed.NewId() }, "\"2\"")).ShouldBeOk();
         (await _shed.GetAsync("/api/shelf")).ShouldBeOk()["items"].AsArray().ShouldBeEmpty();
     }
@@ -50,9 +61,26 @@ public sealed class ShelfTests : IAsyncLifetime
     [InlineData("oil", "1 L", "4 bar", "38", "packs.0.size", "a volume is wanted")]
     [InlineData("oil", "1 L", "0.001 L", "38", "packs.0.size", "less than a hundredth")]
     [InlineData("oil", "1 L", "4 L", "-3", "packs.0.price", "less than nothing")]
-    public async Task Bad_input_names_its_field_and_keeps_nothing(string name, string minimum, string size, string price, string field, string words)
+    public async Task Bad_input_names_its_field_and_keeps_nothing(
+        string name,
+        string minimum,
+        string size,
+        string price,
+        string field,
+        string words
+    )
     {
-        var item = new { name, kind = "fluid", serves = "", bikes = Array.Empty<string>(), minimum, packs = new[] { new { size, price } }, place = "", note = "" };
+        var item = new
+        {
+            name,
+            kind = "fluid",
+            serves = "",
+            bikes = Array.Empty<string>(),
+            minimum,
+            packs = new[] { new { size, price } },
+            place = "",
+            note = "",
+        };
         (await _shed.PostAsync("/api/shelf/items", new { id = InTheShed.NewId(), item })).ShouldRefuse(field, words);
         (await _shed.GetAsync("/api/shelf")).ShouldBeOk()["items"].AsArray().ShouldBeEmpty();
     }
@@ -80,10 +108,27 @@ public sealed class ShelfTests : IAsyncLifetime
     {
         var bike = await _shed.BikeAsync(change: profile => profile["reservoirs"]!["engine"]!["drainAndFilter"] = "2.6 L");
         (await _shed.FinishAsync(await _shed.UpToAsync((await _shed.StartAsync(bike)).ShouldBeOk()))).ShouldBeOk();
-        var hand = new { id = InTheShed.NewId(), kind = "engine oil", date = "2026-04-18", where = "recycling yard" };
+        var hand = new
+        {
+            id = InTheShed.NewId(),
+            kind = "engine oil",
+            date = "2026-04-18",
+            where = "recycling yard",
+        };
         ((decimal)(await _shed.GetAsync("/api/shelf")).ShouldBeOk()["waste"][0]!["volume"]!["value"]!).ShouldBe(2.5m);
         (await _shed.PostAsync("/api/shelf/waste", hand)).ShouldBeOk()["waste"].AsArray().ShouldBeEmpty();
-        (await _shed.PostAsync("/api/shelf/waste", new { id = InTheShed.NewId(), hand.kind, hand.date, hand.where })).ShouldRefuse("kind", "not among what waits");
+        (
+            await _shed.PostAsync(
+                "/api/shelf/waste",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    hand.kind,
+                    hand.date,
+                    hand.where,
+                }
+            )
+        ).ShouldRefuse("kind", "not among what waits");
         (await _shed.BookAsync("?kind=waste-handed-in")).Count.ShouldBe(1);
     }
 
@@ -95,19 +140,32 @@ public sealed class ShelfTests : IAsyncLifetime
     }
 
     private Task<Answer> MoveAsync(string item, string cause, string amount, int count = 1, string? container = null, string? id = null) =>
-        _shed.PostAsync($"/api/shelf/items/{item}/moves", new { id = id ?? InTheShed.NewId(), cause, amount, count, date = "2026-04-18", note = (string?)null, container });
+        _shed.PostAsync(
+            $"/api/shelf/items/{item}/moves",
+            new
+            {
+                id = id ?? InTheShed.NewId(),
+                cause,
+                amount,
+                count,
+                date = "2026-04-18",
+                note = (string?)null,
+                container,
+            }
+        );
 
-    private static object Fluid(string kind = "fluid", string minimum = "1 L", string place = "top board") => new
-    {
-        name = "10W-40, JASO MA2",
-        kind,
-        serves = "engine oil",
-        bikes = Array.Empty<string>(),
-        minimum,
-        packs = kind == "fluid" ? new[] { new { size = "1 L", price = "12.90" }, new { size = "4 L", price = "38" } } : [],
-        place,
-        note = "",
-    };
+    private static object Fluid(string kind = "fluid", string minimum = "1 L", string place = "top board") =>
+        new
+        {
+            name = "10W-40, JASO MA2",
+            kind,
+            serves = "engine oil",
+            bikes = Array.Empty<string>(),
+            minimum,
+            packs = kind == "fluid" ? new[] { new { size = "1 L", price = "12.90" }, new { size = "4 L", price = "38" } } : [],
+            place,
+            note = "",
+        };
 
     private static JsonNode Item(Answer shelf, string id) => shelf["items"].AsArray().First(one => (string?)one!["id"] == id)!;
 }

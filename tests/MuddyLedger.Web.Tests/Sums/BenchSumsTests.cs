@@ -20,7 +20,11 @@ public sealed class BenchSumsTests : IAsyncLifetime
         tilt["byLevel"].AsArray().Select(one => (double?)one!["lost"] ?? 91).ShouldBeInOrder(SortDirection.Descending);
         ((bool)(await _shed.GetAsync($"{Sump}&axisPlace=126&direction=nose-up&degrees=30")).ShouldBeOk()["reached"]).ShouldBeFalse();
         // In inches it is the same sump.
-        var inches = (await _shed.GetAsync("/api/sums/tilt?length=7.0866%20in&width=140&height=150&oil=600%20ml&axisHeight=70&axisPlace=126&reach=60&direction=nose-up&degrees=20")).ShouldBeOk();
+        var inches = (
+            await _shed.GetAsync(
+                "/api/sums/tilt?length=7.0866%20in&width=140&height=150&oil=600%20ml&axisHeight=70&axisPlace=126&reach=60&direction=nose-up&degrees=20"
+            )
+        ).ShouldBeOk();
         ((double)inches["limits"][0]!["lost"]!).ShouldBe((double)tilt["limits"][0]!["lost"]!, 0.05);
     }
 
@@ -29,7 +33,8 @@ public sealed class BenchSumsTests : IAsyncLifetime
     [InlineData("&axisPlace=126&degrees=120", "degrees", "between 0 and 90")]
     [InlineData("&axisPlace=200", "axisPlace", "inside the box")]
     [InlineData("", "axisPlace", "is missing")]
-    public async Task A_sump_that_cannot_be_is_refused_by_field(string query, string field, string words) => (await _shed.GetAsync(Sump + query)).ShouldRefuse(field, words);
+    public async Task A_sump_that_cannot_be_is_refused_by_field(string query, string field, string words) =>
+        (await _shed.GetAsync(Sump + query)).ShouldRefuse(field, words);
 
     [Fact]
     public async Task A_pump_is_proven_or_not_and_says_within_which_range()
@@ -37,12 +42,15 @@ public sealed class BenchSumsTests : IAsyncLifetime
         var proof = (await _shed.GetAsync("/api/sums/pump-proof?fuel=8%20L&fall=160%20ml&readTo=10%20ml&low=30&high=60:1")).ShouldBeOk();
         ((string?)proof["verdict"]).ShouldBe("proven");
         ((double)proof["ratio"]).ShouldBe(50, 0.01);
-        ((string?)(await _shed.GetAsync("/api/sums/pump-proof?fuel=8%20L&fall=0&low=30&high=60")).ShouldBeOk()["verdict"]).ShouldBe("too-little");
+        ((string?)(await _shed.GetAsync("/api/sums/pump-proof?fuel=8%20L&fall=0&low=30&high=60")).ShouldBeOk()["verdict"]).ShouldBe(
+            "too-little"
+        );
         (await _shed.GetAsync("/api/sums/pump-proof?fuel=0&fall=160&low=30&high=60")).ShouldRefuse("fuel", "more than nothing");
         (await _shed.GetAsync("/api/sums/pump-proof?fuel=8&fall=160&low=60&high=30")).ShouldRefuse("high", "richer than the other end");
     }
 
-    // Common practice, no source: a clutch centre nut at 50 ft-lb is 68 N m; 106 in-lb for a small spark plug is 12 N m. Factors: NIST SP 811.
+    // Common practice, no source: a clutch centre nut at 50 ft-lb is 68 N m; 106 in-lb for a small spark plug is 12 N m. Factors: NIST SP
+    // 811.
     [Fact]
     public async Task Torque_is_told_in_every_unit_and_set_lower_with_an_adaptor()
     {
@@ -67,7 +75,13 @@ public sealed class BenchSumsTests : IAsyncLifetime
     [InlineData("-40 °C", "°F", -40)]
     [InlineData("100C", "°F", 212)]
     public async Task Any_amount_is_told_in_all_units_of_its_kind(string amount, string unit, double value) =>
-        ((double)(await _shed.GetAsync($"/api/sums/units?amount={Uri.EscapeDataString(amount)}")).ShouldBeOk()["in"].AsArray().First(one => (string?)one!["unit"] == unit)!["value"]!).ShouldBe(value);
+        (
+            (double)
+                (await _shed.GetAsync($"/api/sums/units?amount={Uri.EscapeDataString(amount)}"))
+                    .ShouldBeOk()["in"]
+                    .AsArray()
+                    .First(one => (string?)one!["unit"] == unit)!["value"]!
+        ).ShouldBe(value);
 
     [Theory]
     [InlineData("", "is missing")]

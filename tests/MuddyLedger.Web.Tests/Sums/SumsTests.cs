@@ -12,7 +12,9 @@ public class SumsTests
     public async Task A_sum_answers_in_the_owners_units(string sum, string field, double value, string unit)
     {
         await using var shed = await TestShed.OpenAsync();
-        var answer = (await shed.GetAsync($"/api/sums/{Uri.EscapeDataString(sum).Replace("%3F", "?").Replace("%3D", "=").Replace("%26", "&")}")).ShouldBeOk()[field]!;
+        var answer = (
+            await shed.GetAsync($"/api/sums/{Uri.EscapeDataString(sum).Replace("%3F", "?").Replace("%3D", "=").Replace("%26", "&")}")
+        ).ShouldBeOk()[field]!;
         ((string?)answer["unit"]).ShouldBe(unit);
         ((double)answer["value"]!).ShouldBe(value, 0.006);
     }
@@ -50,13 +52,17 @@ public class SumsTests
     public async Task Gearing_lists_every_gear_and_fork_legs_are_compared()
     {
         await using var shed = await TestShed.OpenAsync();
-        var gears = (await shed.GetAsync("/api/sums/gearing?tyre=140/80-18&primary=3&gears=2.5%201&front=13&rear=50&rpm=8000")).ShouldBeOk()["gears"]!.AsArray();
+        var gears = (
+            await shed.GetAsync("/api/sums/gearing?tyre=140/80-18&primary=3&gears=2.5%201&front=13&rear=50&rpm=8000")
+        ).ShouldBeOk()["gears"]!.AsArray();
         gears.Count.ShouldBe(2);
         // By hand: 8,000 / (3 x 1 x 50/13) x pi x 0.6812 m x 60.
         ((double)gears[1]!["kilometresAnHour"]!).ShouldBe(8000 / (3 * 50.0 / 13) * Math.PI * 0.6812 * 60 / 1000, 0.001);
         var fork = (await shed.GetAsync("/api/sums/fork-oil?tube=40&now=120&wanted=110&other=123")).ShouldBeOk();
         ((double)fork["ml"]!).ShouldBe(12.566, 0.001);
         ((bool)fork["raise"]!, (bool)fork["alike"]!).ShouldBe((true, false));
-        ((string)(await shed.GetAsync("/api/sums/viscosity?coldest=-18&hottest=28&liquidCooled=false")).ShouldBeOk()["multigrades"]![1]!).ShouldBe("10W-40");
+        (
+            (string)(await shed.GetAsync("/api/sums/viscosity?coldest=-18&hottest=28&liquidCooled=false")).ShouldBeOk()["multigrades"]![1]!
+        ).ShouldBe("10W-40");
     }
 }

@@ -2,29 +2,39 @@ namespace MuddyLedger.Web.Tests.Viewings;
 
 public class ViewingTests
 {
-    internal static object Details(string set = "motocross-four-stroke", string asking = "3400", string? stated = "3300", string soldAs = "runner", bool papers = false, string? meter = "12 h", string name = "The red one", int year = 2014) => new
-    {
-        set,
-        name,
-        make = "Fellhound",
-        model = "Scree 250",
-        year,
-        soldAs,
-        title = "unknown",
-        frameNumber = (string?)null,
-        meter,
-        asking,
-        lastRunYear = (int?)null,
-        where = "the sawmill",
-        note = (string?)null,
-        needsPapers = papers,
-        willRebuild = false,
-        budget = (string?)null,
-        hourlyRate = "12",
-        papersDiscount = "250",
-        statedValue = stated,
-        lift = "0",
-    };
+    internal static object Details(
+        string set = "motocross-four-stroke",
+        string asking = "3400",
+        string? stated = "3300",
+        string soldAs = "runner",
+        bool papers = false,
+        string? meter = "12 h",
+        string name = "The red one",
+        int year = 2014
+    ) =>
+        new
+        {
+            set,
+            name,
+            make = "Fellhound",
+            model = "Scree 250",
+            year,
+            soldAs,
+            title = "unknown",
+            frameNumber = (string?)null,
+            meter,
+            asking,
+            lastRunYear = (int?)null,
+            where = "the sawmill",
+            note = (string?)null,
+            needsPapers = papers,
+            willRebuild = false,
+            budget = (string?)null,
+            hourlyRate = "12",
+            papersDiscount = "250",
+            statedValue = stated,
+            lift = "0",
+        };
 
     internal static async Task<Answer> OpenAsync(TestShed shed, object? details = null) =>
         (await shed.PostAsync("/api/viewings", new { id = InTheShed.NewId(), details = details ?? Details() })).ShouldBeOk();
@@ -36,16 +46,32 @@ public class ViewingTests
         return shed.PostAsync($"/api/viewings/{(string)viewing["id"]!}/acts", body);
     }
 
-    internal static JsonNode Point(Answer viewing, string id) => viewing["stages"].AsArray().SelectMany(stage => stage!["points"]!.AsArray()).Single(point => (string?)point!["id"] == id)!;
+    internal static JsonNode Point(Answer viewing, string id) =>
+        viewing["stages"].AsArray().SelectMany(stage => stage!["points"]!.AsArray()).Single(point => (string?)point!["id"] == id)!;
 
-    private static IEnumerable<JsonNode> Points(Answer viewing) => viewing["stages"].AsArray().SelectMany(stage => stage!["points"]!.AsArray())!;
+    private static IEnumerable<JsonNode> Points(Answer viewing) =>
+        viewing["stages"].AsArray().SelectMany(stage => stage!["points"]!.AsArray())!;
 
     [Fact]
     public async Task A_viewing_is_made_of_its_advert_and_asks_what_fits_the_bike()
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
-        viewing["stages"].AsArray().Select(stage => (string)stage!["stage"]!).ShouldBe(["arrival", "papers", "standing", "off-the-ground", "fluids", "electrics", "cold-start", "warm", "ride-gate", "ride"]);
+        viewing["stages"]
+            .AsArray()
+            .Select(stage => (string)stage!["stage"]!)
+            .ShouldBe([
+                "arrival",
+                "papers",
+                "standing",
+                "off-the-ground",
+                "fluids",
+                "electrics",
+                "cold-start",
+                "warm",
+                "ride-gate",
+                "ride",
+            ]);
         Points(viewing).Select(point => (string)point["id"]!).ShouldNotContain("fluids.oil-injection");
         viewing["questions"].AsArray().Count.ShouldBeGreaterThan(8);
         viewing["bring"].AsArray().Select(tool => (string)tool!).ShouldContain("torch");
@@ -78,15 +104,31 @@ public class ViewingTests
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
         var before = (double)viewing["offers"]!["walkAway"]!;
-        var after = (await ActAsync(shed, viewing, new { act = "graded", point = "standing.pegs", grade = "failed" })).ShouldBeOk();
+        var after = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "standing.pegs",
+                    grade = "failed",
+                }
+            )
+        ).ShouldBeOk();
         ((double)after["score"]!["condition"]!).ShouldBe(0);
         ((double)after["score"]!["high"]!).ShouldBeLessThan(100);
         ((double)after["offers"]!["walkAway"]!).ShouldBeLessThan(before);
         after["sheet"].AsArray().ShouldHaveSingleItem()!["say"]!.GetValue<string>().ShouldBe("The footpegs are worn through.");
         await shed.RestartAsync();
-        (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}")).ShouldBeOk().Body.ToJsonString().ShouldBe(after.Body.ToJsonString());
+        (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}"))
+            .ShouldBeOk()
+            .Body.ToJsonString()
+            .ShouldBe(after.Body.ToJsonString());
         // Taken back, it is as it was.
-        ((double)(await ActAsync(shed, viewing, new { act = "cleared", point = "standing.pegs" })).ShouldBeOk()["offers"]!["walkAway"]!).ShouldBe(before);
+        (
+            (double)(await ActAsync(shed, viewing, new { act = "cleared", point = "standing.pegs" })).ShouldBeOk()["offers"]!["walkAway"]!
+        ).ShouldBe(before);
     }
 
     [Fact]
@@ -94,14 +136,70 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed, Details("road-twin", meter: "61,400 mi"));
-        var disc = (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.9", "0.177 in", "4.9 mm" }, least = "4.5 mm" })).ShouldBeOk();
+        var disc = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "measured",
+                    point = "off-the-ground.front-disc",
+                    values = new[] { "4.9", "0.177 in", "4.9 mm" },
+                    least = "4.5 mm",
+                }
+            )
+        ).ShouldBeOk();
         ((string?)Point(disc, "off-the-ground.front-disc")["grade"]).ShouldBe("failed");
         ((string?)Point(disc, "off-the-ground.front-disc")["typed"]).ShouldBe("4.9, 0.177 in, 4.9 mm");
-        var tyre = (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-tyre-age", values = new[] { "1815" } })).ShouldBeOk();
+        var tyre = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "measured",
+                    point = "off-the-ground.front-tyre-age",
+                    values = new[] { "1815" },
+                }
+            )
+        ).ShouldBeOk();
         ((string?)Point(tyre, "off-the-ground.front-tyre-age")["grade"]).ShouldBe("failed");
-        (await ActAsync(shed, viewing, new { act = "measured", point = "off-the-ground.front-tyre-age", values = new[] { "9915" } })).ShouldRefuse("values.0", "no date code");
-        (await ActAsync(shed, viewing, new { act = "measured", point = "warm.charging-lead", values = new[] { "14 bar" } })).ShouldRefuse("values.0", "a voltage is wanted");
-        (await ActAsync(shed, viewing, new { act = "measured", point = "standing.pegs", values = new[] { "3" } })).ShouldRefuse("point", "judged by eye");
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "measured",
+                    point = "off-the-ground.front-tyre-age",
+                    values = new[] { "9915" },
+                }
+            )
+        ).ShouldRefuse("values.0", "no date code");
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "measured",
+                    point = "warm.charging-lead",
+                    values = new[] { "14 bar" },
+                }
+            )
+        ).ShouldRefuse("values.0", "a voltage is wanted");
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "measured",
+                    point = "standing.pegs",
+                    values = new[] { "3" },
+                }
+            )
+        ).ShouldRefuse("point", "judged by eye");
     }
 
     [Fact]
@@ -109,11 +207,44 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
-        (await ActAsync(shed, viewing, new { act = "graded", point = "ride.gears", grade = "sound" })).ShouldRefuse("point", "waits for the ride gate");
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "ride.gears",
+                    grade = "sound",
+                }
+            )
+        ).ShouldRefuse("point", "waits for the ride gate");
         foreach (var point in Points(viewing).Where(point => (bool)point["opensRide"]!).Select(point => (string)point["id"]!).ToList())
-            viewing = (await ActAsync(shed, viewing, new { act = "graded", point, grade = "sound" })).ShouldBeOk();
+            viewing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "graded",
+                        point,
+                        grade = "sound",
+                    }
+                )
+            ).ShouldBeOk();
         viewing["rideShutBy"].AsArray().ShouldBeEmpty();
-        (await ActAsync(shed, viewing, new { act = "graded", point = "ride.gears", grade = "sound" })).ShouldBeOk();
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "ride.gears",
+                    grade = "sound",
+                }
+            )
+        ).ShouldBeOk();
     }
 
     [Fact]
@@ -121,14 +252,47 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
-        viewing = (await ActAsync(shed, viewing, new { act = "claim-heard", claim = "low-use", text = "Twelve hours from new." })).ShouldBeOk();
+        viewing = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "claim-heard",
+                    claim = "low-use",
+                    text = "Twelve hours from new.",
+                }
+            )
+        ).ShouldBeOk();
         ((double)viewing["trust"]!["share"]!).ShouldBe(0.5);
         var cost = (double)viewing["cost"]!["mean"]!;
-        viewing = (await ActAsync(shed, viewing, new { act = "graded", point = "standing.pegs", grade = "failed" })).ShouldBeOk();
+        viewing = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "standing.pegs",
+                    grade = "failed",
+                }
+            )
+        ).ShouldBeOk();
         // A material lie counts three: 2 / (2 + 5).
         ((double)viewing["trust"]!["share"]!).ShouldBe(2 / 7.0, tolerance: 1e-9);
         ((double)viewing["cost"]!["mean"]!).ShouldBeGreaterThan(cost * 1.3);
-        viewing = (await ActAsync(shed, viewing, new { act = "left", point = "fluids.air-filter", because = "refused" })).ShouldBeOk();
+        viewing = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "left",
+                    point = "fluids.air-filter",
+                    because = "refused",
+                }
+            )
+        ).ShouldBeOk();
         ((double)viewing["trust"]!["share"]!).ShouldBe(2 / 8.0, tolerance: 1e-9);
         ((string?)Point(viewing, "fluids.air-filter")["left"]).ShouldBe("refused");
     }
@@ -138,10 +302,34 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
-        foreach (var point in Points(viewing).Where(point => (string)point["stage"]! != "ride").Select(point => (string)point["id"]!).ToList())
-            viewing = (await ActAsync(shed, viewing, new { act = "graded", point, grade = "sound" })).ShouldBeOk();
+        foreach (
+            var point in Points(viewing).Where(point => (string)point["stage"]! != "ride").Select(point => (string)point["id"]!).ToList()
+        )
+            viewing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "graded",
+                        point,
+                        grade = "sound",
+                    }
+                )
+            ).ShouldBeOk();
         ((double)viewing["score"]!["condition"]!).ShouldBe(100);
-        viewing = (await ActAsync(shed, viewing, new { act = "graded", point = "standing.frame-cracks", grade = "bad" })).ShouldBeOk();
+        viewing = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "standing.frame-cracks",
+                    grade = "bad",
+                }
+            )
+        ).ShouldBeOk();
         ((double)viewing["score"]!["condition"]!).ShouldBeGreaterThan(90);
         ((string?)viewing["verdict"]).ShouldBe("walk-away");
         ((string?)viewing["reasons"].AsArray()[0]!["title"]).ShouldBe("Frame free of cracks");
@@ -154,15 +342,52 @@ public class ViewingTests
         var viewing = await OpenAsync(shed, Details(stated: null));
         viewing.Body["offers"].ShouldBeNull();
         foreach (var (price, year) in new[] { ("2800", 2012), ("3000", 2013), ("3400", 2015) })
-            viewing = (await ActAsync(shed, viewing, new { act = "comparable", price, year })).ShouldBeOk();
+            viewing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "comparable",
+                        price,
+                        year,
+                    }
+                )
+            ).ShouldBeOk();
         ((double)viewing["value"]!["value"]!).ShouldBe(3200, tolerance: 1);
         var bare = (double)viewing["offers"]!["walkAway"]!;
-        viewing = (await ActAsync(shed, viewing, new { act = "credit", text = "spare wheels", low = "80", likely = "120", high = "160" })).ShouldBeOk();
+        viewing = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "credit",
+                    text = "spare wheels",
+                    low = "80",
+                    likely = "120",
+                    high = "160",
+                }
+            )
+        ).ShouldBeOk();
         ((double)viewing["offers"]!["walkAway"]!).ShouldBe(bare + 120, tolerance: 12);
         var credit = (Guid)viewing["credits"].AsArray()[0]!["id"]!;
         viewing = (await ActAsync(shed, viewing, new { act = "credit-dropped", item = credit })).ShouldBeOk();
         ((double)viewing["offers"]!["walkAway"]!).ShouldBe(bare, tolerance: 1);
-        (await ActAsync(shed, viewing, new { act = "credit", text = "x", low = "80", likely = "20", high = "160" })).ShouldRefuse("likely", "between low and high");
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "credit",
+                    text = "x",
+                    low = "80",
+                    likely = "20",
+                    high = "160",
+                }
+            )
+        ).ShouldRefuse("likely", "between low and high");
     }
 
     [Fact]
@@ -171,12 +396,57 @@ public class ViewingTests
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
         var cost = (double)Point(viewing, "standing.pegs")["cost"]!["likely"]!;
-        (await shed.PutAsync("/api/prices/standing.pegs", new { id = InTheShed.NewId(), low = "200", likely = "300", high = "400", hoursLow = "", hoursLikely = "", hoursHigh = "" })).ShouldBeOk();
+        (
+            await shed.PutAsync(
+                "/api/prices/standing.pegs",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    low = "200",
+                    likely = "300",
+                    high = "400",
+                    hoursLow = "",
+                    hoursLikely = "",
+                    hoursHigh = "",
+                }
+            )
+        ).ShouldBeOk();
         var dear = (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}")).ShouldBeOk();
         ((double)Point(dear, "standing.pegs")["cost"]!["likely"]!).ShouldBe(300);
-        (await shed.PutAsync("/api/prices/standing.pegs", new { id = InTheShed.NewId(), low = "", likely = "", high = "", hoursLow = "", hoursLikely = "", hoursHigh = "" })).ShouldBeOk();
-        ((double)Point((await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}")).ShouldBeOk(), "standing.pegs")["cost"]!["likely"]!).ShouldBe(cost);
-        (await shed.PutAsync("/api/prices/standing.pegs", new { id = InTheShed.NewId(), low = "9", likely = "3", high = "4", hoursLow = "", hoursLikely = "", hoursHigh = "" })).ShouldRefuse("likely", "between low and high");
+        (
+            await shed.PutAsync(
+                "/api/prices/standing.pegs",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    low = "",
+                    likely = "",
+                    high = "",
+                    hoursLow = "",
+                    hoursLikely = "",
+                    hoursHigh = "",
+                }
+            )
+        ).ShouldBeOk();
+        (
+            (double)
+                Point((await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}")).ShouldBeOk(), "standing.pegs")["cost"]!["likely"]!
+        ).ShouldBe(cost);
+        (
+            await shed.PutAsync(
+                "/api/prices/standing.pegs",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    low = "9",
+                    likely = "3",
+                    high = "4",
+                    hoursLow = "",
+                    hoursLikely = "",
+                    hoursHigh = "",
+                }
+            )
+        ).ShouldRefuse("likely", "between low and high");
     }
 
     [Fact]
@@ -184,28 +454,83 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed, Details("road-twin", meter: "61,400 mi"));
-        foreach (var act in new object[]
-        {
-            new { act = "claim-heard", claim = "oil-just-changed", text = "Last week." },
-            new { act = "claim-heard", claim = "low-use", text = "Sundays only." },
-            new { act = "graded", point = "fluids.engine-colour", grade = "sound" },
-            new { act = "graded", point = "standing.pegs", grade = "bad" },
-            new { act = "graded", point = "ride-gate.front-brake", grade = "bad" },
-            new { act = "measured", point = "off-the-ground.front-disc", values = new[] { "4.6" }, least = "4.5" },
-            new { act = "noted", point = "standing.pegs", text = "Both of them." },
-        }) viewing = (await ActAsync(shed, viewing, act)).ShouldBeOk();
+        foreach (
+            var act in new object[]
+            {
+                new
+                {
+                    act = "claim-heard",
+                    claim = "oil-just-changed",
+                    text = "Last week.",
+                },
+                new
+                {
+                    act = "claim-heard",
+                    claim = "low-use",
+                    text = "Sundays only.",
+                },
+                new
+                {
+                    act = "graded",
+                    point = "fluids.engine-colour",
+                    grade = "sound",
+                },
+                new
+                {
+                    act = "graded",
+                    point = "standing.pegs",
+                    grade = "bad",
+                },
+                new
+                {
+                    act = "graded",
+                    point = "ride-gate.front-brake",
+                    grade = "bad",
+                },
+                new
+                {
+                    act = "measured",
+                    point = "off-the-ground.front-disc",
+                    values = new[] { "4.6" },
+                    least = "4.5",
+                },
+                new
+                {
+                    act = "noted",
+                    point = "standing.pegs",
+                    text = "Both of them.",
+                },
+            }
+        )
+            viewing = (await ActAsync(shed, viewing, act)).ShouldBeOk();
         var bike = InTheShed.NewId();
         var id = InTheShed.NewId();
-        var request = new { id, bike, nickname = "Courier", paid = "1700", date = "2026-04-18" };
+        var request = new
+        {
+            id,
+            bike,
+            nickname = "Courier",
+            paid = "1700",
+            date = "2026-04-18",
+        };
         ((string?)(await shed.PostAsync($"/api/viewings/{(string)viewing["id"]!}/buy", request)).ShouldBeOk()["status"]).ShouldBe("bought");
         // Sent twice, it is bought once.
         (await shed.PostAsync($"/api/viewings/{(string)viewing["id"]!}/buy", request)).ShouldBeOk();
         var page = (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk();
         ((string?)page["nickname"]).ShouldBe("Courier");
         ((decimal)page["meters"][0]!["display"]!["value"]!).ShouldBe(61_400);
-        page["findings"].AsArray().Select(finding => (string)finding!["title"]!).ShouldBe(["The front brake does not hold as it must", "The footpegs are worn through", "The front disc is at its limit"], ignoreOrder: true, customMessage: "the faults, not the names of what is sound");
+        page["findings"]
+            .AsArray()
+            .Select(finding => (string)finding!["title"]!)
+            .ShouldBe(
+                ["The front brake does not hold as it must", "The footpegs are worn through", "The front disc is at its limit"],
+                ignoreOrder: true,
+                customMessage: "the faults, not the names of what is sound"
+            );
         page["gates"].AsArray().Single(gate => (string?)gate!["gate"] == "ridden")!["state"]!.GetValue<string>().ShouldBe("shut");
-        page["tasks"].AsArray().Single(task => (string?)task!["id"] == "engine-oil.replace")!["state"]!.GetValue<string>().ShouldNotBe("unknown");
+        page["tasks"].AsArray().Single(task => (string?)task!["id"] == "engine-oil.replace")!["state"]!
+            .GetValue<string>()
+            .ShouldNotBe("unknown");
         page["tasks"].AsArray().Single(task => (string?)task!["id"] == "valves.measure")!["state"]!.GetValue<string>().ShouldBe("unknown");
         var kinds = (await shed.BookAsync($"?bike={bike}")).Select(line => (string)line!["kind"]!).ToList();
         kinds.ShouldContain("measurement");
@@ -220,10 +545,15 @@ public class ViewingTests
         var viewing = await OpenAsync(shed);
         var path = $"/api/viewings/{(string)viewing["id"]!}";
         (await shed.PostAsync($"{path}/close", new { id = InTheShed.NewId(), reason = "" })).ShouldRefuse("reason", "is missing");
-        ((string?)(await shed.PostAsync($"{path}/close", new { id = InTheShed.NewId(), reason = "Frame cracked." })).ShouldBeOk()["ended"]).ShouldBe("Frame cracked.");
+        (
+            (string?)
+                (await shed.PostAsync($"{path}/close", new { id = InTheShed.NewId(), reason = "Frame cracked." })).ShouldBeOk()["ended"]
+        ).ShouldBe("Frame cracked.");
         (await shed.PostAsync($"{path}/close", new { id = InTheShed.NewId(), reason = "again" })).Detail.ShouldContain("closed already");
         ((string?)(await shed.GetAsync("/api/viewings")).Body.AsArray()[0]!["ended"]).ShouldBe("Frame cracked.");
-        ((string?)(await shed.PostAsync($"{path}/reopen", new { id = InTheShed.NewId(), reason = (string?)null })).ShouldBeOk()["status"]).ShouldBe("open");
+        (
+            (string?)(await shed.PostAsync($"{path}/reopen", new { id = InTheShed.NewId(), reason = (string?)null })).ShouldBeOk()["status"]
+        ).ShouldBe("open");
     }
 
     [Fact]
@@ -232,9 +562,13 @@ public class ViewingTests
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed);
         var path = $"/api/viewings/{(string)viewing["id"]!}/details";
-        (await shed.PutAsync(path, new { id = InTheShed.NewId(), details = Details(asking: "3000") })).Status.ShouldBe(HttpStatusCode.PreconditionRequired);
+        (await shed.PutAsync(path, new { id = InTheShed.NewId(), details = Details(asking: "3000") })).Status.ShouldBe(
+            HttpStatusCode.PreconditionRequired
+        );
         (await shed.PutAsync(path, new { id = InTheShed.NewId(), details = Details(asking: "3000") }, viewing.ETag)).ShouldBeOk();
-        (await shed.PutAsync(path, new { id = InTheShed.NewId(), details = Details(asking: "2000") }, viewing.ETag)).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        (await shed.PutAsync(path, new { id = InTheShed.NewId(), details = Details(asking: "2000") }, viewing.ETag)).Status.ShouldBe(
+            HttpStatusCode.PreconditionFailed
+        );
     }
 
     [Fact]
@@ -246,8 +580,20 @@ public class ViewingTests
         looks.Select(look => -(double)look!["perMinute"]!).ShouldBeInOrder();
         looks.Count.ShouldBeGreaterThan(60);
         var first = (string)looks[0]!["point"]!;
-        await ActAsync(shed, viewing, new { act = "graded", point = first, grade = "sound" });
-        (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}/next")).Body.AsArray().Select(look => (string)look!["point"]!).ShouldNotContain(first);
+        await ActAsync(
+            shed,
+            viewing,
+            new
+            {
+                act = "graded",
+                point = first,
+                grade = "sound",
+            }
+        );
+        (await shed.GetAsync($"/api/viewings/{(string)viewing["id"]!}/next"))
+            .Body.AsArray()
+            .Select(look => (string)look!["point"]!)
+            .ShouldNotContain(first);
     }
 
     [Fact]
@@ -287,7 +633,18 @@ public class ViewingTests
         var points = (int)look["points"]!;
         points.ShouldBeGreaterThan(40);
         // What has been looked at need not be paid for.
-        (await ActAsync(shed, viewing, new { act = "graded", point = "standing.pegs", grade = "sound" })).ShouldBeOk();
+        (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "standing.pegs",
+                    grade = "sound",
+                }
+            )
+        ).ShouldBeOk();
         ((int)(await shed.GetAsync(address)).ShouldBeOk()["points"]!).ShouldBe(points - 1);
         (await shed.GetAsync($"/api/viewings/{InTheShed.NewId()}/workshop")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
@@ -296,7 +653,21 @@ public class ViewingTests
     public async Task The_price_book_lists_every_fault_that_costs_and_marks_the_owners_own()
     {
         await using var shed = await TestShed.OpenAsync();
-        (await shed.PutAsync("/api/prices/standing.pegs", new { id = InTheShed.NewId(), low = "10", likely = "20", high = "40", hoursLow = "", hoursLikely = "", hoursHigh = "" })).ShouldBeOk();
+        (
+            await shed.PutAsync(
+                "/api/prices/standing.pegs",
+                new
+                {
+                    id = InTheShed.NewId(),
+                    low = "10",
+                    likely = "20",
+                    high = "40",
+                    hoursLow = "",
+                    hoursLikely = "",
+                    hoursHigh = "",
+                }
+            )
+        ).ShouldBeOk();
         var book = (await shed.GetAsync("/api/prices")).ShouldBeOk().Body.AsArray();
         book.Count.ShouldBeGreaterThan(90);
         var own = book.Where(line => (bool)line!["own"]!).ToList().ShouldHaveSingleItem()!;
@@ -310,8 +681,22 @@ public class ViewingTests
     {
         await using var shed = await TestShed.OpenAsync();
         var viewing = await OpenAsync(shed, Details("old-two-stroke-trail", soldAs: "non-runner", meter: null));
-        viewing["first"]!.AsArray().Select(point => (string)point!).ShouldBe(["cold-start.compression", "papers.title", "fluids.tank"], ignoreOrder: true);
-        var after = (await ActAsync(shed, viewing, new { act = "graded", point = "cold-start.compression", grade = "sound" })).ShouldBeOk();
+        viewing["first"]!
+            .AsArray()
+            .Select(point => (string)point!)
+            .ShouldBe(["cold-start.compression", "papers.title", "fluids.tank"], ignoreOrder: true);
+        var after = (
+            await ActAsync(
+                shed,
+                viewing,
+                new
+                {
+                    act = "graded",
+                    point = "cold-start.compression",
+                    grade = "sound",
+                }
+            )
+        ).ShouldBeOk();
         after["first"]!.AsArray().Count.ShouldBe(2);
         Points(viewing).Select(point => (string)point["id"]!).ShouldContain("fluids.carburettor-stood");
         (await OpenAsync(shed))["first"]!.AsArray().ShouldBeEmpty();
@@ -326,12 +711,45 @@ public class ViewingTests
         // The gate first, so that the ride can be written down too.
         var standing = viewing;
         foreach (var point in Points(viewing).Where(point => (bool)point["opensRide"]!).ToList())
-            standing = (await ActAsync(shed, viewing, new { act = "graded", point = (string)point["id"]!, grade = "sound" })).ShouldBeOk();
+            standing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "graded",
+                        point = (string)point["id"]!,
+                        grade = "sound",
+                    }
+                )
+            ).ShouldBeOk();
         foreach (var stage in viewing["stages"].AsArray())
         {
             var point = stage!["points"]!.AsArray().First(one => (string)one!["kind"]! == "graded" || (string)one["kind"]! == "yes-no")!;
-            standing = (await ActAsync(shed, viewing, new { act = "graded", point = (string)point["id"]!, grade = (string)stage["stage"]! == "ride-gate" ? "sound" : "failed" })).ShouldBeOk();
-            standing = (await ActAsync(shed, viewing, new { act = "noted", point = (string)point["id"]!, text = $"seen at {(string)stage["stage"]!}" })).ShouldBeOk();
+            standing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "graded",
+                        point = (string)point["id"]!,
+                        grade = (string)stage["stage"]! == "ride-gate" ? "sound" : "failed",
+                    }
+                )
+            ).ShouldBeOk();
+            standing = (
+                await ActAsync(
+                    shed,
+                    viewing,
+                    new
+                    {
+                        act = "noted",
+                        point = (string)point["id"]!,
+                        text = $"seen at {(string)stage["stage"]!}",
+                    }
+                )
+            ).ShouldBeOk();
             await shed.RestartAsync();
             (await shed.GetAsync(address)).ShouldBeOk().Body.ToJsonString().ShouldBe(standing.Body.ToJsonString());
         }

@@ -36,7 +36,7 @@ async function keep() {
 
 <template>
   <FormSheet v-model="shown" :sheet="sheet" :title="title" :act="button" @submit="keep">
-    <p class="soft">{{ label }}.</p>
+    <p class="soft">{{ label }}{{ /[?.]$/.test(label) ? '' : '.' }}</p>
     <div v-if="offers?.length" class="offers" role="group" aria-label="Words to take">
       <button
         v-for="offer in offers"

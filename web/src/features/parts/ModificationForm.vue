@@ -63,7 +63,7 @@ function keep() {
     <v-select
       v-bind="sheet.field('donor')"
       clearable
-      label="Taken from another bike?"
+      label="From another bike?"
       :items="others.map((one) => ({ value: one.id, title: one.name }))"
     />
     <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />
