@@ -28,6 +28,13 @@ Console.WriteLine(
     $"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, written in {written.Elapsed.TotalSeconds:0} s"
 );
 
+// What is said of one part of it alone: `-- exchange`.
+if (args is ["exchange"])
+{
+    await ExchangeAsync();
+    return failed;
+}
+
 ShedOptions Options(string at) => new(at, contentFolder, 0, SystemClock.Instance, DateTimeZone.Utc);
 
 // The code is warmed on a smaller shed, read anew several times, so that "cold" means an empty cache and not a compiler at work.
@@ -265,7 +272,7 @@ void Start()
 // The whole shed out, copied, and into an empty one: what each of them holds in memory beyond the idle server, at its most.
 async Task ExchangeAsync()
 {
-    var copy = Path.Combine(small, "bench.json");
+    var copy = Path.Combine(Directory.CreateTempSubdirectory("muddy-bench-copy-").FullName, "bench.json");
     using (var from = Serve(folder))
     {
         var idle = from.Idle();

@@ -118,6 +118,8 @@ public sealed class ShedPictures(
         await using var reading = await context.ReadingAsync(cancel);
         var today = Today;
         var bikes = (await reader.BikesAsync(cancel)).Bikes;
+        if (options.Proof?.Bike is { } only)
+            bikes = [.. bikes.Where(bike => bike.Id.Value == only)];
         var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(cancel);
         // While one bike is computed the next one is read: the store gives one thing at a time, the processor need not.
         var pictures = new List<Task<BikePicture?>>();

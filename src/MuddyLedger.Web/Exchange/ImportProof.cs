@@ -22,14 +22,19 @@ public static class ImportProof
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
         OfItem = ["/api/shelf/items/{0}/moves"];
 
+    /// <summary>Bikes that are proven before memory is given back.</summary>
+    private const int Few = 2;
+
     /// <param name="folder">Of a store that nobody else uses.</param>
     /// <param name="said">Told how many pages have answered.</param>
     /// <returns>The first that makes no sense; null where all of it does.</returns>
     public static async Task<Refusal?> OfAsync(string folder, ShedOptions options, Action<int> said, CancellationToken cancel)
     {
+        var focus = new ProofFocus();
         await using var server = await ShedServer.StartAsync(
             options with
             {
+                Proof = focus,
                 Folder = folder,
                 Port = 0,
                 Demo = false,
@@ -38,7 +43,7 @@ public static class ImportProof
             cancel
         );
         using var http = new HttpClient { BaseAddress = new Uri(server.Address), Timeout = TimeSpan.FromMinutes(2) };
-        var pages = 0;
+        var (pages, bikes) = (0, 0);
         async Task<(JsonNode? Answer, Refusal? Wrong)> GetAsync(string path, string where)
         {
             using var answer = await http.GetAsync(path, cancel);
@@ -50,18 +55,40 @@ public static class ImportProof
                 : (null, new(where, "makes no sense: nothing can be worked out from it"));
         }
 
-        var (store, broken) = await GetAsync("/api/store", "bikes");
-        if (broken is not null)
-            return broken;
-        if (store!["damaged"]!.AsArray().FirstOrDefault() is { } damaged)
-            return new("bikes", $"hold one that makes no sense, {(string?)damaged["name"]}: {(string?)damaged["words"]}");
-        foreach (var path in OfShed)
-            if ((await GetAsync(path, path["/api/".Length..])).Wrong is { } wrong)
-                return wrong;
+        async Task<Refusal?> ShedAsync()
+        {
+            var (store, broken) = await GetAsync("/api/store", "bikes");
+            if (broken is not null)
+                return broken;
+            if (store!["damaged"]!.AsArray().FirstOrDefault() is { } damaged)
+                return new("bikes", $"hold one that makes no sense, {(string?)damaged["name"]}: {(string?)damaged["words"]}");
+            foreach (var path in OfShed)
+                if ((await GetAsync(path, path["/api/".Length..])).Wrong is { } wrong)
+                    return wrong;
+            return null;
+        }
+
+        // Bike by bike: what is computed of one is let go before the next, so that the largest shed is proven in little memory.
+        focus.Bike = Guid.Empty;
+        if (await ShedAsync() is { } senseless)
+            return senseless;
         await foreach (var (id, paths, where) in EverythingAsync(folder, cancel))
-        foreach (var path in paths)
-            if ((await GetAsync(string.Format(CultureInfo.InvariantCulture, path, id), where)).Wrong is { } wrong)
-                return wrong;
+        {
+            if (paths == OfBike)
+            {
+                server.Forget();
+                if (bikes++ % Few == 0)
+                    GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+                focus.Bike = id;
+                if (await ShedAsync() is { } wrong)
+                    return wrong;
+            }
+
+            foreach (var path in paths)
+                if ((await GetAsync(string.Format(CultureInfo.InvariantCulture, path, id), where)).Wrong is { } wrong)
+                    return wrong;
+        }
+
         return null;
     }
 

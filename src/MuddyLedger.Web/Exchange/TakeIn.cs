@@ -28,6 +28,9 @@ public sealed class TakeIn(
 {
     private const string FolderStart = "taking-in-";
 
+    /// <summary>Lines read before memory is given back.</summary>
+    private const int ManyLines = 3_000;
+
     /// <summary>What a start that was killed while it took something in has left.</summary>
     public static void ClearLeft(string folder)
     {
@@ -102,12 +105,21 @@ public sealed class TakeIn(
         await using var hashed = new HashedStream(body);
         var reader = new CopyReader(new ShedIntake(context), content, options.DayOf(now).Year, now);
         var pieces = new CopyPieces(hashed);
+        var given = 0;
         try
         {
             await foreach (var piece in pieces.ReadAsync(cancel))
             {
                 if (await reader.TakeAsync(piece, cancel) is { Count: > 0 } wrong)
                     return (null, Refused(wrong));
+                if (reader.Entries - given >= ManyLines)
+                {
+                    // What the store's writer leaves behind of each bike outlives the young; left to itself it grows to several hundred
+                    // megabytes.
+                    GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+                    given = reader.Entries;
+                }
+
                 imports.Say(id, new(ImportStage.Reading, hashed.Length, reader.Bikes, reader.Entries, reader.Photos, 0));
             }
         }

@@ -81,6 +81,9 @@ public sealed class ShedServer : IAsyncDisposable
     /// <summary>How the shed's file was found, for whoever started the server.</summary>
     public ShedStore Store => _app.Services.GetRequiredService<ShedStore>();
 
+    /// <summary>Nothing that was computed is kept.</summary>
+    public void Forget() => _app.Services.GetRequiredService<PictureCache>().Clear();
+
     /// <summary>Runs just far enough for the build to read the API off it.</summary>
     public static Task DescribeAsync() =>
         Build(new ShedOptions(Path.GetTempPath(), ".", 0, SystemClock.Instance, DateTimeZone.Utc)).RunAsync();
