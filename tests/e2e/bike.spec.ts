@@ -77,7 +77,7 @@ test('two who edit the same profile are both told', async ({ page, context, demo
   await page.getByLabel('Registration').fill('FT 2')
   await page.getByRole('button', { name: 'Keep the profile' }).click()
   await expect(page.getByText('changed on another device')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep mine over it' }).click()
+  await page.getByRole('button', { name: 'Keep mine instead' }).click()
   await page.getByRole('button', { name: 'Keep the profile' }).click()
   await expect(page.getByRole('heading', { name: 'Causeway', exact: true })).toBeVisible()
 })

@@ -14,7 +14,7 @@ test("the owner's own interval takes the place of the shipped one, and back agai
   const plugs = item(page, 'Spark plugs', 'Replace')
   await plugs.getByRole('button').first().click()
   await plugs.getByRole('button', { name: 'Change the interval' }).click()
-  await page.getByLabel('Every so far, in any unit').fill('30000 km')
+  await page.getByLabel('Distance between, in any unit').fill('30000 km')
   await page.getByLabel('Page, or why').fill('p. 2-4')
   await page.getByRole('button', { name: 'Set them' }).click()
   await expect(plugs.getByText("Limit 18,641 mi: maker's manual (p. 2-4).")).toBeVisible()

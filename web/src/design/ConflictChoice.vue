@@ -9,8 +9,8 @@ defineEmits<{ take: [other: T]; keep: [other: T] }>()
 <template>
   <div class="refusal choice" role="alert">
     <p>{{ refusal?.message }}</p>
-    <v-btn class="plate small" variant="outlined" @click="$emit('take', other)">Take what stands now</v-btn>
-    <v-btn class="plate small" variant="outlined" @click="$emit('keep', other)">Keep mine over it</v-btn>
+    <v-btn class="plate small" variant="outlined" @click="$emit('take', other)">Take the newer version</v-btn>
+    <v-btn class="plate small" variant="outlined" @click="$emit('keep', other)">Keep mine instead</v-btn>
   </div>
 </template>
 

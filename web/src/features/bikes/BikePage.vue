@@ -165,7 +165,7 @@ async function start(jobs: string[]) {
         </nav>
         <HalfDone :bike="data" />
         <p v-if="data.standsSince" class="stands">
-          <b>Stands since {{ date(data.standsSince, data.today) }}.</b> No use is expected of it until it is back in use.
+          <b>Standing since {{ date(data.standsSince, data.today) }}.</b> No use is expected of it until it is back in use.
         </p>
         <ul v-if="data.warnings.length" class="warnings">
           <li v-for="warning in data.warnings" :key="warning.field">

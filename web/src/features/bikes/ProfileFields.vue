@@ -141,7 +141,7 @@ const counted = (text: string) => (text === '' ? 0 : whole(text))
       v-if="form.odometer"
       :model-value="form.odometerDigits"
       type="number"
-      label="Whole digits on it"
+      label="Whole digits on the dash"
       :error-messages="error('odometer.digits')"
       @update:model-value="form.odometerDigits = counted(String($event))"
     />

@@ -208,7 +208,7 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       <v-text-field
         v-model="form.volume"
         class="figure-field wide"
-        label="Added till it stood there, if any"
+        label="Added to get it there, if any"
         :suffix="run.volumeUnit"
         autocomplete="off"
         :error-messages="refusal?.of('record.volume')"

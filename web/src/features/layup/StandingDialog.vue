@@ -43,7 +43,7 @@ function keep() {
   >
     <p class="soft">
       <template v-if="standsSince"
-        >It stands since {{ date(standsSince, today) }}. From the day that you name its use counts again.</template
+        >It has been standing since {{ date(standsSince, today) }}. From the day you name, its use counts again.</template
       >
       <template v-else
         >While it stands no use is expected of it: limits by meter wait, limits by calendar go on. A long stay on the stand counts
@@ -53,7 +53,7 @@ function keep() {
     <v-text-field
       v-bind="sheet.field('on', 'date')"
       type="date"
-      :label="standsSince ? 'In use from' : 'Stands from'"
+      :label="standsSince ? 'In use from' : 'Standing from'"
       :max="today"
       autofocus
     />

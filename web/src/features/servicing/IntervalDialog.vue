@@ -65,9 +65,9 @@ function keep(asShipped: boolean) {
     @submit="keep(false)"
   >
     <p class="soft">Whichever comes first counts. Leave empty what does not count.</p>
-    <v-text-field v-bind="sheet.field('distance')" class="figure-field" label="Every so far, in any unit" autofocus />
-    <v-text-field v-bind="sheet.field('hours')" class="figure-field" label="Every so many engine hours" />
-    <v-text-field v-bind="sheet.field('months')" class="figure-field" label="Every so many months" inputmode="numeric" />
+    <v-text-field v-bind="sheet.field('distance')" class="figure-field" label="Distance between, in any unit" autofocus />
+    <v-text-field v-bind="sheet.field('hours')" class="figure-field" label="Engine hours between" />
+    <v-text-field v-bind="sheet.field('months')" class="figure-field" label="Months between" inputmode="numeric" />
     <v-select v-bind="sheet.field('from')" :items="sources" label="Where does it come from?" />
     <v-text-field v-bind="sheet.field('source')" label="Page, or why" maxlength="80" />
     <template #beside>

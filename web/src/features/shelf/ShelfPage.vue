@@ -67,8 +67,8 @@ const print = () => window.print()
         </section>
         <section v-if="!data.items.length" class="cabinet none">
           <p>
-            The boards are empty. Put on what you keep: oils by the bottle, filters and washers by the piece. Jobs then take from
-            it when they are signed off, and the list beside says what to buy.
+            The shelf is empty. Put on what you keep: oils by the bottle, filters and washers by the piece. Jobs then take from it
+            when they are signed off, and the list beside says what to buy.
           </p>
         </section>
       </div>

@@ -51,7 +51,7 @@ function keep() {
       v-model="sheet.form.tasks"
       multiple
       chips
-      label="What of the plan it settles"
+      label="Which tasks it settles"
       :items="
         tasks
           .filter((task) => !task.paper)

@@ -56,7 +56,7 @@ const print = () => window.print()
             <span class="figure">{{ sum(line.expected, data.currency) }}</span>
           </li>
         </ol>
-        <p v-else class="none soft">Nothing has been found yet. After the walk the faults stand here, the dearest first.</p>
+        <p v-else class="none soft">Nothing has been found yet. After the walk the faults stand here, the costliest first.</p>
       </section>
       <p class="soft no-print">
         {{ data.stages.map((stage) => `${stageNames[stage.stage]} ${stage.points.length}`).join(', ') }} points, about

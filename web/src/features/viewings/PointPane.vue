@@ -111,9 +111,9 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
     </ul>
     <p class="do">{{ point.do }}</p>
     <p v-if="point.plan" class="soft">
-      Every {{ quantity(point.plan.every) }}: {{ provenanceWords(point.plan.provenance) }}. By what its meter shows it
-      was due {{ point.plan.times === 0 ? 'not yet' : point.plan.times === 1 ? 'once' : `${point.plan.times} times` }}, and is
-      next at {{ quantity(point.plan.nextAt) }}.
+      Every {{ quantity(point.plan.every) }}: {{ provenanceWords(point.plan.provenance) }}. By what its meter shows it was due
+      {{ point.plan.times === 0 ? 'not yet' : point.plan.times === 1 ? 'once' : `${point.plan.times} times` }}, and is next at
+      {{ quantity(point.plan.nextAt) }}.
     </p>
     <div class="looks">
       <p class="sound"><span class="label">Sound</span>{{ point.sound }}</p>

@@ -73,7 +73,7 @@ const own = computed(() => data.value?.filter((one) => one.own).length ?? 0)
         </li>
       </ul>
     </section>
-    <p v-if="data && !zones.length" class="cabinet none">No fault has these words.</p>
+    <p v-if="data && !zones.length" class="cabinet none">No fault matches these words.</p>
   </main>
 </template>
 

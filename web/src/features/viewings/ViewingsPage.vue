@@ -116,7 +116,7 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
     </section>
     <p v-if="valued.length" class="soft key">
       Dots are what bikes like it ask, with the line through them. The cross is what this one asks, the stroke what it would be
-      worth if it were sound. All have the same height of money.
+      worth if it were sound. All share one scale of money.
     </p>
   </main>
 </template>
