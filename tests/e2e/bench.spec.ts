@@ -76,7 +76,7 @@ test('an oil change is run step by step, left, taken up in another browser after
   await yes(page).click()
   await expect(page.getByText(/below the mark: pour a little/i).first()).toBeVisible()
   await page.getByText('Between the marks', { exact: true }).click()
-  await page.getByLabel('Added till it stood there').fill('250 ml')
+  await page.getByLabel('Added to get it there').fill('250 ml')
   await done(page)
   await done(page) // cap on
   await done(page) // light out
@@ -108,6 +108,7 @@ test('the bench is worked by keys alone', async ({ page, demo }) => {
   await page.getByRole('button', { name: /^Engine oil and filter, 47 min/ }).focus()
   await page.keyboard.press('Enter')
   await expect(heading(page)).toHaveText('Write down what the meter shows.')
+  await expect(page.getByLabel('Odometer')).toBeFocused()
   await page.keyboard.type('23660')
   await page.keyboard.press('Enter')
   await expect(heading(page)).toHaveText('Choose how the old oil comes out.')
