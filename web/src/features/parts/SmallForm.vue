@@ -67,7 +67,12 @@ footer {
   grid-column: 1 / -1;
 }
 :slotted(.rest) {
-  grid-column: span 2;
+  grid-column: 1 / -1;
+}
+@media (min-width: 700px) {
+  :slotted(.rest) {
+    grid-column: span 2;
+  }
 }
 footer {
   display: flex;

@@ -178,7 +178,7 @@ const undo = (move: string) =>
 <style scoped>
 .pair {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 0.7rem;
 }
 fieldset {
