@@ -84,7 +84,7 @@ check('C# is formatted', formatted)
 check('front end is linted and formatted', linted)
 check('browser tests are formatted', browserLinted)
 
-for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.Web.Tests']) {
+for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.App.Tests', 'MuddyLedger.Web.Tests']) {
   const file = `${project}.ctrf.json`
   const ok = run(
     'dotnet',

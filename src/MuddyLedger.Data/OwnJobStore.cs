@@ -1,14 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Store;
 using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <param name="Text">The file as the owner wrote it.</param>
-public sealed record OwnJob(string Id, string Text, int Version, Instant ChangedAt);
-
 /// <summary>The jobs that the owner wrote. A change is committed with the request that asks for it.</summary>
-public sealed class OwnJobStore(ShedContext context)
+public sealed class OwnJobStore(ShedContext context) : IOwnJobStore
 {
     public async Task<ImmutableArray<OwnJob>> AllAsync(CancellationToken cancel) =>
         [

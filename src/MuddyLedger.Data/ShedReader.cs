@@ -1,48 +1,39 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Units;
 using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <param name="LedgerVersion">Counts every line, strike, run and tap of the bike; what is computed from them holds for as long as it
-/// does.</param>
-public sealed record StoredBike(BikeId Id, Profile Profile, int Version, long LedgerVersion);
-
-public sealed record StoredRun(
-    RunId Id,
-    BikeId Bike,
-    Job Job,
-    Instant Started,
-    RunStatus Status,
-    int Version,
-    Instant? Ended,
-    ImmutableArray<RunEvent> Events
-)
+/// <summary>Reads out of the rows.</summary>
+/// <param name="store">How the file was found; null where that is known to be well.</param>
+public sealed class ShedReader(ShedContext context, ShedStore? store = null) : IShedReader
 {
-    public RunState State => RunState.Of(Job, Started, Events);
-}
+    public Task<IAsyncDisposable> ReadingAsync(CancellationToken cancel) => context.ReadingAsync(cancel);
 
-/// <summary>A ledger, and the place of its last line in the store.</summary>
-/// <param name="Damaged">Lines that are there and cannot be read. Nothing is known of what they said.</param>
-public sealed record ReadLedger(BikeLedger Ledger, long Place, int Damaged);
+    public long LostLines =>
+        store?.LookOnly?.Salvaged.Where(table => table.Table is "Entries" or "Strikes" or "Runs" or "RunEvents").Sum(table => table.Lost)
+        ?? 0;
 
-/// <summary>A row that is there and cannot be read; the rest is read without it.</summary>
-/// <param name="Bike">The bike that it belongs to.</param>
-public sealed record DamagedRow(Guid Bike, Guid Row);
+    public async Task<OwnerSettings> SettingsAsync(CancellationToken cancel) =>
+        await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) is { } row
+            ? new(Unit.Find(row.VolumeUnit) ?? Unit.Litre, Unit.Find(row.TorqueUnit) ?? Unit.NewtonMetre, row.Currency, row.Version)
+            : OwnerSettings.Default;
 
-public sealed record ReadBikes(ImmutableArray<StoredBike> Bikes, ImmutableArray<Guid> Damaged);
+    public Task<byte[]?> PhotoAsync(Guid id, bool small, CancellationToken cancel)
+    {
+        var photo = context.Photos.Where(row => row.Id == id);
+        return (small ? photo.Select(row => row.Small) : photo.Select(row => row.Image)).SingleOrDefaultAsync(cancel);
+    }
 
-public sealed record ReadRuns(ImmutableArray<StoredRun> Runs, ImmutableArray<DamagedRow> Damaged);
-
-/// <summary>Loads what Core needs, and nothing else.</summary>
-public sealed class ShedReader(ShedContext context)
-{
     public async Task<ReadBikes> BikesAsync(CancellationToken cancel)
     {
         var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel))

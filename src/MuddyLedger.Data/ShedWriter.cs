@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
@@ -10,25 +11,8 @@ using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <summary>What became of a write.</summary>
-public enum WriteOutcome
-{
-    Written,
-
-    /// <summary>The same request was acknowledged before: nothing was changed again.</summary>
-    Repeated,
-
-    /// <summary>The id was used for something else: nothing was changed.</summary>
-    OtherBody,
-
-    /// <summary>Somebody else changed the thing since it was read: nothing was changed.</summary>
-    Stale,
-}
-
-/// <summary>
-/// Writes, each in one transaction with its client-made id. Whoever writes adds rows here and then calls <see cref="CommitAsync"/> once.
-/// </summary>
-public sealed class ShedWriter(ShedContext context)
+/// <summary>Writes into the rows.</summary>
+public sealed class ShedWriter(ShedContext context) : IShedWriter
 {
     /// <summary>Whether this id was acknowledged before, and for the same request.</summary>
     public async Task<WriteOutcome?> BeforeAsync(Guid id, string asked, CancellationToken cancel) =>
@@ -125,6 +109,17 @@ public sealed class ShedWriter(ShedContext context)
             Device = act.Device,
             Act = CoreJson.Write(act.Act),
         };
+
+    public void AddPhoto(Guid id, byte[] image, byte[] small, Instant at) =>
+        context.Photos.Add(
+            new PhotoRow
+            {
+                Id = id,
+                AddedAt = at,
+                Image = image,
+                Small = small,
+            }
+        );
 
     public void EndRun(StoredRun run, RunStatus status, Instant? at)
     {

@@ -1,16 +1,14 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Shelf;
 using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <param name="Version">Counts the edits of what it is; its moves have no version.</param>
-public sealed record StoredItem(Guid Id, StockItem Item, int Version, Instant AddedAt);
-
 /// <summary>Reads and writes the shelf. A change is committed with the request that asks for it.</summary>
-public sealed class ShelfStore(ShedContext context)
+public sealed class ShelfStore(ShedContext context) : IShelfStore
 {
     public async Task<ImmutableArray<StoredItem>> ItemsAsync(CancellationToken cancel) =>
         [

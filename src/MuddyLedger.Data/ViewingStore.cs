@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Viewings;
@@ -7,24 +8,10 @@ using NodaTime;
 
 namespace MuddyLedger.Data;
 
-/// <param name="Ended">Why it was not bought.</param>
-/// <param name="Bike">The bike that it became.</param>
-public sealed record StoredViewing(
-    ViewingId Id,
-    ViewingDetails Details,
-    ViewingStatus Status,
-    int Version,
-    Instant AddedAt,
-    Instant? EndedAt,
-    string? Ended,
-    BikeId? Bike,
-    ImmutableArray<ViewingEvent> Events
-);
-
 /// <summary>
 /// Viewings and the price book out of their rows, and into them; whoever writes commits once through the <see cref="ShedWriter"/>.
 /// </summary>
-public sealed class ViewingStore(ShedContext context)
+public sealed class ViewingStore(ShedContext context) : IViewingStore
 {
     public async Task<ImmutableArray<StoredViewing>> AllAsync(CancellationToken cancel)
     {

@@ -2,7 +2,8 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
-using MuddyLedger.Core;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Data;
 
 namespace MuddyLedger.Web.Api;
@@ -12,62 +13,37 @@ namespace MuddyLedger.Web.Api;
 /// </summary>
 public static class Problems
 {
-    public static ProblemHttpResult Refused(IReadOnlyDictionary<string, string> fields) =>
-        TypedResults.Problem(
-            title: "Nothing was changed.",
-            detail: string.Join(" ", fields.Select(field => Sentence(field.Key, field.Value))),
-            statusCode: StatusCodes.Status422UnprocessableEntity,
-            extensions: [new("errors", fields)]
-        );
-
-    public static ProblemHttpResult Refused(string? field, string words) =>
-        field is null
-            ? TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status422UnprocessableEntity)
-            : Refused(new Dictionary<string, string> { [field] = words });
-
-    public static ProblemHttpResult Refused(Refusal refusal)
+    /// <summary>What the application would not do, as the protocol says it.</summary>
+    public static ProblemHttpResult Of(Problem problem)
     {
-        var problem = Refused(refusal.Field, refusal.Words);
-        if (refusal.Ask is { } ask)
-            problem.ProblemDetails.Extensions["ask"] = ask;
-        return problem;
+        var (status, title) = problem.Kind switch
+        {
+            ProblemKind.NotFound => (StatusCodes.Status404NotFound, "Not found."),
+            ProblemKind.Gone => (StatusCodes.Status410Gone, "Not found."),
+            ProblemKind.TooLarge => (StatusCodes.Status413PayloadTooLarge, NothingChanged),
+            ProblemKind.IdTaken => (StatusCodes.Status409Conflict, NothingChanged),
+            ProblemKind.Stale => (StatusCodes.Status412PreconditionFailed, NothingChanged),
+            ProblemKind.NoVersion => (StatusCodes.Status428PreconditionRequired, NothingChanged),
+            ProblemKind.LookOnly => (StatusCodes.Status503ServiceUnavailable, NothingChanged),
+            _ => (StatusCodes.Status422UnprocessableEntity, NothingChanged),
+        };
+        var words = problem is { Words: "", Fields: { } fields }
+            ? string.Join(" ", fields.Select(field => Sentence(field.Key, field.Value)))
+            : problem.Words;
+        var answer = TypedResults.Problem(title: title, detail: words, statusCode: status);
+        if (problem.Fields is not null)
+            answer.ProblemDetails.Extensions["errors"] = problem.Fields;
+        if (problem.Ask is not null)
+            answer.ProblemDetails.Extensions["ask"] = problem.Ask;
+        if (problem.Current is not null)
+            answer.ProblemDetails.Extensions["current"] = problem.Current;
+        return answer;
     }
-
-    public static ProblemHttpResult NotFound(string what) =>
-        TypedResults.Problem(title: "Not found.", detail: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
 
     public static ProblemHttpResult Forbidden(string words) =>
         TypedResults.Problem(title: "Refused.", detail: words, statusCode: StatusCodes.Status403Forbidden);
 
-    public static ProblemHttpResult Gone(string words) =>
-        TypedResults.Problem(title: "Not found.", detail: words, statusCode: StatusCodes.Status410Gone);
-
-    public static ProblemHttpResult LookOnly(string words) =>
-        TypedResults.Problem(title: "Nothing was changed.", detail: words, statusCode: StatusCodes.Status503ServiceUnavailable);
-
-    public static ProblemHttpResult OtherBody() =>
-        TypedResults.Problem(
-            title: "Nothing was changed.",
-            detail: "This id was used before for something else.",
-            statusCode: StatusCodes.Status409Conflict,
-            extensions: [new("errors", new Dictionary<string, string> { ["id"] = "was used before for something else" })]
-        );
-
-    /// <summary>Both versions: the one that was sent stays with the sender, the one that stands now comes along.</summary>
-    public static ProblemHttpResult Stale(object current) =>
-        TypedResults.Problem(
-            title: "Nothing was changed.",
-            detail: "This was changed on another device since you opened it. Look at what stands now, then do it again.",
-            statusCode: StatusCodes.Status412PreconditionFailed,
-            extensions: [new("current", current)]
-        );
-
-    public static ProblemHttpResult NoETag() =>
-        TypedResults.Problem(
-            title: "Nothing was changed.",
-            detail: "Say which version you are changing, with If-Match.",
-            statusCode: StatusCodes.Status428PreconditionRequired
-        );
+    private const string NothingChanged = "Nothing was changed.";
 
     /// <summary>Words for what the framework refuses by its number alone.</summary>
     public static void Word(ProblemDetails problem, HttpContext context)
@@ -123,8 +99,8 @@ public static class Problems
                 case BadHttpRequestException { InnerException: JsonException json }:
                     var field = (json.Path ?? "$").TrimStart('$').TrimStart('.');
                     return field.Length > 0
-                        ? Refused(field, Reason(json))
-                        : Refused(null, $"What was sent cannot be read: {Reason(json)}.");
+                        ? Of(Problem.Refused(field, Reason(json)))
+                        : Of(Problem.Refused(null, $"What was sent cannot be read: {Reason(json)}."));
                 case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
                     return TypedResults.Problem(
                         title: "Nothing was changed.",
@@ -137,7 +113,7 @@ public static class Problems
                         detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.",
                         statusCode: bad.StatusCode
                     );
-                case Bikes.BikeNotShownException senseless:
+                case BikeNotShownException senseless:
                     log.LogError(senseless, "{Method} {Path}", context.Request.Method, context.Request.Path);
                     return TypedResults.Problem(
                         title: "This bike cannot be shown.",

@@ -1,6 +1,7 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Hosting;
 using NodaTime;
 
@@ -78,11 +79,11 @@ public static class CopiesEndpoints
         api.MapPost("/copies/{name}/go-back", GoBackAsync).WithMetadata(new TakesItsOwnTurn()).Produces<WentBackAnswer>();
     }
 
-    private static async Task<IResult> StoreAsync(HttpContext http, ShedStore store, ShedPictures pictures)
+    private static async Task<IResult> StoreAsync(Caller caller, ShedStore store, ShedPictures pictures)
     {
         // A file that was taken away cannot be asked what of it is damaged.
         var damaged =
-            store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(http.RequestAborted);
+            store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(caller.Cancel);
         return TypedResults.Ok(
             new StoreAnswer(
                 store.LookOnly?.Cause,
@@ -96,28 +97,27 @@ public static class CopiesEndpoints
 
     private static async Task<IResult> MakeAsync(
         CopyRequest body,
-        HttpContext http,
+        Caller caller,
         ShedStore store,
         DailyCopies daily,
         OneWriteAtATime turn,
         ShedOptions options
     )
     {
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
+        var check = caller.Check(body.Id);
         if (check.Failed)
-            return check.Problem();
+            return Problems.Of(check.Problem());
         if (turn.Refusal() is { } refusal)
-            return refusal;
+            return Problems.Of(refusal);
         return await daily.MakeAsync(options.Clock.GetCurrentInstant()) is { } made && Found(store, made) is { } copy
             ? TypedResults.Ok(AnswerOf(copy))
-            : Problems.Refused(null, daily.Trouble ?? "No copy was made.");
+            : Problems.Of(Problem.Refused(null, daily.Trouble ?? "No copy was made."));
     }
 
     private static async Task<IResult> GoBackAsync(
         string name,
         CopyRequest body,
-        HttpContext http,
+        Caller caller,
         ShedStore store,
         OneWriteAtATime turn,
         StoreDoor door,
@@ -125,13 +125,12 @@ public static class CopiesEndpoints
         ShedOptions options
     )
     {
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
+        var check = caller.Check(body.Id);
         if (check.Failed)
-            return check.Problem();
+            return Problems.Of(check.Problem());
         if (ShedCopies.PathOf(store.Folder, name) is not { } path || Found(store, name) is not { } copy)
-            return Problems.NotFound("copy");
-        using var held = await turn.TakeAsync(http.RequestAborted);
+            return Problems.Of(Problem.NotFound("copy"));
+        using var held = await turn.TakeAsync(caller.Cancel);
         try
         {
             var aside = await door.AloneAsync(
@@ -147,11 +146,13 @@ public static class CopiesEndpoints
         }
         catch (TimeoutException)
         {
-            return Problems.Refused(null, "Somebody is still reading the shed, an export for instance. Try again when that is done.");
+            return Problems.Of(
+                Problem.Refused(null, "Somebody is still reading the shed, an export for instance. Try again when that is done.")
+            );
         }
         catch (Exception refused) when (refused is InvalidDataException or IOException or UnauthorizedAccessException)
         {
-            return Problems.Refused(null, refused.Message);
+            return Problems.Of(Problem.Refused(null, refused.Message));
         }
     }
 

@@ -1,13 +1,14 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Photos;
+using MuddyLedger.App.Settings;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Photos;
-using MuddyLedger.Web.Settings;
 using NodaTime;
 
 namespace MuddyLedger.Web.Exchange;

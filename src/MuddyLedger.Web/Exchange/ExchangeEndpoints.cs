@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Ledger;
@@ -34,13 +35,16 @@ public static class ExchangeEndpoints
                 (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options)
             )
             .Produces<byte[]>(contentType: "application/json");
-        api.MapPost("/import", (Guid id, HttpContext http, TakeIn takeIn) => takeIn.RunAsync(id, http))
+        api.MapPost(
+                "/import",
+                (Guid id, HttpContext http, Caller caller, TakeIn takeIn) => takeIn.RunAsync(id, http.Request.Body, caller).Written()
+            )
             .WithMetadata(new RequestSizeLimitAttribute(LargestCopy), new TakesItsOwnTurn())
-            .Accepts<object>("application/json")
-            .Produces<ImportAnswer>();
+            .Accepts<object>("application/json");
         api.MapGet(
                 "/import/{id:guid}",
-                (Guid id, ImportsUnderWay imports) => imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.NotFound("import")
+                (Guid id, ImportsUnderWay imports) =>
+                    imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.Of(Problem.NotFound("import"))
             )
             .Produces<ImportProgress>();
     }
@@ -54,7 +58,7 @@ public static class ExchangeEndpoints
         await using var bikes = exchange.BikesAsync(bike, cancel).GetAsyncEnumerator(cancel);
         var any = await bikes.MoveNextAsync();
         if (bike is not null && !any)
-            return Problems.NotFound("bike");
+            return Problems.Of(Problem.NotFound("bike"));
         http.Response.ContentType = "application/json";
         http.Response.Headers.ContentDisposition = $"attachment; filename=muddy-ledger-{what}-{options.DayOf(now):uuuu-MM-dd}.json";
         await using var writer = new Utf8JsonWriter(

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Bikes;
 using MuddyLedger.Core;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;

@@ -1,6 +1,7 @@
 using System.Text.Json;
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Exchange;
@@ -16,7 +17,7 @@ namespace MuddyLedger.Web.Exchange;
 /// only then are its rows put into the shed, in one transaction. Until then nobody waits for it, and whatever ends it leaves nothing.
 /// </summary>
 public sealed class TakeIn(
-    ShedWriter writer,
+    IShedWriter writer,
     ShedExchange shed,
     ShedIntake intake,
     ShedStore store,
@@ -38,13 +39,12 @@ public sealed class TakeIn(
             Directory.Delete(left, recursive: true);
     }
 
-    public async Task<IResult> RunAsync(Guid id, HttpContext http)
+    public async Task<Outcome<ImportAnswer>> RunAsync(Guid id, Stream body, Caller caller)
     {
-        var check = new FieldCheck(http);
-        check.Id("id", id);
+        var check = caller.Check(id);
         if (check.Failed)
             return check.Problem();
-        var cancel = http.RequestAborted;
+        var cancel = caller.Cancel;
         if (turn.Refusal() is { } lookOnly)
             return lookOnly;
         // Before a byte of it is read, unless it may be the same that was taken in a moment ago.
@@ -55,20 +55,20 @@ public sealed class TakeIn(
         ShedStore.MakeFolder(scratch);
         try
         {
-            var (taken, refused) = await ReadAsync(id, scratch, http.Request.Body, cancel);
+            var (taken, refused) = await ReadAsync(id, scratch, body, cancel);
             if (refused is not null)
                 return refused;
             var answer = new ImportAnswer(taken!.Bikes, taken.Entries);
             switch (await writer.BeforeAsync(id, taken.Asked, cancel))
             {
                 case WriteOutcome.Repeated:
-                    return Results.Ok(answer);
+                    return answer;
                 case WriteOutcome.OtherBody:
-                    return Problems.OtherBody();
+                    return Problem.IdTaken();
             }
 
             if (await ImportProof.OfAsync(scratch, options, pages => Say(id, ImportStage.Proving, taken, pages), cancel) is { } senseless)
-                return Problems.Refused(senseless.Field, senseless.Words);
+                return Problem.Refused(senseless.Field, senseless.Words);
             using var held = await turn.TakeAsync(cancel);
             if (turn.Refusal() is { } since)
                 return since;
@@ -76,7 +76,7 @@ public sealed class TakeIn(
                 return NotEmpty();
             Say(id, ImportStage.Keeping, taken, 0);
             await intake.AllOfAsync(Path.Combine(scratch, ShedFile.Name), id, taken.Asked, options.Clock.GetCurrentInstant(), cancel);
-            return Results.Ok(answer);
+            return answer;
         }
         finally
         {
@@ -86,15 +86,15 @@ public sealed class TakeIn(
         }
     }
 
-    private static ProblemHttpResult NotEmpty() =>
-        Problems.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
+    private static Problem NotEmpty() =>
+        Problem.Refused(null, "A whole shed is taken in only where there is none yet. Start on an empty folder.");
 
     private sealed record Taken(int Bikes, int Entries, int Photos, long Bytes, string Asked);
 
     private void Say(Guid id, ImportStage stage, Taken taken, int pages) =>
         imports.Say(id, new(stage, taken.Bytes, taken.Bikes, taken.Entries, taken.Photos, pages));
 
-    private async Task<(Taken? Taken, IResult? Refused)> ReadAsync(Guid id, string scratch, Stream body, CancellationToken cancel)
+    private async Task<(Taken? Taken, Problem? Refused)> ReadAsync(Guid id, string scratch, Stream body, CancellationToken cancel)
     {
         var now = options.Clock.GetCurrentInstant();
         using (var made = new ShedStore(scratch))
@@ -129,8 +129,8 @@ public sealed class TakeIn(
             return (
                 null,
                 broken is CopyReader.PieceException piece
-                    ? Problems.Refused(piece.At, "cannot be read as what should stand there")
-                    : Problems.Refused(null, "This is no copy of a shed that can be read.")
+                    ? Problem.Refused(piece.At, "cannot be read as what should stand there")
+                    : Problem.Refused(null, "This is no copy of a shed that can be read.")
             );
         }
 
@@ -139,7 +139,7 @@ public sealed class TakeIn(
             : (new(reader.Bikes, reader.Entries, reader.Photos, hashed.Length, $"import {hashed.Digest()}"), null);
     }
 
-    private static ProblemHttpResult Refused(IEnumerable<Refusal> refusals)
+    private static Problem Refused(IEnumerable<Refusal> refusals)
     {
         var check = new FieldCheck(Core.Units.NumberMarks.Unknown);
         check.Refuse(refusals);

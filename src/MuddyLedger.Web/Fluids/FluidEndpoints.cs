@@ -1,108 +1,21 @@
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Fluids;
-using MuddyLedger.Core.Ledger;
-using MuddyLedger.Instruments;
+using MuddyLedger.App.Fluids;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using NodaTime;
 
 namespace MuddyLedger.Web.Fluids;
 
-/// <param name="Level">As it stood at the end.</param>
-/// <param name="Added">What was poured in to bring it there, as typed; empty where nothing was.</param>
-/// <param name="Fluid">What that was.</param>
-/// <param name="Empty">There is nothing in it: that shuts its gate until it is filled.</param>
-/// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
-public sealed record LevelRequest(Guid Id, string? Date, Level Level, string? Added, string? Fluid, string? UnderFull, bool Empty = false);
-
 public static class FluidEndpoints
 {
-    /// <summary>The coming weeks that an oil is chosen for (house value).</summary>
-    private const int DaysAhead = 28;
-
     public static void MapFluids(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/bikes/{bike:guid}/fluids", GetAsync).Produces<FluidsAnswer>();
-        api.MapPost("/bikes/{bike:guid}/reservoirs/{reservoir}/level", LevelAsync).Produces<FluidsAnswer>();
-    }
-
-    private static async Task<FluidsAnswer?> AnswerAsync(
-        Guid bike,
-        ShedPictures pictures,
-        IWeatherForecast weather,
-        CancellationToken cancel
-    ) =>
-        await pictures.OneAsync(bike, cancel) is { } picture
-            ? FluidAnswers.Of(
-                picture,
-                await pictures.SettingsAsync(cancel),
-                await weather.ComingAsync(picture.Today, DaysAhead, cancel),
-                weather.Simulated
-            )
-            : null;
-
-    private static async Task<IResult> GetAsync(Guid bike, HttpContext http, ShedPictures pictures, IWeatherForecast weather) =>
-        await AnswerAsync(bike, pictures, weather, http.RequestAborted) is { } answer
-            ? Writing.Answer(http, answer)
-            : Problems.NotFound("bike");
-
-    /// <summary>A level seen outside of a job, with what was poured in to mend it.</summary>
-    private static async Task<IResult> LevelAsync(
-        Guid bike,
-        string reservoir,
-        LevelRequest body,
-        HttpContext http,
-        ShedPictures pictures,
-        IWeatherForecast weather,
-        Writing writing
-    )
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var known = Reservoirs
-            .Of(picture.Profile)
-            .Where(one => Capabilities.Word(one) == reservoir)
-            .Select(one => (ReservoirId?)one)
-            .FirstOrDefault();
-        if (known is not { } id)
-            return Problems.NotFound("reservoir of this bike");
-        var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
-        var added = check.OptionalVolume("added", body.Added, settings.Volume);
-        var fluid = check.OptionalText("fluid", body.Fluid, 80);
-        var under = check.OptionalVolume("underFull", body.UnderFull, settings.Volume);
-        if (added is { Litres: > 0 } && fluid is null)
-            check.Refuse("fluid", "is missing: say what was poured in, grade and all");
-        if (under is { Litres: > 0 } && body.Level is Level.AtMaximum or Level.Above)
-            check.Refuse("underFull", "cannot be, at the upper mark or over it");
-        if (body.Empty && added is { Litres: > 0 })
-            check.Refuse("added", "cannot be: it is said to be empty");
-        return check.Failed
-            ? check.Problem()
-            : await writing.OnceAsync(
-                http,
-                body.Id,
-                body,
-                (writer, pen) =>
-                {
-                    void Write(Guid entry, int tick, EntryBody line) =>
-                        writer.AddEntry(
-                            new LedgerEntry(new(entry), picture.Bike.Id, date, pen.At + Duration.FromTicks(tick), pen.Device, line)
-                        );
-                    if (body.Empty)
-                    {
-                        Write(body.Id, 0, new FluidDrained(id, null, DrainReading.NotRead));
-                        return Task.FromResult<IResult?>(null);
-                    }
-
-                    if (added is { Litres: > 0 } more)
-                        Write(Guid.CreateVersion7(), 0, new FluidToppedUp(id, more, fluid!));
-                    Write(body.Id, 1, new LevelSeen(id, body.Level, under is { Litres: > 0 } ? under : null));
-                    return Task.FromResult<IResult?>(null);
-                },
-                async () => (await AnswerAsync(bike, pictures, weather, http.RequestAborted))!
-            );
+        api.MapGet(
+            "/bikes/{bike:guid}/fluids",
+            (Guid bike, Caller caller, FluidHandlers handlers) => handlers.GetAsync(bike, caller).Read()
+        );
+        api.MapPost(
+            "/bikes/{bike:guid}/reservoirs/{reservoir}/level",
+            (Guid bike, string reservoir, LevelRequest body, Caller caller, FluidHandlers handlers) =>
+                handlers.LevelAsync(bike, reservoir, body, caller).Written()
+        );
     }
 }

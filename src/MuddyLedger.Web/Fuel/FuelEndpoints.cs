@@ -1,174 +1,20 @@
-using MuddyLedger.Core;
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Fluids;
-using MuddyLedger.Core.Ledger;
-using MuddyLedger.Core.Meters;
-using MuddyLedger.Core.Units;
+using MuddyLedger.App.Fuel;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using MuddyLedger.Web.Ledger;
-using MuddyLedger.Web.Meters;
-using NodaTime;
 
 namespace MuddyLedger.Web.Fuel;
-
-/// <param name="Oil">Two-stroke oil that was mixed in; empty where none was.</param>
-/// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate.</param>
-/// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
-/// <param name="MissedSome">Fuel that went in before this was not written down.</param>
-public sealed record FuellingRequest(
-    Guid Id,
-    string? Date,
-    string? Volume,
-    string? Price,
-    bool ToTheBrim,
-    string? Oil,
-    MeterKind? Meter,
-    string? Reading,
-    bool Confirmed = false,
-    bool MissedSome = false
-);
-
-/// <param name="Reading">The line of its meter; null where none was read.</param>
-public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
-
-/// <summary>What a fuelling asks for, before it is poured.</summary>
-/// <param name="Volume">As it was understood; null while it is not.</param>
-/// <param name="Meter">The meter that consumption is reckoned by; null on a bike without one.</param>
-/// <param name="Ratio">Fuel to oil; null where none is mixed, or nobody has entered it.</param>
-public sealed record FuelAskedAnswer(
-    Shown? Volume,
-    MixReason Reason,
-    Shown? Ratio,
-    Shown? Oil,
-    ShownProvenance? From,
-    MeterAnswer? Meter,
-    string VolumeUnit
-);
 
 public static class FuelEndpoints
 {
     public static void MapFuel(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/bikes/{bike:guid}/fuel-asked", AskedAsync).Produces<FuelAskedAnswer>();
-        api.MapPost("/bikes/{bike:guid}/fuellings", AddAsync).Produces<FuellingAnswer>();
-    }
-
-    private static async Task<IResult> AskedAsync(Guid bike, string? volume, HttpContext http, ShedPictures pictures)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var read = QuantityText.Read(volume, settings.Volume, MostLitres, FieldCheck.MarksOf(http));
-        var fuel = read.IsRefused ? Volume.Zero : Volume.From(read.Value);
-        var mix = FuelMix.For(picture.Profile, picture.Pump, fuel);
-        return TypedResults.Ok(
-            new FuelAskedAnswer(
-                fuel.Litres > 0 ? Shown.Of(fuel, settings) : null,
-                mix.Reason,
-                mix.Ratio is { } ratio ? Shown.Of(new Quantity(ratio, Unit.ToOne)) : null,
-                mix.Oil is { Litres: > 0 } oil ? Shown.Of(oil.In(Unit.Millilitre)) : null,
-                mix.From is { } from ? ShownProvenance.Of(from) : null,
-                picture
-                    .Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))
-                    .OrderBy(meter => meter.Kind)
-                    .FirstOrDefault(),
-                settings.Volume.Symbol
-            )
+        api.MapGet(
+            "/bikes/{bike:guid}/fuel-asked",
+            (Guid bike, string? volume, Caller caller, FuelHandlers handlers) => handlers.AskedAsync(bike, volume, caller).Read()
+        );
+        api.MapPost(
+            "/bikes/{bike:guid}/fuellings",
+            (Guid bike, FuellingRequest body, Caller caller, FuelHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
         );
     }
-
-    private static async Task<IResult> AddAsync(Guid bike, FuellingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var check = new FieldCheck(http);
-        var id = new EntryId(check.Id("id", body.Id));
-        var date = check.Date("date", body.Date, picture.Today);
-        var volume = check.Volume("volume", body.Volume, settings.Volume);
-        var price = check.OptionalMoney("price", body.Price);
-        var oil = check.OptionalVolume("oil", body.Oil, Unit.Millilitre);
-        var display = ReadingOf(body, picture.Profile, check);
-        if (!check.Failed && volume.Litres <= 0)
-            check.Refuse("volume", "must be more than nothing");
-        if (!check.Failed && oil is { } mixed && FuelMix.TooMuchOil(mixed, volume))
-            check.Refuse("oil", "is half of the fuel or more: write it in ml, or with its unit");
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (!body.Confirmed && FuelMix.Overfills(picture.Profile, volume))
-                    return Refused(
-                        new(
-                            "volume",
-                            $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}",
-                            "confirm"
-                        )
-                    );
-                if (!body.Confirmed && FuelMix.For(picture.Profile, picture.Pump, volume).Question(volume, oil) is { } question)
-                    return Refused(new("oil", question, "confirm"));
-                if (display is { } shown)
-                {
-                    if (ReadingEndpoints.Refuse(picture, shown, date, body.Confirmed) is { } refusal)
-                        return Refused(refusal);
-                    writer.AddEntry(
-                        new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, new MeterRead(shown))
-                    );
-                }
-
-                // A moment after the reading, so that it is reckoned from it.
-                writer.AddEntry(
-                    new LedgerEntry(
-                        id,
-                        picture.Bike.Id,
-                        date,
-                        pen.At + Duration.FromTicks(1),
-                        pen.Device,
-                        new FuelBought(volume, price, body.ToTheBrim)
-                        {
-                            Oil = oil is { Litres: > 0 } ? oil : null,
-                            MissedSome = body.MissedSome,
-                        }
-                    )
-                );
-                return Task.FromResult<IResult?>(null);
-            },
-            async () =>
-                new FuellingAnswer(
-                    (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted),
-                    display is null ? null : await ReadingBesideAsync(pictures, bike, id, http.RequestAborted)
-                )
-        );
-    }
-
-    /// <summary>The reading that was written with a fuelling, found anew, since a request sent twice made up another id for it.</summary>
-    private static async Task<EntryAnswer?> ReadingBesideAsync(ShedPictures pictures, Guid bike, EntryId fuel, CancellationToken cancel)
-    {
-        var ledger = (await pictures.OneAsync(bike, cancel))!.Ledger;
-        var line = ledger.All.First(entry => entry.Id == fuel);
-        var beside = ledger.All.LastOrDefault(entry =>
-            entry.Body is MeterRead && entry.WrittenAt + Duration.FromTicks(1) == line.WrittenAt
-        );
-        return beside is null ? null : (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, beside.Id.Value, cancel);
-    }
-
-    private static MeterAmount? ReadingOf(FuellingRequest body, Profile bike, FieldCheck check)
-    {
-        if (string.IsNullOrWhiteSpace(body.Reading))
-            return null;
-        var meter = body.Meter ?? MeterKind.Odometer;
-        if (!bike.Has(meter))
-            check.Refuse("meter", "is not on this bike");
-        var read = check.Quantity("reading", body.Reading, bike.UnitOf(meter), ReadingEndpoints.MostOf(meter));
-        return check.Failed ? null : MeterAmount.From(read);
-    }
-
-    private const decimal MostLitres = 200;
-
-    private static Task<IResult?> Refused(Refusal refusal) => Task.FromResult<IResult?>(Problems.Refused(refusal));
 }

@@ -1,61 +1,21 @@
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Gates;
-using MuddyLedger.Core.Ledger;
+using MuddyLedger.App.Gates;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using MuddyLedger.Web.Ledger;
 
 namespace MuddyLedger.Web.Gates;
-
-/// <param name="Gate">Up to and with this gate.</param>
-/// <param name="Words">What the owner says: "I rode it today".</param>
-public sealed record WordRequest(Guid Id, Gate Gate, string? Date, string? Words);
-
-/// <param name="Words">What the owner says of the pump: "it has fed it for years".</param>
-public sealed record PumpWordRequest(Guid Id, string? Date, string? Words);
 
 /// <summary>The owner's word that a gate may be passed, or that an oil pump feeds its engine. It opens nothing that is shut.</summary>
 public static class GateEndpoints
 {
     public static void MapGates(this IEndpointRouteBuilder api)
     {
-        api.MapPost("/bikes/{bike:guid}/word", WordAsync).Produces<EntryAnswer>();
-        api.MapPost("/bikes/{bike:guid}/pump-word", PumpAsync).Produces<EntryAnswer>();
-    }
-
-    private static async Task<IResult> WordAsync(Guid bike, WordRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
-        var words = check.Text("words", body.Words, 200);
-        // Asked anew with a request sent twice: the first of the two is already written.
-        if (
-            picture.Ledger.All.All(line => line.Id.Value != body.Id)
-            && picture.Gates.For(body.Gate).FirstOrDefault(reason => reason.State == GateState.Shut) is { } shut
-        )
-            check.Refuse("gate", $"is shut, and no word opens it: {shut.Why}");
-        return check.Failed
-            ? check.Problem()
-            : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new WordGiven(body.Gate, words));
-    }
-
-    private static async Task<IResult> PumpAsync(Guid bike, PumpWordRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
-        var words = check.Text("words", body.Words, 200);
-        if (picture.Profile.Lubrication != Lubrication.OilInjection)
-            check.Refuse("words", "are of a pump that this bike has not got");
-        else if (picture.Ledger.All.All(line => line.Id.Value != body.Id) && !picture.Pump.WordWillDo)
-            check.Refuse("words", $"do not prove it here. {picture.Pump.Why} Only the measured fall of its oil tank does");
-        return check.Failed
-            ? check.Problem()
-            : await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new PumpProven(PumpProofBy.OwnersWord, words));
+        api.MapPost(
+            "/bikes/{bike:guid}/word",
+            (Guid bike, WordRequest body, Caller caller, GateHandlers handlers) => handlers.WordAsync(bike, body, caller).Written()
+        );
+        api.MapPost(
+            "/bikes/{bike:guid}/pump-word",
+            (Guid bike, PumpWordRequest body, Caller caller, GateHandlers handlers) => handlers.PumpAsync(bike, body, caller).Written()
+        );
     }
 }

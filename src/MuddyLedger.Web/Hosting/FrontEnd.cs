@@ -64,7 +64,7 @@ public static class FrontEnd
             || !page.Exists
         )
         {
-            await Problems.NotFound("address").ExecuteAsync(context);
+            await Problems.Of(MuddyLedger.App.Requests.Problem.NotFound("address")).ExecuteAsync(context);
             return;
         }
 

@@ -1,3 +1,4 @@
+using MuddyLedger.App.Bikes;
 using MuddyLedger.Content;
 using NodaTime;
 
@@ -13,21 +14,13 @@ public sealed record ShedOptions(string Folder, string ContentFolder, int Port, 
     /// <summary>Read already, where many servers share one; null to read it from its folder.</summary>
     public ContentLibrary? Content { get; init; }
 
-    /// <summary>
-    /// Where a copy is proven: the one bike that all answers are about for now, so that a large shed is never held whole.
-    /// </summary>
+    /// <summary>Of whom a server that proves a copy answers; null of everybody.</summary>
     public ProofFocus? Proof { get; init; }
 
     /// <summary>Whether the shed makes its copies by itself; not where a store is only looked at.</summary>
     public bool Automatic { get; init; } = true;
 
     public LocalDate DayOf(Instant instant) => instant.InZone(Zone).Date;
-}
-
-/// <summary>Of whom a server that proves a copy answers; null of everybody.</summary>
-public sealed class ProofFocus
-{
-    public Guid? Bike { get; set; }
 }
 
 /// <summary>A clock that was set to another day or moment and runs on from there.</summary>

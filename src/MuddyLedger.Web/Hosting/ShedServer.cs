@@ -1,14 +1,17 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Demo;
+using MuddyLedger.App.Json;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Copies;
-using MuddyLedger.Web.Demo;
 using MuddyLedger.Web.Exchange;
 using MuddyLedger.Web.Findings;
 using MuddyLedger.Web.Fluids;
@@ -29,7 +32,6 @@ using MuddyLedger.Web.ShopWork;
 using MuddyLedger.Web.Sums;
 using MuddyLedger.Web.Viewings;
 using NodaTime;
-using NodaTime.Serialization.SystemTextJson;
 using Serilog;
 
 namespace MuddyLedger.Web.Hosting;
@@ -71,11 +73,27 @@ public sealed class ShedServer : IAsyncDisposable
         TakeIn.ClearLeft(options.Folder);
         await store.OpenAsync(options.Clock.GetCurrentInstant(), options.Zone, cancel);
         if (options.Demo && store.LookOnly is null)
-            await DemoShed.FillAsync(app.Services, options, cancel);
+            await FillAsync(app.Services, cancel);
         await app.StartAsync(cancel);
         var server = new ShedServer(app, held);
         held?.Note(server.Address);
         return server;
+    }
+
+    private static async Task FillAsync(IServiceProvider services, CancellationToken cancel)
+    {
+        await using var scope = services.CreateAsyncScope();
+        T Service<T>()
+            where T : notnull => scope.ServiceProvider.GetRequiredService<T>();
+        await DemoShed.FillAsync(
+            Service<IShedReader>(),
+            Service<IShedWriter>(),
+            Service<IShelfStore>(),
+            Service<IViewingStore>(),
+            Service<ContentLibrary>(),
+            Service<ShedClock>(),
+            cancel
+        );
     }
 
     /// <summary>How the shed's file was found, for whoever started the server.</summary>
@@ -116,8 +134,10 @@ public sealed class ShedServer : IAsyncDisposable
         });
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(options.Clock);
+        builder.Services.AddSingleton(new ShedClock(options.Clock, options.Zone));
+        builder.Services.AddSingleton(options.Proof ?? new ProofFocus());
         builder.Services.AddSingleton<OneWriteAtATime>();
-        builder.Services.AddSingleton<PictureCache>();
+        builder.Services.AddSingleton<IWriteTurn>(services => services.GetRequiredService<OneWriteAtATime>());
         builder.Services.AddSingleton(_ => options.Content ?? ContentLibrary.Load(options.ContentFolder));
         builder.Services.AddSingleton(_ => new ShedStore(options.Folder));
         builder.Services.AddSingleton<StoreDoor>();
@@ -130,21 +150,18 @@ public sealed class ShedServer : IAsyncDisposable
             (services, context) => ShedFile.Configure(context, services.GetRequiredService<ShedStore>().OpenFolder)
         );
         builder
-            .Services.AddScoped<ShedReader>()
-            .AddScoped<ShedWriter>()
+            .Services.AddHttpContextAccessor()
+            .AddScoped(services => Callers.Of(services.GetRequiredService<IHttpContextAccessor>().HttpContext!))
+            .AddScoped<IShedReader, ShedReader>()
+            .AddScoped<IShedWriter, ShedWriter>()
+            .AddScoped<IShelfStore, ShelfStore>()
+            .AddScoped<IViewingStore, ViewingStore>()
+            .AddScoped<IOwnJobStore, OwnJobStore>()
             .AddScoped<ShedExchange>()
-            .AddScoped<ShedPictures>()
-            .AddScoped<Writing>()
-            .AddScoped<RunEndpoints.Bench>()
+            .AddHandlers()
             .AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>()
-            .AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>()
-            .AddScoped<ViewingStore>()
-            .AddScoped<ShelfStore>()
-            .AddScoped<OwnJobStore>()
-            .AddScoped<JobLibraries>()
-            .AddScoped<ShelfEndpoints.Boards>()
-            .AddScoped<ViewingEndpoints.Yard>();
-        builder.Services.ConfigureHttpJsonOptions(json => ConfigureJson(json.SerializerOptions));
+            .AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>();
+        builder.Services.ConfigureHttpJsonOptions(json => AppJson.Configure(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails(problems =>
@@ -197,16 +214,5 @@ public sealed class ShedServer : IAsyncDisposable
         app.MapOpenApi("/api/openapi/{documentName}.json");
         app.UseOnePage();
         return app;
-    }
-
-    public static void ConfigureJson(JsonSerializerOptions json)
-    {
-        json.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
-        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
-        json.NumberHandling = JsonNumberHandling.Strict;
-        json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
-        json.RespectNullableAnnotations = true;
-        json.RespectRequiredConstructorParameters = true;
-        json.MaxDepth = 48;
     }
 }

@@ -1,47 +1,15 @@
-using MuddyLedger.Core.Ledger;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using MuddyLedger.Web.Ledger;
 
 namespace MuddyLedger.Web.Jobs;
-
-/// <param name="Thing">As the undo list names it.</param>
-/// <param name="How">What was done; may be left out.</param>
-public sealed record UndoneRequest(Guid Id, string? Thing, string? Date, string? How);
 
 /// <summary>What was left for now, undone by hand, outside of a job.</summary>
 public static class UndoEndpoints
 {
     public static void MapUndoList(this IEndpointRouteBuilder api) =>
-        api.MapPost("/bikes/{bike:guid}/undone", UndoneAsync).Produces<EntryAnswer>();
-
-    private static async Task<IResult> UndoneAsync(Guid bike, UndoneRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
-        var how = check.OptionalText("how", body.How, 200);
-        var standing = picture.ForNow.FirstOrDefault(one => one.Thing == body.Thing);
-        // Asked anew with a request sent twice: the first of the two is already written.
-        var before = picture.Ledger.All.FirstOrDefault(line => line.Id.Value == body.Id)?.Body as ForNowUndone;
-        if (before is null && standing is null)
-            check.Refuse("thing", string.IsNullOrWhiteSpace(body.Thing) ? "is missing" : "is not on the undo list of this bike");
-        else if (before is null && standing!.Run is not null)
-            check.Refuse("thing", "belongs to a job that is under way: tick it off there");
-        else if (before is null && !check.Failed && date < standing!.Since)
-            check.Refuse("date", "lies before it was left so");
-        return check.Failed
-            ? check.Problem()
-            : await writing.EntryAsync(
-                http,
-                pictures,
-                picture,
-                body.Id,
-                body,
-                date,
-                new ForNowUndone(before?.Thing ?? standing!.Thing, before?.What ?? standing!.What, how)
-            );
-    }
+        api.MapPost(
+            "/bikes/{bike:guid}/undone",
+            (Guid bike, UndoneRequest body, Caller caller, UndoHandlers handlers) => handlers.UndoneAsync(bike, body, caller).Written()
+        );
 }

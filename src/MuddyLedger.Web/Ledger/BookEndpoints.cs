@@ -1,326 +1,48 @@
-using MuddyLedger.Core;
-using MuddyLedger.Core.Ledger;
-using MuddyLedger.Core.Meters;
-using MuddyLedger.Core.Units;
+using MuddyLedger.App.Ledger;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using NodaTime;
 
 namespace MuddyLedger.Web.Ledger;
 
-/// <summary>A month of the book with its totals; struck lines are listed and do not count.</summary>
-public sealed record BookMonth(string Month, IReadOnlyList<EntryAnswer> Entries, string Spent, int Minutes);
-
-/// <param name="Skipped">How many newer lines were passed over.</param>
-/// <param name="Page">How many lines a page holds at most.</param>
-public sealed record BookAnswer(
-    IReadOnlyList<BookMonth> Months,
-    int Total,
-    int Skipped,
-    int Page,
-    string Spent,
-    int Minutes,
-    string Currency,
-    IReadOnlyList<string> Kinds
-);
-
-/// <param name="Figures">The figures that change, by name, as typed.</param>
-public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
-
-public sealed record StrikeRequest(Guid Id, string? Reason);
-
-/// <summary>A line that was struck by mistake, written again in its old place.</summary>
-public sealed record PutBackRequest(Guid Id);
-
-/// <summary>Closes a finding: what was done about it.</summary>
-public sealed record CloseFindingRequest(Guid Id, string? How);
-
-public sealed record NoteRequest(Guid Id, string? Date, string? Text);
-
 public static class BookEndpoints
 {
-    private const int MostEntries = 400;
-
     public static void MapBook(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/book", BookAsync).Produces<BookAnswer>();
-        api.MapPost("/bikes/{bike:guid}/notes", NoteAsync).Produces<EntryAnswer>();
-        api.MapPost("/entries/{entry:guid}/correction", CorrectAsync).Produces<EntryAnswer>();
-        api.MapPost("/entries/{entry:guid}/strike", StrikeAsync).Produces<EntryAnswer>();
-        api.MapPost("/entries/{entry:guid}/put-back", PutBackAsync).Produces<EntryAnswer>();
-        api.MapPost("/entries/{entry:guid}/close", CloseAsync).Produces<EntryAnswer>();
-    }
-
-    /// <param name="before">Lines up to and with this day only.</param>
-    /// <param name="skip">How many of the newest to pass over: the pages before this one.</param>
-    private static async Task<IResult> BookAsync(
-        Guid? bike,
-        string? kind,
-        string? text,
-        bool? struck,
-        string? since,
-        string? before,
-        int? skip,
-        HttpContext http,
-        ShedPictures pictures
-    )
-    {
-        var check = new FieldCheck(http);
-        var from = string.IsNullOrWhiteSpace(since) ? LocalDate.MinIsoValue : check.Date("since", since, LocalDate.MaxIsoValue);
-        var to = string.IsNullOrWhiteSpace(before) ? LocalDate.MaxIsoValue : check.Date("before", before, LocalDate.MaxIsoValue);
-        if (text?.Length > 100)
-            check.Refuse("text", "is longer than 100 characters");
-        if (skip is < 0)
-            check.Refuse("skip", "cannot be less than nothing");
-        if (check.Failed)
-            return check.Problem();
-        var all = await pictures.AllAsync(http.RequestAborted);
-        if (bike is not null && all.All(picture => picture.Bike.Id.Value != bike))
-            return Problems.NotFound("bike");
-        var settings = await pictures.SettingsAsync(http.RequestAborted);
-        var words = text?.Trim();
-        var lines = all.Where(picture => bike is null || picture.Bike.Id.Value == bike)
-            .SelectMany(picture => picture.Ledger.All.Select(entry => (Entry: entry, Picture: picture)))
-            .Where(line =>
-                line.Entry.Date >= from && line.Entry.Date <= to && (kind is null || EntryAnswers.KindOf(line.Entry.Body) == kind)
-            )
-            .Where(line => struck != false || !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
-            .Where(line => string.IsNullOrEmpty(words) || Mentions(EntryAnswers.Of(line.Entry, line.Picture, settings), words))
-            .OrderByDescending(line => line.Entry.Date)
-            .ThenByDescending(line => line.Entry.FirstWrittenAt)
-            .ThenByDescending(line => line.Entry.Place)
-            .ToList();
-        var months = lines
-            .Skip(skip ?? 0)
-            .Take(MostEntries)
-            .GroupBy(line => line.Entry.Date.ToYearMonth())
-            .Select(month =>
-            {
-                var (spent, minutes) = Totals(month);
-                return new BookMonth(
-                    month.Key.ToString("uuuu-MM", null),
-                    [.. month.Select(line => EntryAnswers.Of(line.Entry, line.Picture, settings))],
-                    spent.ToString(),
-                    minutes
-                );
-            });
-        var total = Totals(lines);
-        return Results.Ok(
-            new BookAnswer(
-                [.. months],
-                lines.Count,
-                Math.Min(skip ?? 0, lines.Count),
-                MostEntries,
-                total.Spent.ToString(),
-                total.Minutes,
-                settings.Currency,
-                [
-                    .. all.SelectMany(picture => picture.Ledger.All)
-                        .Select(entry => entry.Body.GetType())
-                        .Distinct()
-                        .Select(EntryAnswers.KindOf)
-                        .Order(StringComparer.Ordinal),
-                ]
-            )
+        api.MapGet(
+            "/book",
+            (
+                Guid? bike,
+                string? kind,
+                string? text,
+                bool? struck,
+                string? since,
+                string? before,
+                int? skip,
+                Caller caller,
+                BookHandlers handlers
+            ) => handlers.BookAsync(bike, kind, text, struck, since, before, skip, caller).Read()
+        );
+        api.MapPost(
+            "/bikes/{bike:guid}/notes",
+            (Guid bike, NoteRequest body, Caller caller, BookHandlers handlers) => handlers.NoteAsync(bike, body, caller).Written()
+        );
+        api.MapPost(
+            "/entries/{entry:guid}/correction",
+            (Guid entry, CorrectionRequest body, Caller caller, BookHandlers handlers) =>
+                handlers.CorrectAsync(entry, body, caller).Written()
+        );
+        api.MapPost(
+            "/entries/{entry:guid}/strike",
+            (Guid entry, StrikeRequest body, Caller caller, BookHandlers handlers) => handlers.StrikeAsync(entry, body, caller).Written()
+        );
+        api.MapPost(
+            "/entries/{entry:guid}/put-back",
+            (Guid entry, PutBackRequest body, Caller caller, BookHandlers handlers) => handlers.PutBackAsync(entry, body, caller).Written()
+        );
+        api.MapPost(
+            "/entries/{entry:guid}/close",
+            (Guid entry, CloseFindingRequest body, Caller caller, BookHandlers handlers) =>
+                handlers.CloseAsync(entry, body, caller).Written()
         );
     }
-
-    private static (Money Spent, int Minutes) Totals(IEnumerable<(LedgerEntry Entry, BikePicture Picture)> lines)
-    {
-        var standing = lines
-            .Where(line => !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
-            .Select(line => line.Entry.Body)
-            .ToList();
-        var spent = standing
-            .OfType<CostPaid>()
-            .Select(cost => cost.Amount)
-            .Concat(standing.OfType<FuelBought>().Select(fuel => fuel.Price ?? Money.Of(0)))
-            .Aggregate(Money.Of(0), (sum, amount) => sum + amount);
-        return (spent, standing.OfType<JobFinished>().Sum(job => job.Minutes));
-    }
-
-    private static bool Mentions(EntryAnswer answer, string text) =>
-        answer.Figures.Any(figure =>
-            (figure.Text ?? figure.Quantity?.ToString())?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
-        )
-        || answer.Reason?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
-        || answer.BikeName.Contains(text, StringComparison.OrdinalIgnoreCase)
-        || answer.Strike?.Reason.Contains(text, StringComparison.OrdinalIgnoreCase) == true;
-
-    private static async Task<IResult> NoteAsync(Guid bike, NoteRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var date = check.DateOrToday("date", body.Date, picture.Today);
-        var text = check.Text("text", body.Text, 2000);
-        if (check.Failed)
-            return check.Problem();
-        return await writing.EntryAsync(http, pictures, picture, body.Id, body, date, new NoteWritten(text));
-    }
-
-    private static async Task<IResult> CorrectAsync(
-        Guid entry,
-        CorrectionRequest body,
-        HttpContext http,
-        ShedPictures pictures,
-        Writing writing
-    )
-    {
-        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture))
-            return Problems.NotFound("entry");
-        var check = new FieldCheck(http);
-        var id = new EntryId(check.Id("id", body.Id));
-        var reason = check.Text("reason", body.Reason, 300);
-        var date = body.Date is null ? was.Date : check.Date("date", body.Date, picture.Today);
-        var corrected = EntryFigures.Corrected(
-            was.Body,
-            body.Figures,
-            picture.Profile,
-            await pictures.SettingsAsync(http.RequestAborted),
-            check
-        );
-        if (!check.Failed && corrected == was.Body && date == was.Date)
-            check.Refuse("figures", "are the same as before: nothing to correct");
-        if (check.Failed)
-            return check.Problem();
-
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (picture.Ledger.Strikes.ContainsKey(was.Id))
-                    return Task.FromResult<IResult?>(
-                        Problems.Refused(null, "This line is struck already. Correct the line that stands in its place.")
-                    );
-                if (corrected is MeterRead read && MeterRefusal(read, was, date, picture) is { } words)
-                    return Task.FromResult<IResult?>(Problems.Refused("figures.reading", words));
-                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
-                writer.AddEntry(new LedgerEntry(id, was.Bike, date, pen.At, pen.Device, corrected, was.Run, was.Id, reason));
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted)
-        );
-    }
-
-    private static async Task<IResult> StrikeAsync(Guid entry, StrikeRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture))
-            return Problems.NotFound("entry");
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var reason = check.Text("reason", body.Reason, 300);
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (picture.Ledger.Strikes.ContainsKey(was.Id))
-                    return Task.FromResult<IResult?>(Problems.Refused(null, "This line is struck already."));
-                if (was.Body is JobFinished)
-                    return Task.FromResult<IResult?>(Problems.Refused(null, "A finished job is struck as a whole: undo its finish."));
-                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, was.Id.Value, http.RequestAborted)
-        );
-    }
-
-    /// <summary>
-    /// Nothing is unstruck: the same words are written once more, as what stands for the struck line, and take its place in the day.
-    /// </summary>
-    private static async Task<IResult> PutBackAsync(
-        Guid entry,
-        PutBackRequest body,
-        HttpContext http,
-        ShedPictures pictures,
-        Writing writing
-    )
-    {
-        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture))
-            return Problems.NotFound("entry");
-        var check = new FieldCheck(http);
-        var id = new EntryId(check.Id("id", body.Id));
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (picture.Ledger.PutBackRefusal(was) is { } words)
-                    return Task.FromResult<IResult?>(Problems.Refused(null, words));
-                if (was.Body is MeterRead read && MeterRefusal(read, was, was.Date, picture) is { } clash)
-                    return Task.FromResult<IResult?>(
-                        Problems.Refused(null, $"The reading {clash.TrimEnd('.')}{(clash.EndsWith('?') ? "" : ".")}")
-                    );
-                writer.AddEntry(
-                    new LedgerEntry(
-                        id,
-                        was.Bike,
-                        was.Date,
-                        pen.At,
-                        pen.Device,
-                        was.Body,
-                        was.Run,
-                        was.Id,
-                        "struck by mistake, and put back"
-                    )
-                );
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted)
-        );
-    }
-
-    private static async Task<IResult> CloseAsync(
-        Guid entry,
-        CloseFindingRequest body,
-        HttpContext http,
-        ShedPictures pictures,
-        Writing writing
-    )
-    {
-        if (await pictures.OfEntryAsync(entry, http.RequestAborted) is not ({ } was, { } picture))
-            return Problems.NotFound("entry");
-        var check = new FieldCheck(http);
-        var id = new EntryId(check.Id("id", body.Id));
-        var how = check.Text("how", body.How, 500);
-        if (was.Body is not FindingOpened)
-            check.Refuse("entry", "is not a finding");
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (Core.Ledger.Findings.Open(picture.Ledger).All(open => open.Entry.Id != was.Id))
-                    return Task.FromResult<IResult?>(Problems.Refused(null, "This finding is closed already."));
-                writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how)));
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, http.RequestAborted)
-        );
-    }
-
-    /// <summary>A corrected reading must fit among the others as a new one must.</summary>
-    private static string? MeterRefusal(MeterRead read, LedgerEntry was, LocalDate date, BikePicture picture) =>
-        picture.Meters.Own.TryGetValue(read.Display.Kind, out var meter)
-            ? meter.History.Refuse(
-                date,
-                read.Display,
-                amount => Shown.Of(amount, picture.Profile).ToString(),
-                picture.Today,
-                instead: was.Id
-            )
-            : null;
 }

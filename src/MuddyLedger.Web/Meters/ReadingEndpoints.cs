@@ -1,103 +1,14 @@
-using MuddyLedger.Core;
-using MuddyLedger.Core.Ledger;
-using MuddyLedger.Core.Meters;
-using MuddyLedger.Core.Units;
+using MuddyLedger.App.Meters;
+using MuddyLedger.App.Requests;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Bikes;
-using MuddyLedger.Web.Ledger;
 
 namespace MuddyLedger.Web.Meters;
 
-/// <param name="Reading">What the meter shows, in any unit; a number alone is in the meter's own.</param>
-/// <param name="Because">Why it may be lower than before: the meter counts anew from here.</param>
-/// <param name="Confirmed">True where the owner has confirmed an unlikely jump.</param>
-public sealed record ReadingRequest(
-    Guid Id,
-    MeterKind Meter,
-    string? Reading,
-    string? Date,
-    string? Note,
-    EpochCause? Because,
-    bool Confirmed = false
-);
-
 public static class ReadingEndpoints
 {
-    /// <summary>The most any meter is taken to show: two million kilometres, a hundred thousand hours.</summary>
-    public static decimal MostOf(MeterKind meter) => meter == MeterKind.Odometer ? 2_000_000_000m : 100_000m;
-
     public static void MapReadings(this IEndpointRouteBuilder api) =>
-        api.MapPost("/bikes/{bike:guid}/readings", AddAsync).Produces<EntryAnswer>();
-
-    private static async Task<IResult> AddAsync(Guid bike, ReadingRequest body, HttpContext http, ShedPictures pictures, Writing writing)
-    {
-        if (await pictures.OneAsync(bike, http.RequestAborted) is not { } picture)
-            return Problems.NotFound("bike");
-        var check = new FieldCheck(http);
-        var id = new EntryId(check.Id("id", body.Id));
-        var date = check.Date("date", body.Date, picture.Today);
-        var note = check.OptionalText("note", body.Note, 500);
-        if (!picture.Profile.Has(body.Meter))
-            check.Refuse("meter", "is not on this bike");
-        var unit = picture.Profile.UnitOf(body.Meter);
-        var display = MeterAmount.From(check.Quantity("reading", body.Reading, unit, MostOf(body.Meter)));
-        if (check.Failed)
-            return check.Problem();
-
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                var history = picture.Meters.Own[body.Meter].History;
-                if (body.Because is { } cause)
-                {
-                    if (history.Last is { } last && date < last.Date)
-                        return Refused(new("date", "lies before the last reading: a meter that was swapped or reset starts anew after it"));
-                    var rollsAt = body.Meter == MeterKind.Odometer ? picture.Profile.Odometer!.RollsAt : (MeterAmount?)null;
-                    writer.AddEntry(
-                        new LedgerEntry(
-                            new(Guid.CreateVersion7()),
-                            picture.Bike.Id,
-                            date,
-                            pen.At,
-                            pen.Device,
-                            history.StartEpoch(cause, display, rollsAt)
-                        )
-                    );
-                }
-                else if (Refuse(picture, display, date, body.Confirmed) is { } refusal)
-                {
-                    return Refused(refusal);
-                }
-
-                // A moment later than the epoch, so that the reading falls inside it.
-                writer.AddEntry(
-                    new LedgerEntry(
-                        id,
-                        picture.Bike.Id,
-                        date,
-                        pen.At + NodaTime.Duration.FromTicks(1),
-                        pen.Device,
-                        new MeterRead(display, note)
-                    )
-                );
-                return Task.FromResult<IResult?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, bike, id.Value, http.RequestAborted)
+        api.MapPost(
+            "/bikes/{bike:guid}/readings",
+            (Guid bike, ReadingRequest body, Caller caller, ReadingHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
         );
-    }
-
-    /// <summary>Why a meter cannot have shown this on that day, and what the owner may answer to it; null where it can.</summary>
-    public static Refusal? Refuse(BikePicture picture, MeterAmount display, NodaTime.LocalDate date, bool confirmed)
-    {
-        var history = picture.Meters.Own[display.Kind].History;
-        string Words(MeterAmount amount) => Shown.Of(amount, picture.Profile).ToString();
-        if (history.Refuse(date, display, Words, picture.Today) is { } words)
-            return new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null);
-        return !confirmed && history.Unlikely(date, display, Words) is { } jump ? new("reading", jump, "confirm") : null;
-    }
-
-    private static Task<IResult?> Refused(Refusal refusal) => Task.FromResult<IResult?>(Problems.Refused(refusal));
 }

@@ -1,16 +1,7 @@
+using MuddyLedger.App.Photos;
 using SkiaSharp;
 
 namespace MuddyLedger.Web.Photos;
-
-/// <summary>A picture as it is kept: upright JPEGs with nothing in them but the picture.</summary>
-/// <param name="Small">As large as a stamp, for lists.</param>
-public sealed record Photo(byte[] Image, byte[] Small);
-
-/// <summary>What became of a file that was sent as a picture.</summary>
-public sealed record PhotoRead(Photo? Photo, string? Refusal)
-{
-    public static PhotoRead Refused(string words) => new(null, words);
-}
 
 /// <summary>
 /// Takes in a picture by making it anew, so that where it was taken, by what and by whom stays behind. What a file says of itself
@@ -33,12 +24,6 @@ public static class PhotoFile
 
     /// <summary>Unpacked pictures are large: one at a time.</summary>
     private static readonly SemaphoreSlim Turn = new(1, 1);
-
-    /// <summary>Whether a kept JPEG begins and ends as one: a page of it that the disk lost leaves nothing at its end.</summary>
-    public static bool IsWhole(ReadOnlySpan<byte> jpeg) =>
-        jpeg.Length > 4
-        && jpeg[..2].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD8])
-        && jpeg[^2..].SequenceEqual((ReadOnlySpan<byte>)[0xFF, 0xD9]);
 
     public static async Task<PhotoRead> ReadAsync(byte[] sent, CancellationToken cancel)
     {

@@ -1,109 +1,18 @@
-using Microsoft.EntityFrameworkCore;
-using MuddyLedger.Core;
-using MuddyLedger.Core.Units;
-using MuddyLedger.Data;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
 using MuddyLedger.Web.Api;
 
 namespace MuddyLedger.Web.Settings;
-
-/// <summary>How this owner wants things shown. Meters keep the unit of their own dash.</summary>
-public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, int Version)
-{
-    public static readonly OwnerSettings Default = new(Unit.Litre, Unit.NewtonMetre, "EUR", 0);
-
-    public static async Task<OwnerSettings> LoadAsync(ShedContext context, CancellationToken cancel) =>
-        await context.Settings.AsNoTracking().SingleOrDefaultAsync(cancel) is { } row
-            ? new(Unit.Find(row.VolumeUnit) ?? Unit.Litre, Unit.Find(row.TorqueUnit) ?? Unit.NewtonMetre, row.Currency, row.Version)
-            : Default;
-
-    public static readonly Unit[] VolumeUnits = [Unit.Litre, Unit.Millilitre, Unit.UsQuart, Unit.ImperialPint];
-    public static readonly Unit[] TorqueUnits = [Unit.NewtonMetre, Unit.PoundFoot, Unit.PoundInch];
-
-    /// <summary>What cannot be an owner's settings, by field.</summary>
-    public static IEnumerable<Refusal> Refuse(string? volume, string? torque, string? currency)
-    {
-        if (volume is null || !VolumeUnits.Any(unit => unit.Symbol == volume))
-            yield return new("volumeUnit", $"must be one of {string.Join(", ", VolumeUnits.Select(unit => unit.Symbol))}");
-        if (torque is null || !TorqueUnits.Any(unit => unit.Symbol == torque))
-            yield return new("torqueUnit", $"must be one of {string.Join(", ", TorqueUnits.Select(unit => unit.Symbol))}");
-        if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
-            yield return new("currency", "must be a currency's three capital letters, such as EUR");
-    }
-}
-
-public sealed record SettingsAnswer(
-    string VolumeUnit,
-    string TorqueUnit,
-    string Currency,
-    IReadOnlyList<string> VolumeUnits,
-    IReadOnlyList<string> TorqueUnits,
-    int Version
-) : IVersioned;
-
-public sealed record SettingsChange(Guid Id, string? VolumeUnit, string? TorqueUnit, string? Currency);
-
-/// <summary>What was understood of a typed quantity, for the line under its field.</summary>
-public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? Refusal);
 
 public static class SettingsEndpoints
 {
     public static void MapSettings(this IEndpointRouteBuilder api)
     {
-        api.MapGet(
-                "/settings",
-                async (HttpContext http, ShedContext context) =>
-                    Writing.Answer(http, AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted)))
-            )
-            .Produces<SettingsAnswer>();
-        api.MapPut("/settings", ChangeAsync).Produces<SettingsAnswer>();
-        api.MapGet("/units/read", Read).Produces<QuantityRead>();
-    }
-
-    private static async Task<IResult> ChangeAsync(HttpContext http, SettingsChange body, ShedContext context, Writing writing)
-    {
-        var check = new FieldCheck(http);
-        check.Id("id", body.Id);
-        var currency = body.Currency?.Trim() ?? "";
-        check.Refuse(OwnerSettings.Refuse(body.VolumeUnit, body.TorqueUnit, currency));
-        if (check.Failed)
-            return check.Problem();
-        if (Writing.IfMatch(http) is not { } version)
-            return Problems.NoETag();
-        async Task<object> Answer() => AnswerOf(await OwnerSettings.LoadAsync(context, http.RequestAborted));
-        return await writing.OnceAsync(
-            http,
-            body.Id,
-            body,
-            async (writer, _) =>
-            {
-                if ((await OwnerSettings.LoadAsync(context, http.RequestAborted)).Version != version)
-                    return Problems.Stale(await Answer());
-                writer.ChangeSettings(body.VolumeUnit!, body.TorqueUnit!, currency, version);
-                return null;
-            },
-            Answer
+        api.MapGet("/settings", (Caller caller, SettingsHandlers handlers) => handlers.GetAsync(caller).Read());
+        api.MapPut(
+            "/settings",
+            (SettingsChange body, Caller caller, SettingsHandlers handlers) => handlers.ChangeAsync(body, caller).Edited()
         );
+        api.MapGet("/units/read", (string text, string unit, Caller caller) => SettingsHandlers.Read(text, unit, caller).Read());
     }
-
-    private static IResult Read(string text, string unit, HttpContext http)
-    {
-        if (Unit.Find(unit) is not { } bare)
-            return Problems.Refused("unit", "is not known here");
-        var read = QuantityText.Read(text, bare, decimal.MaxValue / 1e6m, FieldCheck.MarksOf(http));
-        return Results.Ok(
-            read.IsRefused
-                ? new QuantityRead(null, null, read.Refusal)
-                : new QuantityRead(Shown.Of(read.Value), Shown.Of(read.Value.In(bare)), null)
-        );
-    }
-
-    private static SettingsAnswer AnswerOf(OwnerSettings settings) =>
-        new(
-            settings.Volume.Symbol,
-            settings.Torque.Symbol,
-            settings.Currency,
-            [.. OwnerSettings.VolumeUnits.Select(unit => unit.Symbol)],
-            [.. OwnerSettings.TorqueUnits.Select(unit => unit.Symbol)],
-            settings.Version
-        );
 }

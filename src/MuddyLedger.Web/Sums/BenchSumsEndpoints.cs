@@ -1,205 +1,40 @@
-using System.Collections.Immutable;
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Sums;
-using MuddyLedger.Core.Units;
-using MuddyLedger.Data;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Sums;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Settings;
 
 namespace MuddyLedger.Web.Sums;
-
-/// <param name="Limits">Nose up, nose down, left, right.</param>
-/// <param name="ByLevel">How the least angle comes down with the level.</param>
-public sealed record TiltAnswer(
-    IReadOnlyList<TiltLimit> Limits,
-    TiltPicture Picture,
-    bool Reached,
-    IReadOnlyList<TiltByLevel> ByLevel,
-    double UsuallyGiven,
-    double NeverExceed
-);
-
-public sealed record TiltByLevel(int Percent, double? Lost, TiltDirection? Direction);
-
-/// <param name="Ratio">Fuel to oil; null where the oil did not fall.</param>
-public sealed record PumpProofAnswer(PumpVerdict Verdict, double? Ratio, double Richest, double? Leanest, double? With);
-
-/// <param name="Setting">What the wrench is set to, with the adaptor in line.</param>
-public sealed record WrenchAnswer(Shown Setting, Shown Wanted, IReadOnlyList<Shown> Others);
-
-/// <param name="In">The same in every unit that measures it.</param>
-public sealed record UnitsAnswer(string What, IReadOnlyList<Shown> In);
 
 /// <summary>Sums about the bench and its measures: tilt, the proof of a pump, torque, units.</summary>
 public static class BenchSumsEndpoints
 {
-    private static readonly ImmutableArray<double> Levels = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
-
     public static void MapMoreSums(this RouteGroupBuilder sums)
     {
-        sums.MapGet("/tilt", Tilt).Produces<TiltAnswer>();
-        sums.MapGet("/pump-proof", PumpProofOf).Produces<PumpProofAnswer>();
-        sums.MapGet("/wrench", WrenchAsync).Produces<WrenchAnswer>();
-        sums.MapGet("/units", Units).Produces<UnitsAnswer>();
-    }
-
-    /// <param name="lies">"across" or "along": how the crank lies.</param>
-    /// <param name="direction">"nose-up", "nose-down", "left" or "right".</param>
-    private static IResult Tilt(
-        string? length,
-        string? width,
-        string? height,
-        string? oil,
-        string? axisHeight,
-        string? axisPlace,
-        string? reach,
-        string? lies,
-        string? direction,
-        double? degrees,
-        HttpContext http
-    )
-    {
-        var check = new FieldCheck(http);
-        double Mm(string field, string? text) => (double)check.Quantity(field, text, Unit.Millimetre, 1000).In(Unit.Millimetre).Value;
-        var sump = new SplashSump(
-            Mm("length", length),
-            Mm("width", width),
-            Mm("height", height),
-            (double)check.Volume("oil", oil, Unit.Litre).Litres * 1000,
-            Mm("axisHeight", axisHeight),
-            Mm("axisPlace", axisPlace),
-            lies != "along",
-            Mm("reach", reach)
+        sums.MapGet(
+            "/tilt",
+            (
+                string? length,
+                string? width,
+                string? height,
+                string? oil,
+                string? axisHeight,
+                string? axisPlace,
+                string? reach,
+                string? lies,
+                string? direction,
+                double? degrees,
+                Caller caller
+            ) => BenchSumsHandlers.Tilt(length, width, height, oil, axisHeight, axisPlace, reach, lies, direction, degrees, caller).Read()
         );
-        var leans = Enum.GetValues<TiltDirection>()
-            .Where(one => Capabilities.Word(one) == (direction ?? "nose-up"))
-            .Select(one => (TiltDirection?)one)
-            .FirstOrDefault();
-        if (leans is null)
-            check.Refuse("direction", "must be nose-up, nose-down, left or right");
-        if (degrees is not (null or >= 0 and <= 90))
-            check.Refuse("degrees", "must lie between 0 and 90");
-        if (!check.Failed)
-            check.Refuse(TiltBench.Refuse(sump));
-        if (check.Failed)
-            return check.Problem();
-        var picture = TiltBench.At(sump, leans!.Value, degrees ?? 0);
-        // A circle that lies wholly outside has no depth that a number could say.
-        if (double.IsNegativeInfinity(picture.Depth))
-            picture = picture with { Depth = -sump.Reach };
-        return Results.Ok(
-            new TiltAnswer(
-                TiltBench.Limits(sump),
-                picture,
-                picture.Reached,
-                [
-                    .. TiltBench
-                        .ByLevel(sump, Levels)
-                        .Select(one => new TiltByLevel((int)Math.Round(one.Share * 100), one.Lost, one.Direction)),
-                ],
-                TiltBench.UsuallyGiven,
-                TiltBench.NeverExceed
-            )
+        sums.MapGet(
+            "/pump-proof",
+            (string? fuel, string? fall, string? readTo, string? low, string? high, string? premix, Caller caller) =>
+                BenchSumsHandlers.PumpProofOf(fuel, fall, readTo, low, high, premix, caller).Read()
         );
-    }
-
-    private static IResult PumpProofOf(
-        string? fuel,
-        string? fall,
-        string? readTo,
-        string? low,
-        string? high,
-        string? premix,
-        HttpContext http
-    )
-    {
-        var check = new FieldCheck(http);
-        var burned = check.Volume("fuel", fuel, Unit.Litre);
-        var gone = check.Volume("fall", fall, Unit.Millilitre);
-        var read = string.IsNullOrWhiteSpace(readTo) ? Volume.FromLitres(0.01m) : check.Volume("readTo", readTo, Unit.Millilitre);
-        var (rich, lean) = (SumsEndpoints.Ratio("low", low, check), SumsEndpoints.Ratio("high", high, check));
-        var mixed = string.IsNullOrWhiteSpace(premix) ? (decimal?)null : SumsEndpoints.Ratio("premix", premix, check);
-        if (!check.Failed && burned.Litres == 0)
-            check.Refuse("fuel", "must be more than nothing");
-        if (!check.Failed && read.Litres == 0)
-            check.Refuse("readTo", "must be more than nothing: no level is read to the drop");
-        if (!check.Failed && rich > lean)
-            check.Refuse("high", "is richer than the other end of the band");
-        if (check.Failed)
-            return check.Problem();
-        var proof = PumpProof.Of(burned, gone, read, rich, lean, mixed);
-        return Results.Ok(
-            new PumpProofAnswer(proof.Verdict, (double?)proof.Ratio, (double)proof.Richest, (double?)proof.Leanest, (double?)proof.With)
+        sums.MapGet(
+            "/wrench",
+            (string? torque, string? wrench, string? adaptor, Caller caller, BenchSumsHandlers handlers) =>
+                handlers.WrenchAsync(torque, wrench, adaptor, caller).Read()
         );
-    }
-
-    private static async Task<IResult> WrenchAsync(string? torque, string? wrench, string? adaptor, HttpContext http, ShedContext context)
-    {
-        var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck(http);
-        var wanted = Torque.From(check.Quantity("torque", torque, settings.Torque, 1000));
-        var length = string.IsNullOrWhiteSpace(wrench)
-            ? Length.FromMillimetres(300)
-            : Length.From(check.Quantity("wrench", wrench, Unit.Millimetre, 2000));
-        var extra = string.IsNullOrWhiteSpace(adaptor)
-            ? Length.FromMillimetres(0)
-            : Length.From(check.Quantity("adaptor", adaptor, Unit.Millimetre, 1000));
-        if (!check.Failed && length.Millimetres < 50)
-            check.Refuse("wrench", "is too short: from the middle of the handle to the square");
-        if (check.Failed)
-            return check.Problem();
-        var setting = TorqueWrench.Setting(wanted, length, extra);
-        return Results.Ok(
-            new WrenchAnswer(
-                Shown.Of(setting, settings),
-                Shown.Of(wanted, settings),
-                [
-                    .. Unit
-                        .All.Where(unit => unit.Dimension == Dimension.Torque && unit != settings.Torque)
-                        .Select(unit => Shown.Of(setting.In(unit))),
-                ]
-            )
-        );
-    }
-
-    private static IResult Units(string? amount, HttpContext http)
-    {
-        var check = new FieldCheck(http);
-        var text = (amount ?? "").Trim();
-        if (Temperatures.Both(text) is var (celsius, fahrenheit))
-            return Results.Ok(
-                new UnitsAnswer(QuantityText.Words(Dimension.Temperature), [new Shown(celsius, "°C", 1), new Shown(fahrenheit, "°F", 1)])
-            );
-        var name = string.Concat(text.SkipWhile(letter => char.IsDigit(letter) || letter is '.' or ',' or ' '));
-        if (text.Length == 0)
-            check.Refuse("amount", "is missing");
-        else if (name.Length == 0)
-            check.Refuse("amount", "has no unit: write 22 nm, 1.9 qt, 6 thou, 36 psi");
-        else if (Unit.Find(name) is null)
-            check.Refuse("amount", $"has a unit that is not known here: \"{name}\"");
-        if (check.Failed)
-            return check.Problem();
-        var unit = Unit.Find(name)!;
-        var read = check.Quantity("amount", text, unit, 1_000_000);
-        if (check.Failed)
-            return check.Problem();
-        return Results.Ok(
-            new UnitsAnswer(
-                QuantityText.Words(unit.Dimension),
-                [
-                    .. Unit
-                        .All.Where(other => other.Dimension == unit.Dimension)
-                        .Select(other => Shown.Of(read.In(other)) with { Value = Rounded(read.In(other)) }),
-                ]
-            )
-        );
-    }
-
-    /// <summary>A conversion keeps what the number says: at least three figures, whatever the unit is usually shown with.</summary>
-    private static decimal Rounded(Quantity quantity)
-    {
-        var size = Math.Abs(quantity.Value);
-        var decimals = size == 0 ? 0 : Math.Clamp(3 - (int)Math.Floor(Math.Log10((double)size)), quantity.Unit.Decimals, 8);
-        return Math.Round(quantity.Value, decimals);
+        sums.MapGet("/units", (string? amount, Caller caller) => BenchSumsHandlers.Units(amount, caller).Read());
     }
 }

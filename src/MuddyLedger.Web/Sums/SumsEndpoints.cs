@@ -1,47 +1,8 @@
-using System.Collections.Immutable;
-using System.Globalization;
-using MuddyLedger.Core.Sums;
-using MuddyLedger.Core.Units;
-using MuddyLedger.Data;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Sums;
 using MuddyLedger.Web.Api;
-using MuddyLedger.Web.Settings;
 
 namespace MuddyLedger.Web.Sums;
-
-/// <param name="PerLitre">Millilitres of oil to a litre of fuel.</param>
-/// <param name="OuncesPerGallon">US fluid ounces to a US gallon.</param>
-public sealed record PremixAnswer(Shown Oil, Shown Mix, double PerLitre, double OuncesPerGallon);
-
-/// <summary>One of the two is nothing.</summary>
-public sealed record CorrectionAnswer(Shown Oil, Shown Fuel, Shown After, bool Fits);
-
-/// <param name="FreezesAt">Degrees Celsius of what is in it now; null outside of the table.</param>
-/// <param name="Wanted">Percent that the coldest night asks for; null where none of the table holds it.</param>
-/// <param name="Replace">To drain and replace with the concentrate; null where it cannot be reached, or need not be.</param>
-/// <param name="Thin">Below what most inhibitors need.</param>
-public sealed record CoolantAnswer(
-    double? FreezesAt,
-    double? Wanted,
-    Shown? Replace,
-    bool Enough,
-    bool Thin,
-    bool Thick,
-    double LeastForInhibitor,
-    double Most,
-    double Margin
-);
-
-public sealed record GearAnswer(int Gear, double Total, double KilometresAnHour, double MilesAnHour);
-
-public sealed record GearingAnswer(double CircumferenceMm, double Final, IReadOnlyList<GearAnswer> Gears);
-
-/// <param name="Ml">What raises or lowers the oil by the difference.</param>
-public sealed record ForkOilAnswer(double ByMm, double Ml, bool Raise, bool Alike, double MostApartMm);
-
-public sealed record StabiliserAnswer(Shown Dose, int RunMinutes);
-
-/// <param name="Multigrades">That suit both ends; empty where the weather is beyond the tables.</param>
-public sealed record ViscosityAnswer(IReadOnlyList<string> Cold, string? Heat, IReadOnlyList<string> Multigrades);
 
 /// <summary>The sums of the shed: reckoned in Core, typed in any unit, kept nowhere.</summary>
 public static class SumsEndpoints
@@ -49,240 +10,40 @@ public static class SumsEndpoints
     public static void MapSums(this IEndpointRouteBuilder api)
     {
         var sums = api.MapGroup("/sums");
-        sums.MapGet("/premix", PremixAsync).Produces<PremixAnswer>();
-        sums.MapGet("/correct-a-tank", CorrectAsync).Produces<CorrectionAnswer>();
-        sums.MapGet("/coolant", CoolantAsync).Produces<CoolantAnswer>();
-        sums.MapGet("/gearing", Gearing).Produces<GearingAnswer>();
-        sums.MapGet("/fork-oil", ForkOilLevel).Produces<ForkOilAnswer>();
-        sums.MapGet("/stabiliser", StabiliserAsync).Produces<StabiliserAnswer>();
+        sums.MapGet(
+            "/premix",
+            (string? fuel, string? ratio, Caller caller, SumsHandlers handlers) => handlers.PremixAsync(fuel, ratio, caller).Read()
+        );
+        sums.MapGet(
+            "/correct-a-tank",
+            (string? mix, string? from, string? to, string? room, Caller caller, SumsHandlers handlers) =>
+                handlers.CorrectAsync(mix, from, to, room, caller).Read()
+        );
+        sums.MapGet(
+            "/coolant",
+            (string? share, string? coldest, string? system, string? concentrate, Caller caller, SumsHandlers handlers) =>
+                handlers.CoolantAsync(share, coldest, system, concentrate, caller).Read()
+        );
+        sums.MapGet(
+            "/gearing",
+            (string? tyre, string? primary, string? gears, string? front, string? rear, string? rpm, Caller caller) =>
+                SumsHandlers.Gearing(tyre, primary, gears, front, rear, rpm, caller).Read()
+        );
+        sums.MapGet(
+            "/fork-oil",
+            (string? tube, string? now, string? wanted, string? other, Caller caller) =>
+                SumsHandlers.ForkOilLevel(tube, now, wanted, other, caller).Read()
+        );
+        sums.MapGet(
+            "/stabiliser",
+            (string? inTank, string? goesIn, string? dose, Caller caller, SumsHandlers handlers) =>
+                handlers.StabiliserAsync(inTank, goesIn, dose, caller).Read()
+        );
         sums.MapMoreSums();
-        sums.MapGet("/viscosity", ViscosityOf).Produces<ViscosityAnswer>();
-    }
-
-    private static async Task<IResult> PremixAsync(string? fuel, string? ratio, HttpContext http, ShedContext context)
-    {
-        var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck(http);
-        var (volume, parts) = (check.Volume("fuel", fuel, Unit.Litre), Ratio("ratio", ratio, check));
-        if (check.Failed)
-            return check.Problem();
-        var oil = Premix.OilFor(volume, parts);
-        const double ouncesInAGallon = 128;
-        return Results.Ok(
-            new PremixAnswer(
-                Small(oil, settings),
-                Shown.Of(volume + oil, settings),
-                (double)(1000 / parts),
-                ouncesInAGallon / (double)parts
-            )
+        sums.MapGet(
+            "/viscosity",
+            (string? coldest, string? hottest, bool? liquidCooled, Caller caller) =>
+                SumsHandlers.ViscosityOf(coldest, hottest, liquidCooled, caller).Read()
         );
-    }
-
-    private static async Task<IResult> CorrectAsync(
-        string? mix,
-        string? from,
-        string? to,
-        string? room,
-        HttpContext http,
-        ShedContext context
-    )
-    {
-        var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck(http);
-        var (volume, now, wanted) = (check.Volume("mix", mix, Unit.Litre), Ratio("from", from, check), Ratio("to", to, check));
-        var left = check.OptionalVolume("room", room, Unit.Litre);
-        if (check.Failed)
-            return check.Problem();
-        var (oil, fuel) = Premix.Correct(volume, now, wanted);
-        return Results.Ok(
-            new CorrectionAnswer(
-                Small(oil, settings),
-                Shown.Of(fuel, settings),
-                Shown.Of(volume + oil + fuel, settings),
-                left is null || oil + fuel <= left
-            )
-        );
-    }
-
-    private static async Task<IResult> CoolantAsync(
-        string? share,
-        string? coldest,
-        string? system,
-        string? concentrate,
-        HttpContext http,
-        ShedContext context
-    )
-    {
-        var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck(http);
-        var now = Number("share", share, 0, 100, check);
-        var night = Degrees("coldest", coldest, check);
-        var volume = check.OptionalVolume("system", system, Unit.Litre);
-        var poured = string.IsNullOrWhiteSpace(concentrate) ? 100 : Number("concentrate", concentrate, 0, 100, check);
-        if (check.Failed)
-            return check.Problem();
-        var wanted = Coolant.ShareFor(night);
-        // Beyond the table nothing is known of its freezing point: richer is not always colder.
-        var enough = wanted is { } need && now >= need && Coolant.FreezesAt(now) is not null;
-        var replace =
-            volume is { } all && wanted is { } target && !enough ? Coolant.Replace(all, now, target, target < now ? 0 : poured) : null;
-        return Results.Ok(
-            new CoolantAnswer(
-                Coolant.FreezesAt(now),
-                wanted,
-                replace is { } out_ ? Shown.Of(out_, settings) : null,
-                enough,
-                now < Coolant.LeastForInhibitor,
-                now > Coolant.Most,
-                Coolant.LeastForInhibitor,
-                Coolant.Most,
-                Coolant.Margin
-            )
-        );
-    }
-
-    private static IResult Gearing(string? tyre, string? primary, string? gears, string? front, string? rear, string? rpm, HttpContext http)
-    {
-        var check = new FieldCheck(http);
-        var size = TyreSize.Read(tyre);
-        if (size is null)
-            check.Refuse("tyre", string.IsNullOrWhiteSpace(tyre) ? "is missing" : "is not a size such as 140/80-18");
-        var (first, second) = (
-            string.IsNullOrWhiteSpace(primary) ? 1 : Number("primary", primary, 0.5, 8, check),
-            Number("front", front, 8, 60, check)
-        );
-        var teeth = Number("rear", rear, 8, 90, check);
-        var turns = Number("rpm", rpm, 100, 20_000, check);
-        var ratios = (gears ?? "").Split([' ', ';'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        var read = ratios
-            .Select(text => double.TryParse(text.TrimEnd(','), CultureInfo.InvariantCulture, out var value) ? value : double.NaN)
-            .ToImmutableArray();
-        if (read.IsEmpty)
-            check.Refuse("gears", "are missing: first to top, with a space between");
-        else if (read.Length > 8 || read.Any(ratio => !(ratio is >= 0.3 and <= 6)))
-            check.Refuse("gears", "are ratios from 0.3 to 6, eight at most, with a space between");
-        if (check.Failed)
-            return check.Problem();
-        var gearing = new Core.Sums.Gearing(first, read, teeth / second, Core.Sums.Gearing.Circumference(size!));
-        return Results.Ok(
-            new GearingAnswer(
-                gearing.CircumferenceMm,
-                gearing.Final,
-                [
-                    .. Enumerable
-                        .Range(1, read.Length)
-                        .Select(gear =>
-                        {
-                            var speed = gearing.SpeedAt(gear, turns);
-                            return new GearAnswer(gear, gearing.TotalOf(gear), speed / 1000, speed / (double)Unit.Mile.InBase);
-                        }),
-                ]
-            )
-        );
-    }
-
-    private static IResult ForkOilLevel(string? tube, string? now, string? wanted, string? other, HttpContext http)
-    {
-        var check = new FieldCheck(http);
-        var inner = Length.From(check.Quantity("tube", tube, Unit.Millimetre, 80));
-        double Height(string field, string? text) => (double)check.Quantity(field, text, Unit.Millimetre, 400).In(Unit.Millimetre).Value;
-        var (at, target) = (Height("now", now), Height("wanted", wanted));
-        var second = string.IsNullOrWhiteSpace(other) ? at : Height("other", other);
-        if (!check.Failed && inner.Millimetres < 15)
-            check.Refuse("tube", "is too narrow for a fork: its inner diameter is wanted");
-        if (check.Failed)
-            return check.Problem();
-        // Measured from above: a smaller figure is more oil.
-        var by = at - target;
-        return Results.Ok(
-            new ForkOilAnswer(
-                Math.Abs(by),
-                (double)ForkOil.ToRaise(inner, Math.Abs(by)).Litres * 1000,
-                by > 0,
-                ForkOil.Alike(at, second),
-                ForkOil.MostApartMm
-            )
-        );
-    }
-
-    private static async Task<IResult> StabiliserAsync(string? inTank, string? goesIn, string? dose, HttpContext http, ShedContext context)
-    {
-        var settings = await OwnerSettings.LoadAsync(context, http.RequestAborted);
-        var check = new FieldCheck(http);
-        var (there, added) = (check.Volume("inTank", inTank, Unit.Litre), check.Volume("goesIn", goesIn, Unit.Litre));
-        var each = Number("dose", dose, 0.1, 50, check);
-        return check.Failed
-            ? check.Problem()
-            : Results.Ok(new StabiliserAnswer(Small(Stabiliser.Dose(there, added, (decimal)each), settings), Stabiliser.RunMinutes));
-    }
-
-    private static IResult ViscosityOf(string? coldest, string? hottest, bool? liquidCooled, HttpContext http)
-    {
-        var check = new FieldCheck(http);
-        var (cold, hot) = (Degrees("coldest", coldest, check), Degrees("hottest", hottest, check));
-        if (!check.Failed && hot < cold)
-            check.Refuse("hottest", "is colder than the coldest start");
-        if (check.Failed)
-            return check.Problem();
-        var air = liquidCooled is not true;
-        return Results.Ok(
-            new ViscosityAnswer(
-                [.. Viscosity.For(cold).Select(grade => grade.Grade)],
-                Viscosity.ForHeat(hot, air),
-                Viscosity.Multigrades(cold, hot, air)
-            )
-        );
-    }
-
-    /// <summary>Doses are poured from a measure: in millilitres or fluid ounces, whatever the owner's unit for fills is.</summary>
-    private static Shown Small(Volume volume, OwnerSettings settings) =>
-        Shown.Of(
-            volume.In(
-                settings.Volume == Unit.UsQuart || settings.Volume == Unit.UsFluidOunce || settings.Volume == Unit.UsGallon
-                    ? Unit.UsFluidOunce
-                    : Unit.Millilitre
-            )
-        );
-
-    /// <summary>"50" and "50:1" are the same.</summary>
-    internal static decimal Ratio(string field, string? text, FieldCheck check)
-    {
-        var parts = (text ?? "").Trim();
-        if (parts.EndsWith(":1", StringComparison.Ordinal))
-            parts = parts[..^2];
-        if (
-            decimal.TryParse(parts, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var ratio)
-            && ratio is >= Premix.Richest and <= Premix.Leanest
-        )
-            return ratio;
-        check.Refuse(field, parts.Length == 0 ? "is missing" : $"must be a ratio from {Premix.Richest}:1 to {Premix.Leanest}:1");
-        return Premix.Leanest;
-    }
-
-    internal static double Number(string field, string? text, double least, double most, FieldCheck check)
-    {
-        var plain = (text ?? "").Trim().TrimEnd('%').TrimEnd();
-        if (
-            double.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
-            && value >= least
-            && value <= most
-        )
-            return value;
-        check.Refuse(
-            field,
-            plain.Length == 0 ? "is missing" : string.Create(CultureInfo.InvariantCulture, $"must be a number from {least} to {most}")
-        );
-        return least;
-    }
-
-    private static double Degrees(string field, string? text, FieldCheck check)
-    {
-        if (Temperatures.Read(text) is { } celsius)
-            return celsius;
-        check.Refuse(
-            field,
-            string.IsNullOrWhiteSpace(text) ? "is missing" : "is not a temperature from -60 to 60 C, such as -12, -12 C or 10 F"
-        );
-        return 0;
     }
 }

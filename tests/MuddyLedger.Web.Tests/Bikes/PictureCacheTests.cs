@@ -1,10 +1,11 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Json;
 using MuddyLedger.Content;
 using MuddyLedger.Data;
-using MuddyLedger.Web.Bikes;
-using MuddyLedger.Web.Hosting;
-using MuddyLedger.Web.Jobs;
 
 namespace MuddyLedger.Web.Tests.Bikes;
 
@@ -97,10 +98,11 @@ public class PictureCacheTests
         ShedFile.Configure(options, shed.Folder);
         await using var context = new ShedContext(options.Options);
         using var store = new ShedStore(shed.Folder);
-        var pictures = new ShedPictures(new ShedReader(context), content, context, shed.Options, new PictureCache(), store);
+        var clock = new ShedClock(shed.Options.Clock, shed.Options.Zone);
+        var pictures = new ShedPictures(new ShedReader(context, store), content, clock, new PictureCache(), new ProofFocus());
         var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
-        ShedServer.ConfigureJson(json);
+        AppJson.Configure(json);
         return JsonSerializer
             .SerializeToNode(
                 BikeAnswers.Of(

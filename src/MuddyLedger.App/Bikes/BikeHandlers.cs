@@ -1,0 +1,157 @@
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Meters;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Store;
+using MuddyLedger.Content;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+
+namespace MuddyLedger.App.Bikes;
+
+/// <summary>How a bike stands on the day it comes into the book.</summary>
+public enum Condition
+{
+    NotSaid,
+    InUse,
+    Stands,
+    NotRunning,
+    Project,
+}
+
+/// <param name="Reading">What the dash shows today, if it is known; the first reading of the bike.</param>
+/// <param name="Set">The set that the profile was filled in from: what was left as it came keeps its provenance.</param>
+/// <param name="Condition">Whether it runs. In use is the owner's word, and is kept as such.</param>
+/// <param name="LastRan">The year in which it last ran, where it stands or does not run.</param>
+/// <param name="PumpFeeds">Of a bike in use with an oil pump: the owner's word that it has long fed it.</param>
+public sealed record NewBike(
+    Guid Id,
+    ProfileForm Profile,
+    string? Reading,
+    string? Set = null,
+    Condition Condition = Condition.NotSaid,
+    string? LastRan = null,
+    bool PumpFeeds = false
+);
+
+public sealed record ProfileChange(Guid Id, ProfileForm Profile);
+
+public sealed record SetAnswer(string Id, string Title, string For, ProfileForm Profile);
+
+public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, ContentLibrary content, Writing writing)
+{
+    public Outcome<SetAnswer[]> Sets() =>
+        content.Sets.Select(set => new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(set.Profile, OwnerSettings.Default))).ToArray();
+
+    public async Task<Outcome<BikeAnswer>> GetAsync(Guid bike, Caller caller) =>
+        await pictures.OneAsync(bike, caller.Cancel) is { } picture
+            ? BikeAnswers.Of(
+                picture,
+                await jobs.OpenAsync(caller.Cancel),
+                await pictures.SettingsAsync(caller.Cancel),
+                pictures.Now,
+                pictures.DayOf
+            )
+            : Problem.NotFound("bike");
+
+    public async Task<Outcome<BikeAnswer>> AddAsync(NewBike body, Caller caller)
+    {
+        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var today = pictures.Today;
+        var check = caller.Check();
+        var id = new BikeId(check.Id("id", body.Id));
+        var profile = body.Profile.Read(check, settings, today.Year, content.Sets.FirstOrDefault(set => set.Id == body.Set)?.Profile);
+        var lines = Standing(body, check, today).ToList();
+        MeterAmount? first = null;
+        if (!string.IsNullOrWhiteSpace(body.Reading))
+        {
+            var meter = profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
+            if (!profile.Has(meter))
+                check.Refuse("reading", "cannot be kept: this bike has no meter");
+            else
+                first = MeterAmount.From(check.Quantity("reading", body.Reading, profile.UnitOf(meter), ReadingHandlers.MostOf(meter)));
+        }
+
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (writer, pen) =>
+            {
+                writer.AddBike(id, profile, pen.At);
+                if (first is { } reading)
+                    lines.Insert(0, new MeterRead(reading));
+                foreach (var (line, at) in lines.Select((line, at) => (line, at)))
+                    writer.AddEntry(
+                        new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At + NodaTime.Duration.FromTicks(at), pen.Device, line)
+                    );
+                return Task.FromResult<Problem?>(null);
+            },
+            async () =>
+                BikeAnswers.Of(
+                    (await pictures.OneAsync(body.Id, caller.Cancel))!,
+                    await jobs.OpenAsync(caller.Cancel),
+                    settings,
+                    pictures.Now,
+                    pictures.DayOf
+                )
+        );
+    }
+
+    /// <summary>What the owner says of how it stands, as lines of its book.</summary>
+    private static IEnumerable<EntryBody> Standing(NewBike body, FieldCheck check, NodaTime.LocalDate today)
+    {
+        var year = body.Condition is Condition.Stands or Condition.NotRunning or Condition.Project
+            ? check.OptionalWhole("lastRan", body.LastRan, 1900, today.Year)
+            : null;
+        if (body.Condition is Condition.NotRunning or Condition.Project)
+            yield return new TakenIn(body.Condition == Condition.Project ? TakenInAs.Project : TakenInAs.NonRunner);
+        if (year is { } last)
+            yield return new LastRan(
+                new(last, 1, 1),
+                NodaTime.LocalDate.Min(new(last, 12, 31), today),
+                $"the owner's word when it came into the book: {last}"
+            );
+        if (body.Condition == Condition.InUse)
+            yield return new WordGiven(Core.Bikes.Gate.Ridden, "In use when it came into the book");
+        if (body is { Condition: Condition.InUse, PumpFeeds: true, Profile.Lubrication: Core.Bikes.Lubrication.OilInjection })
+            yield return new PumpProven(PumpProofBy.OwnersWord, "It has long fed it when the bike came into the book");
+    }
+
+    public async Task<Outcome<BikeAnswer>> ChangeAsync(Guid bike, ProfileChange body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var check = caller.Check(body.Id);
+        var profile = body.Profile.Read(check, settings, pictures.Today.Year, picture.Profile);
+        if (check.Failed)
+            return check.Problem();
+        if (caller.Version is not { } version)
+            return Problem.NoVersion();
+        async Task<BikeAnswer> Answer() =>
+            BikeAnswers.Of(
+                (await pictures.OneAsync(bike, caller.Cancel))!,
+                await jobs.OpenAsync(caller.Cancel),
+                settings,
+                pictures.Now,
+                pictures.DayOf
+            );
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (writer, _) =>
+            {
+                if (version != picture.Bike.Version)
+                    return Problem.Stale(await Answer());
+                writer.ChangeProfile(picture.Bike, profile);
+                return null;
+            },
+            Answer
+        );
+    }
+}

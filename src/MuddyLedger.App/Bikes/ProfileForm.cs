@@ -1,0 +1,344 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Meters;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.App.Bikes;
+
+/// <summary>A reservoir as the owner types it: quantities as text, empty where not known.</summary>
+public sealed record ReservoirForm(
+    string? Grade,
+    string? DryFill,
+    string? DrainOnly,
+    string? DrainAndFilter,
+    LevelMethod? Level,
+    LevelStance Stance,
+    OilTemperature ReadAt,
+    int WaitMinutes
+);
+
+public sealed record TyreForm(string? Size, string? Placard, string? DateCode, TyreInner Inner);
+
+/// <summary>A bike's profile as the owner types it.</summary>
+public sealed record ProfileForm(
+    string? Nickname,
+    string? Make,
+    string? Model,
+    int Year,
+    string? FrameNumber,
+    string? Registration,
+    TitleStatus Title,
+    BikeUse Use,
+    Stroke Stroke,
+    int DisplacementCc,
+    int Cylinders,
+    Cooling Cooling,
+    Fitment Fan,
+    Fitment ExpansionTank,
+    Starting Starting,
+    Lubrication Lubrication,
+    GearboxOil GearboxOil,
+    OilFilter OilFilter,
+    bool BodyworkOverOil,
+    bool OilPressureLight,
+    bool TankOverPlugs,
+    AirFilterBehind AirFilter,
+    bool HeavierOilInHeat,
+    ValveAdjustment Valves,
+    int ValvesPerCylinder,
+    FuelSystem Fuel,
+    int Carburettors,
+    FuelTap FuelTap,
+    TankMaterial Tank,
+    string? TankReserve,
+    Ignition Ignition,
+    BatteryKind Battery,
+    int BatteryVolts,
+    FinalDrive FinalDrive,
+    BrakeKind FrontBrake,
+    BrakeKind RearBrake,
+    ClutchControl Clutch,
+    bool Linkage,
+    TyreForm? FrontTyre,
+    TyreForm? RearTyre,
+    OdometerUnit? Odometer,
+    int OdometerDigits,
+    bool HourMeter,
+    string? StatedUsePerYear,
+    ImmutableArray<Severity> Severities,
+    IReadOnlyDictionary<string, ReservoirForm> Reservoirs,
+    IReadOnlyDictionary<string, string> Torques,
+    IReadOnlyDictionary<string, string> Figures
+)
+{
+    public static ProfileForm Of(Profile bike, OwnerSettings settings) =>
+        new(
+            bike.Nickname,
+            bike.Make,
+            bike.Model,
+            bike.Year,
+            bike.FrameNumber,
+            bike.Registration,
+            bike.Title,
+            bike.Use,
+            bike.Stroke,
+            bike.DisplacementCc,
+            bike.Cylinders,
+            bike.Cooling,
+            bike.Fan,
+            bike.ExpansionTank,
+            bike.Starting,
+            bike.Lubrication,
+            bike.GearboxOil,
+            bike.OilFilter,
+            bike.BodyworkOverOil,
+            bike.OilPressureLight,
+            bike.TankOverPlugs,
+            bike.AirFilter,
+            bike.HeavierOilInHeat,
+            bike.Valves,
+            bike.ValvesPerCylinder,
+            bike.Fuel,
+            bike.Carburettors,
+            bike.FuelTap,
+            bike.Tank,
+            bike.TankReserve is { } reserve ? Shown.Of(reserve, settings).Editable() : null,
+            bike.Ignition,
+            bike.Battery,
+            bike.BatteryVolts,
+            bike.FinalDrive,
+            bike.FrontBrake,
+            bike.RearBrake,
+            bike.Clutch,
+            bike.Linkage,
+            FormOf(bike.FrontTyre),
+            FormOf(bike.RearTyre),
+            bike.Odometer?.Unit,
+            bike.Odometer?.Digits ?? 6,
+            bike.HourMeter,
+            bike.StatedUsePerYear is { } use ? Shown.Of(use, bike).Editable() : null,
+            bike.Severities,
+            // All that the bike has, those of which nothing is known too: the page only lists them.
+            Core.Bikes.Reservoirs.Of(bike)
+                .Union(bike.Reservoirs.Keys)
+                .ToDictionary(
+                    id => Capabilities.Word(id),
+                    id => FormOf(bike.Reservoirs.GetValueOrDefault(id, new ReservoirSpec()), settings)
+                ),
+            Fasteners
+                .Of(bike)
+                .Union(bike.Torques.Keys)
+                .ToDictionary(
+                    id => Capabilities.Word(id),
+                    id => bike.Torques.TryGetValue(id, out var known) ? Shown.Of(known.Torque, settings).Editable() : ""
+                ),
+            BikeFigures
+                .Of(bike)
+                .Union(bike.Figures.Keys)
+                .ToDictionary(
+                    id => Capabilities.Word(id),
+                    id => bike.Figure(id) is { Provenance.Kind: not ProvenanceKind.CommonPractice } known ? BikeFigures.Text(known, id) : ""
+                )
+        );
+
+    /// <summary>The profile meant, with every field that cannot be read or cannot be true refused by its name.</summary>
+    /// <param name="before">What the form was filled in from: a figure that was left as it stood keeps its value and its
+    /// provenance.</param>
+    public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear, Profile? before)
+    {
+        var profile = new Profile
+        {
+            Nickname = Nickname?.Trim() ?? "",
+            Make = Make?.Trim() ?? "",
+            Model = Model?.Trim() ?? "",
+            Year = Year,
+            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
+            Registration = check.OptionalText("registration", Registration, 20),
+            Title = Title,
+            Use = Use,
+            Stroke = Stroke,
+            DisplacementCc = DisplacementCc,
+            Cylinders = Cylinders,
+            Cooling = Cooling,
+            Fan = Fan,
+            ExpansionTank = ExpansionTank,
+            Starting = Starting,
+            Lubrication = Lubrication,
+            GearboxOil = GearboxOil,
+            OilFilter = OilFilter,
+            BodyworkOverOil = BodyworkOverOil,
+            OilPressureLight = OilPressureLight,
+            Valves = Valves,
+            Fuel = Fuel,
+            Battery = Battery,
+            FinalDrive = FinalDrive,
+            FrontBrake = FrontBrake,
+            RearBrake = RearBrake,
+            Clutch = Clutch,
+            ValvesPerCylinder = ValvesPerCylinder,
+            TankOverPlugs = TankOverPlugs,
+            AirFilter = AirFilter,
+            HeavierOilInHeat = HeavierOilInHeat,
+            Carburettors = Carburettors,
+            FuelTap = FuelTap,
+            Tank = Tank,
+            TankReserve = check.OptionalVolume("tankReserve", TankReserve, settings.Volume),
+            Ignition = Ignition,
+            BatteryVolts = BatteryVolts,
+            Linkage = Linkage,
+            FrontTyre = ReadTyre(check, "frontTyre", FrontTyre),
+            RearTyre = ReadTyre(check, "rearTyre", RearTyre),
+            Odometer = Odometer is { } unit ? new Odometer(unit, OdometerDigits) : null,
+            HourMeter = HourMeter,
+            StatedUsePerYear = StatedUse(check),
+            Severities = Severities.IsDefault ? [] : [.. Severities.Distinct()],
+            Reservoirs = ReadReservoirs(check, settings, before),
+            Torques = ReadTorques(check, settings, before),
+            Figures = ReadFigures(check, before),
+        };
+        check.Refuse(ProfileCheck.Of(profile, thisYear));
+        return profile;
+    }
+
+    private static TyreForm FormOf(Tyre? tyre) =>
+        new(
+            tyre?.Size,
+            tyre?.Placard is { } placard ? Shown.Of(placard.In(Unit.Bar)).Editable() : null,
+            tyre?.DateCode,
+            tyre?.Inner ?? TyreInner.Tube
+        );
+
+    private static Tyre? ReadTyre(FieldCheck check, string field, TyreForm? form) =>
+        form is null
+            ? null
+            : new(
+                check.OptionalText($"{field}.size", form.Size, 30),
+                string.IsNullOrWhiteSpace(form.Placard)
+                    ? null
+                    : Pressure.From(check.Quantity($"{field}.placard", form.Placard, Unit.Bar, ProfileCheck.LargestPressure.Kilopascals)),
+                check.OptionalText($"{field}.dateCode", form.DateCode, 10),
+                form.Inner
+            );
+
+    private static ReservoirForm FormOf(ReservoirSpec spec, OwnerSettings settings)
+    {
+        string? Text(Volume? volume) => volume is { } known ? Shown.Of(known, settings).Editable() : null;
+        return new(
+            spec.Grade,
+            Text(spec.DryFill),
+            Text(spec.DrainOnly),
+            Text(spec.DrainAndFilter),
+            spec.Level,
+            spec.Stance,
+            spec.ReadAt,
+            spec.WaitMinutes
+        );
+    }
+
+    private MeterAmount? StatedUse(FieldCheck check)
+    {
+        if (string.IsNullOrWhiteSpace(StatedUsePerYear))
+            return null;
+        var meter = Odometer is null && HourMeter ? MeterKind.HourMeter : MeterKind.Odometer;
+        var bare =
+            meter == MeterKind.HourMeter ? Unit.Hour
+            : Odometer == OdometerUnit.Miles ? Unit.Mile
+            : Unit.Kilometre;
+        // Where the bike has both meters, the unit says which is meant.
+        var typed = string.Concat(StatedUsePerYear.SkipWhile(letter => !char.IsLetter(letter)));
+        if (HourMeter && Unit.Find(typed) is { Dimension: Dimension.EngineHours })
+            (meter, bare) = (MeterKind.HourMeter, Unit.Hour);
+        return MeterAmount.From(check.Quantity("statedUsePerYear", StatedUsePerYear, bare, ReadingHandlers.MostOf(meter) / 4));
+    }
+
+    private ImmutableDictionary<ReservoirId, ReservoirSpec> ReadReservoirs(FieldCheck check, OwnerSettings settings, Profile? before)
+    {
+        var read = ImmutableDictionary.CreateBuilder<ReservoirId, ReservoirSpec>();
+        foreach (var (word, form) in Reservoirs)
+        {
+            var at = $"reservoirs.{word}";
+            if (Known<ReservoirId>(word) is not { } id)
+            {
+                check.Refuse(at, "is not a reservoir known here");
+                continue;
+            }
+
+            if (form is null)
+            {
+                check.Refuse(at, "is empty: leave it out, or say what it holds");
+                continue;
+            }
+
+            if (before?.Reservoirs.GetValueOrDefault(id) is { } was && FormOf(was, settings) == form)
+            {
+                read[id] = was;
+                continue;
+            }
+
+            var spec = new ReservoirSpec
+            {
+                Grade = check.OptionalText($"{at}.grade", form.Grade, 60),
+                DryFill = check.OptionalVolume($"{at}.dryFill", form.DryFill, settings.Volume),
+                DrainOnly = check.OptionalVolume($"{at}.drainOnly", form.DrainOnly, settings.Volume),
+                DrainAndFilter = check.OptionalVolume($"{at}.drainAndFilter", form.DrainAndFilter, settings.Volume),
+                Level = form.Level,
+                Stance = form.Stance,
+                ReadAt = form.ReadAt,
+                WaitMinutes = form.WaitMinutes,
+            };
+            if (spec != new ReservoirSpec())
+                read[id] = spec;
+        }
+
+        return read.ToImmutable();
+    }
+
+    private ImmutableDictionary<Fastener, TorqueSpec> ReadTorques(FieldCheck check, OwnerSettings settings, Profile? before)
+    {
+        var read = ImmutableDictionary.CreateBuilder<Fastener, TorqueSpec>();
+        foreach (var (word, text) in Torques)
+        {
+            if (Known<Fastener>(word) is not { } fastener)
+                check.Refuse($"torques.{word}", "is not a fastener known here");
+            else if (before?.Torques.GetValueOrDefault(fastener) is { } was && Shown.Of(was.Torque, settings).Editable() == text)
+                read[fastener] = was;
+            else if (!string.IsNullOrWhiteSpace(text))
+                read[fastener] = new(
+                    Torque.From(check.Quantity($"torques.{word}", text, settings.Torque, ProfileCheck.LargestTorque.NewtonMetres)),
+                    new(ProvenanceKind.Owner)
+                );
+        }
+
+        return read.ToImmutable();
+    }
+
+    private ImmutableDictionary<BikeFigure, FigureSpec> ReadFigures(FieldCheck check, Profile? before)
+    {
+        var read = ImmutableDictionary.CreateBuilder<BikeFigure, FigureSpec>();
+        foreach (var (word, text) in Figures)
+        {
+            if (Known<BikeFigure>(word) is not { } figure)
+                check.Refuse($"figures.{word}", "is not a figure known here");
+            else if (before?.Figures.GetValueOrDefault(figure) is { } was && BikeFigures.Text(was, figure) == text)
+                read[figure] = was;
+            else if (!string.IsNullOrWhiteSpace(text))
+            {
+                var spec = BikeFigures.Read(text, figure, check.Marks);
+                if (spec.IsRefused)
+                    check.Refuse($"figures.{word}", spec.Refusal!);
+                else
+                    read[figure] = spec.Value!;
+            }
+        }
+
+        return read.ToImmutable();
+    }
+
+    private static T? Known<T>(string word)
+        where T : struct, Enum =>
+        Enum.GetValues<T>().Where(value => Capabilities.Word(value) == word).Select(value => (T?)value).FirstOrDefault();
+}

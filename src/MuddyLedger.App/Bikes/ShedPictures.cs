@@ -1,0 +1,294 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Store;
+using MuddyLedger.Content;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using NodaTime;
+
+namespace MuddyLedger.App.Bikes;
+
+/// <summary>All that Core computes of one bike today.</summary>
+/// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
+public sealed record BikePicture(
+    StoredBike Bike,
+    ReadLedger Read,
+    BikeMeters Meters,
+    ImmutableArray<TaskStanding> Tasks,
+    ImmutableArray<StoredRun> Running,
+    GateLine Gates,
+    OilPump Pump,
+    ImmutableArray<StandingForNow> ForNow,
+    LocalDate Today,
+    int DamagedLines
+)
+{
+    public Profile Profile => Bike.Profile;
+
+    public BikeLedger Ledger => Read.Ledger;
+
+    public IReadOnlySet<string> TaskIds => Tasks.Select(standing => standing.Task.Id).ToHashSet();
+
+    /// <summary>What shuts a gate outside of one of its runs.</summary>
+    public ImmutableArray<ShutElsewhere> ShutOutside(RunId run) =>
+        [
+            .. Gates
+                .Reasons.Where(reason => reason.State == GateState.Shut && reason.Run != run)
+                .Select(reason => new ShutElsewhere(reason.Gate, reason.Why)),
+        ];
+}
+
+/// <summary>
+/// What was computed of each bike, for as long as nothing of it has changed. The key is the store's own count of the bike's profile
+/// edits and ledger lines, read anew for every answer, so that a picture is never stale, whoever wrote.
+/// </summary>
+public sealed class PictureCache
+{
+    private readonly ConcurrentDictionary<BikeId, BikePicture> _pictures = new();
+
+    public BikePicture? Find(StoredBike bike, LocalDate today) =>
+        _pictures.TryGetValue(bike.Id, out var known)
+        && known.Today == today
+        && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion)
+            ? known
+            : null;
+
+    /// <summary>The ledger as it was last read; lines may have been added since.</summary>
+    public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
+
+    public void Keep(BikePicture picture)
+    {
+        _pictures[picture.Bike.Id] = picture;
+        _notShown.TryRemove(picture.Bike.Id, out _);
+    }
+
+    /// <summary>Bikes of which nothing can be computed from what is stored, and what went wrong.</summary>
+    public IEnumerable<(BikeId Bike, string Name, string Words)> NotShown =>
+        _notShown.Select(pair => (pair.Key, pair.Value.Name, pair.Value.Words));
+
+    public void CannotShow(StoredBike bike, string words) => _notShown[bike.Id] = (bike.Profile.Nickname, words);
+
+    /// <summary>The file was exchanged: nothing of the old one counts.</summary>
+    public void Clear()
+    {
+        _pictures.Clear();
+        _notShown.Clear();
+    }
+
+    private readonly ConcurrentDictionary<BikeId, (string Name, string Words)> _notShown = new();
+}
+
+/// <summary>What is stored of a bike cannot be made sense of.</summary>
+public sealed class BikeNotShownException(string words, Exception inner) : Exception(words, inner);
+
+/// <summary>A bike whose book is not whole.</summary>
+/// <param name="Lines">How many lines and running jobs of it cannot be read.</param>
+/// <param name="Shown">False where the bike cannot be shown at all.</param>
+public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
+
+/// <summary>Loads what is stored and has Core make of it what it means.</summary>
+public sealed class ShedPictures(IShedReader reader, ContentLibrary content, ShedClock clock, PictureCache cache, ProofFocus focus)
+{
+    public Instant Now => clock.Now;
+
+    public LocalDate Today => clock.Today;
+
+    public LocalDate DayOf(Instant instant) => clock.DayOf(instant);
+
+    public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => reader.SettingsAsync(cancel);
+
+    public async Task<ImmutableArray<BikePicture>> AllAsync(CancellationToken cancel)
+    {
+        // One reading of the store: its parts belong together.
+        await using var reading = await reader.ReadingAsync(cancel);
+        var today = Today;
+        var bikes = (await reader.BikesAsync(cancel)).Bikes;
+        if (focus.Bike is { } only)
+            bikes = [.. bikes.Where(bike => bike.Id.Value == only)];
+        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(cancel);
+        // While one bike is computed the next one is read: the store gives one thing at a time, the processor need not.
+        var pictures = new List<Task<BikePicture?>>();
+        var lines = 0;
+        foreach (var bike in bikes)
+        {
+            if (cache.Find(bike, today) is { } known)
+            {
+                pictures.Add(Task.FromResult<BikePicture?>(known));
+                continue;
+            }
+
+            var read = await ReadAsync(bike, cancel);
+            lines += read.Ledger.All.Length;
+            pictures.Add(Task.Run(() => PictureOrNull(bike, read, running, today), cancel));
+        }
+
+        var all = await Task.WhenAll(pictures);
+        // What reading a whole shed leaves behind is several times what is kept of it; it is given back, not held for the next time.
+        if (lines > ManyLines)
+            GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+        return [.. all.OfType<BikePicture>()];
+    }
+
+    private const int ManyLines = 20_000;
+
+    public async Task<BikePicture?> OneAsync(Guid id, CancellationToken cancel)
+    {
+        await using var reading = await reader.ReadingAsync(cancel);
+        var today = Today;
+        if (await BikeAsync(new BikeId(id), cancel) is not { } bike)
+            return null;
+        return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(cancel), today);
+    }
+
+    /// <exception cref="BikeNotShownException">Its profile cannot be read.</exception>
+    private async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel)
+    {
+        try
+        {
+            return await reader.BikeAsync(id, cancel);
+        }
+        catch (Exception broken)
+            when (broken
+                    is System.Text.Json.JsonException
+                        or FormatException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or NotSupportedException
+            )
+        {
+            throw new BikeNotShownException("Its profile cannot be read", broken);
+        }
+    }
+
+    /// <summary>The bike whose book holds an entry, and the entry.</summary>
+    public async Task<(LedgerEntry? Entry, BikePicture? Picture)> OfEntryAsync(Guid entry, CancellationToken cancel)
+    {
+        if (await reader.BikeOfEntryAsync(new EntryId(entry), cancel) is not { } bike)
+            return (null, null);
+        var picture = await OneAsync(bike.Value, cancel);
+        return (picture?.Ledger.All.FirstOrDefault(line => line.Id.Value == entry), picture);
+    }
+
+    private async Task<ReadLedger> ReadAsync(StoredBike bike, CancellationToken cancel)
+    {
+        var last = cache.Last(bike.Id);
+        return last is not null && last.Bike.LedgerVersion == bike.LedgerVersion
+            ? last.Read
+            : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
+    }
+
+    /// <summary>All that is there and cannot be read, or makes no sense.</summary>
+    public async Task<IReadOnlyList<DamagedBike>> DamagedAsync(CancellationToken cancel)
+    {
+        var all = await AllAsync(cancel);
+        return
+        [
+            .. (await reader.BikesAsync(cancel)).Damaged.Select(id => new DamagedBike(
+                id,
+                "A bike",
+                0,
+                false,
+                "Its profile cannot be read."
+            )),
+            .. cache
+                .NotShown.Where(one => all.All(picture => picture.Bike.Id != one.Bike))
+                .Select(one => new DamagedBike(one.Bike.Value, one.Name, 0, false, one.Words)),
+            .. all.Where(picture => picture.DamagedLines > 0)
+                .Select(picture => new DamagedBike(
+                    picture.Bike.Id.Value,
+                    picture.Profile.Nickname,
+                    picture.DamagedLines,
+                    true,
+                    $"{picture.DamagedLines} {(picture.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read."
+                )),
+        ];
+    }
+
+    private BikePicture? PictureOrNull(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    {
+        try
+        {
+            return Picture(bike, read, running, today);
+        }
+        catch (BikeNotShownException)
+        {
+            // The other bikes are shown; that this one is not is said by the list of what is damaged.
+            return null;
+        }
+    }
+
+    /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all
+    /// days.</exception>
+    private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    {
+        try
+        {
+            return Computed(bike, read, running, today);
+        }
+#pragma warning disable CA1031 // Whatever it is: one bike that makes no sense must not take the others along.
+        catch (Exception senseless)
+#pragma warning restore CA1031
+        {
+            var words =
+                $"What is stored of it makes no sense, and nothing can be worked out from it ({senseless.GetType().Name}: {senseless.Message})";
+            cache.CannotShow(bike, words);
+            throw new BikeNotShownException(words, senseless);
+        }
+    }
+
+    private string? Unread(int damaged)
+    {
+        if (damaged > 0)
+            return $"{damaged} {(damaged == 1 ? "line" : "lines")} of its book cannot be read";
+        // Of a damaged file nobody can say whose the lines were that are lost.
+        var lost = reader.LostLines;
+        return lost == 0 ? null : $"The shed's file is damaged: {lost} of its lines cannot be read, and some may be this bike's";
+    }
+
+    private BikePicture Computed(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    {
+        var ledger = read.Ledger;
+        var own = running.Runs.Where(run => run.Bike == bike.Id).ToImmutableArray();
+        var damaged = read.Damaged + running.Damaged.Count(row => row.Bike == bike.Id.Value);
+        var jobs = own.Select(run => new RunningJob(run.Id, JobPlan.For(run.Job, bike.Profile, run.State), run.State)).ToImmutableArray();
+        var forNow = UndoList.Of(ledger, own.Select(run => (run.Id.Value, run.Job, run.State)), clock.DayOf);
+        var gates = GateLine.Of(
+            bike.Profile,
+            ledger,
+            Schedule.FillTasksOf(bike.Profile, content.Schedules),
+            forNow,
+            jobs,
+            today,
+            clock.DayOf,
+            Unread(damaged)
+        );
+        var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
+        var picture = new BikePicture(
+            bike,
+            read,
+            meters,
+            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today),
+            own,
+            gates,
+            OilPump.Of(bike.Profile, ledger, today),
+            forNow,
+            today,
+            damaged
+        );
+        cache.Keep(picture);
+        return picture;
+    }
+}
+
+/// <summary>The one bike that all answers are about for now, where a copy is proven bike by bike; none where they are about all.</summary>
+public sealed class ProofFocus
+{
+    public Guid? Bike { get; set; }
+}

@@ -1,0 +1,2 @@
+global using MuddyLedger.App.Units;
+global using MuddyLedger.Core.Limits;

@@ -1,0 +1,93 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Store;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Meters;
+
+namespace MuddyLedger.App.Jobs;
+
+/// <summary>A job of the owner's own, as it was written and as it was read.</summary>
+/// <param name="Job">Null where it cannot be used any more.</param>
+/// <param name="Broken">Why it cannot, by line.</param>
+public sealed record ReadOwnJob(OwnJob Own, Job? Job, string? Broken);
+
+/// <summary>Opens the library as it stands. What an owner wrote is read once for each time it was changed.</summary>
+public sealed class JobLibraries(ContentLibrary content, IOwnJobStore store)
+{
+    private static readonly ConcurrentDictionary<string, ReadOwnJob> Known = new();
+
+    public async Task<JobLibrary> OpenAsync(CancellationToken cancel) => new(content, [.. (await store.AllAsync(cancel)).Select(Read)]);
+
+    private ReadOwnJob Read(OwnJob own)
+    {
+        if (Known.TryGetValue(own.Id, out var known) && known.Own == own)
+            return known;
+        try
+        {
+            known = new(own, content.ReadJob($"{own.Id}.yaml", own.Text), null);
+        }
+        catch (ContentException broken)
+        {
+            known = new(own, null, $"line {broken.Line}: {broken.Reason}");
+        }
+
+        return Known[own.Id] = known;
+    }
+}
+
+/// <summary>All jobs that can be run here: those that ship, and the owner's own, which stand in for a shipped one of the same id.</summary>
+public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob> own)
+{
+    public ImmutableDictionary<string, AccessGroup> Access => content.Access;
+
+    public ImmutableArray<ReadOwnJob> Own => own;
+
+    public IEnumerable<Job> All => content.Jobs.Where(job => !IsOwn(job.Id)).Concat(own.Select(one => one.Job).OfType<Job>());
+
+    public bool IsOwn(string id) => own.Any(one => one.Own.Id == id && one.Job is not null);
+
+    public bool Ships(string id) => content.Job(id) is not null;
+
+    /// <summary>Those that fit a bike, heading by heading.</summary>
+    public IEnumerable<Job> For(Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        return All.Where(job => job.Applies.To(capabilities)).OrderBy(job => job.Group).ThenBy(job => job.Title, StringComparer.Ordinal);
+    }
+
+    /// <summary>
+    /// One run out of these jobs, for a bike as it stands: with what its undo list asks for, and by how long it has stood.
+    /// </summary>
+    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture)
+    {
+        var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
+        var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
+        return JobAssembly.Of(
+            [.. jobs.Select(job => content.Limits.Into(stood.Into(UndoList.For(job, standing)), picture.Profile))],
+            content.Access,
+            picture.Profile
+        );
+    }
+
+    /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>
+    public ImmutableArray<Job> Named(IReadOnlyList<string?>? ids, Profile bike, FieldCheck check)
+    {
+        var fitting = For(bike).ToDictionary(job => job.Id);
+        var found = ImmutableArray.CreateBuilder<Job>();
+        if (ids is null or { Count: 0 })
+            check.Refuse("jobs", "is missing: name at least one job");
+        foreach (var (id, at) in (ids ?? []).Take(JobAssembly.MostJobs + 1).Select((id, at) => (id ?? "", at)))
+        {
+            if (fitting.TryGetValue(id, out var job))
+                found.Add(job);
+            else
+                check.Refuse($"jobs.{at}", All.Any(one => one.Id == id) ? "does not fit this bike" : "is not known here");
+        }
+
+        return found.ToImmutable();
+    }
+}

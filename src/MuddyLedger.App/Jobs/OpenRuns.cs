@@ -1,0 +1,38 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Store;
+using MuddyLedger.Content;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Jobs;
+using NodaTime;
+
+namespace MuddyLedger.App.Jobs;
+
+/// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
+public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfStore shelf, ContentLibrary content, ShedClock clock)
+{
+    public IShelfStore Shelf => shelf;
+
+    public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
+    {
+        if (await reader.RunAsync(new RunId(run), cancel) is not { } stored)
+            return null;
+        var picture = (await pictures.OneAsync(stored.Bike.Value, cancel))!;
+        return (stored, picture, JobPlan.For(stored.Job, picture.Profile, stored.State));
+    }
+
+    public async Task<RunAnswer> AnswerAsync(Guid run, CancellationToken cancel)
+    {
+        var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
+        return RunAnswers.Of(
+            stored,
+            picture,
+            await shelf.StockAsync(cancel),
+            content.Access,
+            await pictures.SettingsAsync(cancel),
+            clock.Now,
+            clock.DayOf
+        );
+    }
+
+    public LocalDate Day(Instant instant) => clock.DayOf(instant);
+}

@@ -1,0 +1,531 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Ledger;
+using MuddyLedger.App.Parts;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Shelf;
+using MuddyLedger.App.Store;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Shelf;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.App.Jobs;
+
+/// <param name="OnShelf">Whether the shelf has all of it; null where the shelf keeps no count of it.</param>
+public sealed record NeedAnswer(NeedKind Kind, string What, int Count, Shown? Volume, string? Grade, bool? OnShelf = null);
+
+/// <summary>What a part that is not the maker's changes, where this job should know of it.</summary>
+public sealed record KnownChange(string Part, ConsequenceKind Kind, string Words);
+
+/// <summary>A fluid that was poured in this job and does not agree with its place.</summary>
+public sealed record FluidWarning(string Step, string Fluid, Fit Fit, string Because);
+
+/// <param name="Missing">It was used, and the shelf did not have it.</param>
+public sealed record FromShelf(string What, Shown Amount, bool Missing);
+
+/// <param name="Case">What the capacity is for: drained only, or with a new filter.</param>
+public sealed record PourAnswer(Shown Whole, Shown First, Shown ThenAbout, FillCase Case);
+
+public sealed record TorqueAnswer(Shown Torque, ShownProvenance Provenance);
+
+public sealed record LevelAnswer(LevelMethod? Method, LevelStance Stance, OilTemperature ReadAt, int WaitMinutes);
+
+/// <param name="Places">Where it is measured; one nameless place where it is empty.</param>
+/// <param name="Low">Null where the manual sets no lower limit, or none was entered.</param>
+/// <param name="WhereToFind">Where a limit that nobody has entered is to be found.</param>
+/// <param name="Within">By how much the places may differ.</param>
+public sealed record MeasureAnswer(
+    string Unit,
+    IReadOnlyList<string> Places,
+    Shown? Low,
+    Shown? High,
+    ShownProvenance? LimitsFrom,
+    Shown? Within,
+    string? WhereToFind
+);
+
+/// <param name="Counts">Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry.</param>
+public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots, bool Counts);
+
+/// <param name="Hours">After how many hours each look is due.</param>
+/// <param name="Verdict">What all looks of the job say together, as far as they are taken.</param>
+/// <param name="CanLeak">Where this bike can leak, and what would most likely come out there.</param>
+/// <param name="Began">Null until the watch is started.</param>
+/// <param name="Left">How many looks are still to be taken near their hours.</param>
+/// <param name="NextFrom">From when on a look counts for the next of them.</param>
+public sealed record WatchAnswer(
+    IReadOnlyList<int> Hours,
+    Instant? Began,
+    int Left,
+    Instant? NextFrom,
+    IReadOnlyList<LookAnswer> Looks,
+    LeakVerdict Verdict,
+    IReadOnlyList<PlaceVerdict> Places,
+    IReadOnlyList<CanLeak> CanLeak
+);
+
+public sealed record CanLeak(LeakPlace Place, LeakFluid Fluid);
+
+/// <param name="Photo">Kept in the bike's book under this id.</param>
+public sealed record RecordAnswer(
+    IReadOnlyList<Shown> Meters,
+    Shown? Volume,
+    string? Fluid,
+    DrainReading? Drain,
+    Level? Level,
+    string? Option,
+    IReadOnlyList<Shown> Values,
+    string? ValuesWrong,
+    Guid? Photo,
+    string? Where
+);
+
+/// <param name="Locked">Why it cannot be answered yet; null where it can.</param>
+/// <param name="Expected">For a drain: what should come out, where the owner has entered the capacity.</param>
+/// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
+/// <param name="UndoList">For a step of kind undo: all that stands on the bike's undo list.</param>
+public sealed record StepAnswer(
+    string Id,
+    string Title,
+    string Text,
+    string? Detail,
+    string? Why,
+    StepKind Kind,
+    StepMark Mark,
+    string? Locked,
+    string? Reason,
+    string? Note,
+    string DoneWords,
+    IReadOnlyList<Caution> Cautions,
+    Gate? Hold,
+    PourAnswer? Pour,
+    bool FirstGo,
+    ReservoirId? Reservoir,
+    string? Grade,
+    Shown? Expected,
+    LevelAnswer? Level,
+    TorqueAnswer? Torque,
+    int? Minutes,
+    ShownProvenance? MinutesFrom,
+    Choice? Choice,
+    IReadOnlyList<NeedAnswer> Needs,
+    RecordAnswer? Record,
+    bool CanReopen,
+    IReadOnlyList<StepForNow> ForNow,
+    MeasureAnswer? Measure,
+    WatchAnswer? Watch,
+    Worth? Worth,
+    IReadOnlyList<ForNowAnswer>? UndoList
+)
+{
+    /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
+    public DrainShows? Drain { get; init; }
+
+    /// <summary>What the book knows already of what is asked here.</summary>
+    public required IReadOnlyList<BookFactAnswer> Facts { get; init; }
+}
+
+/// <summary>What the book says of something that a step is decided by.</summary>
+/// <param name="Since">The day it was last filled, changed or bought.</param>
+/// <param name="MostMonths">Up to how many months it keeps.</param>
+/// <param name="What">The fluid, where its name is known.</param>
+/// <param name="Low">For a figure: between which limits; both the same where it is one.</param>
+public sealed record BookFactAnswer(
+    Known Thing,
+    FactState State,
+    LocalDate? Since,
+    int? Months,
+    int? MostMonths,
+    Evidence? Evidence,
+    string? What,
+    Shown? Low,
+    Shown? High,
+    ShownProvenance? From
+);
+
+/// <param name="Back">The step ends what another began.</param>
+public sealed record StepForNow(string What, ForNow Way, bool Back, bool Lasting);
+
+/// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
+/// <param name="Photo">Kept in the bike's book under this id.</param>
+public sealed record TrayAnswer(string Item, string Part, int Count, string? Where, string? Size, string? Marks, Guid? Photo, bool ByHand);
+
+public sealed record TimerAnswer(string Step, string Title, Instant Started, Instant Ends);
+
+public sealed record MeterField(MeterKind Kind, string Unit, Shown? Last, LocalDate? LastOn);
+
+/// <param name="Now">The server's own time, so that a page can count a timer down whatever its clock says.</param>
+/// <param name="StaysForNow">What the job put in place or took away for now and has not undone: it stays on the bike's undo list.</param>
+/// <param name="WillWrite">What finishing would write as things stand; empty until all steps are answered.</param>
+/// <param name="Wrote">What the run has left in the book, the latest first.</param>
+/// <param name="Parts">The jobs of a joined run, which may be signed off one by one; empty where there is one only.</param>
+public sealed record RunAnswer(
+    Guid Id,
+    Guid Bike,
+    string BikeName,
+    BikeUse Use,
+    IReadOnlyList<string> Jobs,
+    string Title,
+    string For,
+    RunStatus Status,
+    int Version,
+    Instant Started,
+    Instant Now,
+    LocalDate Today,
+    int WorkedMinutes,
+    IReadOnlyList<NeedAnswer> Needs,
+    IReadOnlyList<StepAnswer> Steps,
+    string? Current,
+    IReadOnlyList<TrayAnswer> Tray,
+    IReadOnlyList<TimerAnswer> Timers,
+    IReadOnlyList<FindingAnswer> Findings,
+    IReadOnlyList<DrainMeaning> DrainMeanings,
+    IReadOnlyList<MeterField> Meters,
+    IReadOnlyList<WillWriteAnswer> WillWrite,
+    IReadOnlyList<FromShelf> FromShelf,
+    IReadOnlyList<FluidWarning> FluidWarnings,
+    IReadOnlyList<SheetAnswer> Sheets,
+    IReadOnlyList<KnownChange> KnownChanges,
+    IReadOnlyList<string> StaysForNow,
+    string? FinishRefused,
+    string Currency,
+    string VolumeUnit,
+    IReadOnlyList<PartAnswer> Parts,
+    IReadOnlyList<EntryAnswer> Wrote
+) : IVersioned;
+
+/// <param name="Signed">It is signed off, and what it left stands in the book.</param>
+/// <param name="Refused">Why it cannot be signed off by itself now; null where it can, or is.</param>
+public sealed record PartAnswer(string Job, string Title, bool Signed, string? Refused);
+
+public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
+
+public static class RunAnswers
+{
+    public static RunAnswer Of(
+        StoredRun run,
+        BikePicture picture,
+        ImmutableArray<Stock> shelf,
+        IReadOnlyDictionary<string, AccessGroup> access,
+        OwnerSettings settings,
+        Instant now,
+        Func<Instant, LocalDate> dayOf
+    )
+    {
+        var bike = picture.Profile;
+        var state = run.State;
+        var plan = JobPlan.For(run.Job, bike, state);
+        var outside = picture.ShutOutside(run.Id);
+        var current = RunRules.Current(plan, state, outside);
+        var signOff = new SignOff(0, [], "as it lies", null);
+        var refused = RunFinish.Refuse(plan, state, signOff);
+        ImmutableArray<PlannedEntry> lines =
+            refused is null && run.Status == RunStatus.Running
+                ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds)
+                : [];
+        return new(
+            run.Id.Value,
+            run.Bike.Value,
+            bike.Nickname,
+            bike.Use,
+            run.Job.Covers,
+            run.Job.Title,
+            run.Job.For,
+            run.Status,
+            run.Version,
+            run.Started,
+            now,
+            picture.Today,
+            (int)(state.Worked - state.SignedTime).TotalMinutes,
+            [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
+            [
+                .. plan.Steps.Select(planned =>
+                    StepOf(planned, plan, state, picture.ForNow, outside, settings) with
+                    {
+                        Facts = FactsOf(planned.Step, picture, settings),
+                    }
+                ),
+            ],
+            run.Status == RunStatus.Running ? current?.Step.Id : null,
+            [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
+            [
+                .. state
+                    .Timers.Values.OrderBy(timer => timer.Ends)
+                    .Select(timer => new TimerAnswer(
+                        timer.Step,
+                        plan.Step(timer.Step)?.Step.Title ?? timer.Step,
+                        timer.Started,
+                        timer.Ends
+                    )),
+            ],
+            [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)],
+            [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
+            [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
+            [
+                .. lines
+                    .Where(entry => entry.Body is not JobFinished)
+                    .Select(entry => new WillWriteAnswer(
+                        entry.Date,
+                        EntryAnswers.KindOf(entry.Body),
+                        EntryFigures.Of(entry.Body, bike, settings)
+                    )),
+            ],
+            FromShelfOf(lines, shelf, run.Bike.Value, settings),
+            [
+                .. from planned in plan.Steps
+                where planned.Step.Kind == StepKind.Pour && state.Step(planned.Step.Id) is { Mark: StepMark.Done, Record.Fluid: not null }
+                let fluid = state.Step(planned.Step.Id).Record.Fluid!
+                from warning in Compatibility.Warnings(planned.Step.Reservoir!.Value, bike, fluid, planned.Reservoir?.Grade)
+                select new FluidWarning(planned.Step.Id, fluid, warning.Fit, warning.Because),
+            ],
+            [
+                .. Teardown
+                    .For(picture.Ledger, Teardown.PlacesOf(run.Job, access))
+                    .Select(pair => PartsHandlers.SheetOf(pair.Entry, pair.Sheet)),
+            ],
+            [
+                .. Modifications
+                    .For(picture.Ledger, run.Job.Group)
+                    .Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words)),
+            ],
+            [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)],
+            refused?.Words,
+            settings.Currency,
+            settings.Volume.Symbol,
+            [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))],
+            [
+                .. picture
+                    .Ledger.Standing.Where(entry => entry.Run == run.Id)
+                    .Reverse()
+                    .Select(entry => EntryAnswers.Of(entry, picture, settings)),
+            ]
+        );
+    }
+
+    private static PartAnswer PartOf(JobPlan plan, RunState state, string job, string title)
+    {
+        var signed = state.SignedJobs.Contains(job);
+        return new(
+            job,
+            title,
+            signed,
+            signed ? null : RunFinish.RefusePart(plan, state, new SignOff(0, [], "as it lies", null), job)?.Words
+        );
+    }
+
+    private static TrayAnswer TrayOf(TrayItem item, TrayMarked? mark) =>
+        new(
+            item.Item,
+            item.Part,
+            item.Count,
+            mark?.Where ?? item.Where,
+            mark?.Size ?? item.Size,
+            mark?.Marks,
+            mark?.Photo,
+            item.Step.Length == 0
+        );
+
+    private static MeterField MeterFieldOf(MeterHistory history, Profile bike) =>
+        new(
+            history.Kind,
+            bike.UnitOf(history.Kind).Symbol,
+            history.Last is { } last ? Shown.Of(last.Display, bike) : null,
+            history.Last?.Date
+        );
+
+    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings, ImmutableArray<Stock> shelf, Guid bike) =>
+        new(
+            need.Kind,
+            need.What,
+            need.Count,
+            need.Volume is { } volume ? Shown.Of(volume, settings) : null,
+            need.Grade,
+            OnShelf(need, shelf, bike)
+        );
+
+    private static bool? OnShelf(PlannedNeed need, ImmutableArray<Stock> shelf, Guid bike)
+    {
+        if (need.Kind == NeedKind.Tool)
+            return null;
+        var kind = need.Kind == NeedKind.Fluid ? StockKind.Fluid : StockKind.Part;
+        var kept = shelf
+            .Where(stock =>
+                stock.Item.FitsBike(bike)
+                && (stock.Item.Kind == StockKind.Fluid) == (kind == StockKind.Fluid)
+                && (stock.Item.IsCalled(need.What) || (need.Grade is { } grade && stock.Item.IsCalled(grade)))
+            )
+            .ToList();
+        return kept.Count == 0
+            ? null
+            : kept.Sum(stock => stock.Left) >= (need.Volume?.Litres ?? (kind == StockKind.Fluid ? 0.01m : need.Count));
+    }
+
+    /// <summary>What the lines of a job take from the shelf.</summary>
+    public static Taking TakingOf(IEnumerable<PlannedEntry> lines, ImmutableArray<Stock> shelf, Guid bike) =>
+        Taking.Of(Taking.UsedBy(lines.Select(line => line.Body), ShelfAnswers.FluidFor), shelf, bike);
+
+    private static List<FromShelf> FromShelfOf(
+        ImmutableArray<PlannedEntry> lines,
+        ImmutableArray<Stock> shelf,
+        Guid bike,
+        OwnerSettings settings
+    )
+    {
+        var taking = TakingOf(lines, shelf, bike);
+        var kinds = shelf.ToDictionary(stock => stock.Id, stock => stock.Item.Kind);
+        return
+        [
+            .. taking
+                .Takes.GroupBy(take => take.Item)
+                .Select(same => new FromShelf(
+                    same.First().Name,
+                    ShelfAnswers.Amount(same.Sum(take => take.Amount), kinds[same.Key], settings),
+                    false
+                )),
+            // Said only of what the shelf keeps: the rest was bought for the day.
+            .. taking
+                .Missing.Where(used => shelf.Any(stock => stock.Item.IsCalled(used.What) && stock.Item.FitsBike(bike)))
+                .Select(used => new FromShelf(used.What, ShelfAnswers.Amount(used.Amount, used.Kind, settings), true)),
+        ];
+    }
+
+    private static StepAnswer StepOf(
+        PlannedStep planned,
+        JobPlan plan,
+        RunState state,
+        ImmutableArray<StandingForNow> forNow,
+        ImmutableArray<ShutElsewhere> outside,
+        OwnerSettings settings
+    )
+    {
+        var step = planned.Step;
+        var standing = state.Step(step.Id);
+        return new(
+            step.Id,
+            step.Title,
+            step.Text,
+            step.Detail,
+            step.Why,
+            step.Kind,
+            standing.Mark,
+            RunRules.Locked(plan, state, planned, outside),
+            standing.Reason,
+            state.Notes.GetValueOrDefault(step.Id),
+            step.Done ?? "Done",
+            [.. step.Cautions.Select(Cautions.For)],
+            step.Hold,
+            planned.Pour is { } pour
+                ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings), planned.Case)
+                : null,
+            step.FirstGo,
+            step.Reservoir,
+            planned.Reservoir?.Grade,
+            planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
+            planned.Reservoir is { } spec ? LevelOf(step.Reservoir!.Value, spec) : null,
+            planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
+            planned.Minutes?.Minutes,
+            planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null,
+            step.Choice,
+            [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
+            standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
+            RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null,
+            [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
+            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null,
+            step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null,
+            step.Worth,
+            step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null
+        )
+        {
+            Facts = [],
+            Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
+        };
+    }
+
+    private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikePicture picture, OwnerSettings settings) =>
+        step.Knows.IsEmpty
+            ? []
+            :
+            [
+                .. BookFacts
+                    .Of(step.Knows, picture.Profile, picture.Ledger, picture.Tasks, picture.ForNow, picture.Today)
+                    .Select(fact => new BookFactAnswer(
+                        fact.Thing,
+                        fact.State,
+                        fact.Since,
+                        fact.Months,
+                        fact.MostMonths,
+                        fact.Evidence,
+                        fact.What,
+                        Figure(fact.Low, settings),
+                        Figure(fact.High, settings),
+                        fact.From is { } from ? ShownProvenance.Of(from) : null
+                    )),
+            ];
+
+    private static Shown? Figure(Quantity? quantity, OwnerSettings settings) =>
+        quantity is not { } known ? null
+        : known.Unit.Dimension == Unit.Litre.Dimension ? Shown.Of(Volume.From(known), settings)
+        : Shown.Of(known);
+
+    private static LevelAnswer LevelOf(ReservoirId reservoir, ReservoirSpec spec)
+    {
+        var reading = LevelReading.Of(reservoir, spec);
+        return new(spec.Level, spec.Stance, reading.ReadAt, reading.WaitMinutes);
+    }
+
+    private static MeasureAnswer MeasureOf(MeasureAsked asked, FigureSpec? limits)
+    {
+        Shown? In(decimal? value) => value is { } known ? Shown.Of(new Quantity(known, asked.Unit)) : null;
+        var (low, high) = limits is not null ? (limits.Low, limits.High) : asked.Row?.Sound ?? (null, null);
+        var from = limits?.Provenance ?? asked.Row?.Provenance;
+        return new(
+            asked.Unit.Symbol,
+            asked.Places,
+            In(low),
+            In(high),
+            from is null ? null : ShownProvenance.Of(from),
+            In(asked.Within),
+            from is null && asked.Figure is { } figure ? ReadingVerdict.WhereToFind(figure) : null
+        );
+    }
+
+    private static WatchAnswer WatchOf(Step step, RunState state, JobPlan plan)
+    {
+        var watch = RunWatches.Of(plan, state);
+        var looks = RunWatches.LooksOf(step, state);
+        Instant? began = state.Watches.TryGetValue(step.Id, out var at) ? at : null;
+        return new(
+            step.Looks,
+            began,
+            RunWatches.LeftOf(step, state),
+            began is { } from ? LeakWatch.NextFrom(step.Looks, from, looks) : null,
+            [.. looks.Select(look => new LookAnswer(began!.Value + look.After, look.Spots, look.Due is not null))],
+            watch.Verdict,
+            watch.Places,
+            [.. LeakWatch.PlacesOf(plan.Bike).Select(one => new CanLeak(one.Place, one.Fluid))]
+        );
+    }
+
+    private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) =>
+        new(
+            [.. record.Meters.Select(meter => Shown.Of(meter, bike))],
+            record.Volume is { } volume ? Shown.Of(volume, settings) : null,
+            record.Fluid,
+            record.Drain,
+            record.Level,
+            record.Option,
+            [.. record.Values.Select(value => Shown.Of(new Quantity(value, planned.Step.Measure!.Unit)))],
+            planned.Step.Measure is { } asked && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong
+                ? wrong.Words
+                : null,
+            record.Photo,
+            record.Where
+        );
+}

@@ -1,0 +1,30 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Ledger;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using NodaTime;
+
+namespace MuddyLedger.App.Layup;
+
+/// <param name="Words">Why it stands, or how it was brought back into use.</param>
+public sealed record StandingRequest(Guid Id, string? Date, string? Words);
+
+/// <summary>From when to when a bike stood: time that its use is not reckoned over.</summary>
+public sealed class LayupHandlers(ShedPictures pictures, Writing writing)
+{
+    public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, StandingRequest body, Caller caller, bool layUp)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        var words = check.OptionalText("words", body.Words, 120);
+        // Asked anew with a request sent twice: the first of the two is already written.
+        if (!picture.Ledger.All.Any(line => line.Id.Value == body.Id) && picture.Meters.Time.Refuse(layUp, date) is { } refusal)
+            check.Refuse("date", refusal);
+        return check.Failed
+            ? check.Problem()
+            : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, layUp ? new LaidUp(words) : new WokenUp(words));
+    }
+}

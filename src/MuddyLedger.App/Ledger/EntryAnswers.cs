@@ -1,0 +1,94 @@
+using System.Text.Json.Serialization;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using NodaTime;
+
+namespace MuddyLedger.App.Ledger;
+
+public sealed record StrikeAnswer(Instant At, string Device, string Reason);
+
+/// <summary>One line of the book.</summary>
+/// <param name="Meter">What the meter showed, or would have shown, when it happened.</param>
+/// <param name="Kind">The kind of entry: "reading", "fill", "job-finished".</param>
+/// <param name="Run">The job run that wrote it.</param>
+/// <param name="Photo">The picture that the line is about.</param>
+/// <param name="RunStands">True where the run's finish still stands, so that it can be undone.</param>
+/// <param name="CanPutBack">True where it is struck and nothing stands in its place.</param>
+public sealed record EntryAnswer(
+    Guid Id,
+    Guid Bike,
+    string BikeName,
+    LocalDate Date,
+    Instant WrittenAt,
+    string Device,
+    string Kind,
+    Guid? Run,
+    bool RunStands,
+    Guid? Corrects,
+    string? Reason,
+    StrikeAnswer? Strike,
+    Shown? Meter,
+    bool MeterEstimated,
+    IReadOnlyList<Figure> Figures,
+    Guid? Photo,
+    bool CanPutBack
+);
+
+public static class EntryAnswers
+{
+    private static readonly Dictionary<Type, string> Kinds = typeof(EntryBody)
+        .GetCustomAttributes(typeof(JsonDerivedTypeAttribute), false)
+        .Cast<JsonDerivedTypeAttribute>()
+        .ToDictionary(derived => derived.DerivedType, derived => (string)derived.TypeDiscriminator!);
+
+    public static string KindOf(EntryBody body) => KindOf(body.GetType());
+
+    public static string KindOf(Type body) => Kinds[body];
+
+    public static EntryAnswer Of(LedgerEntry entry, BikePicture picture, OwnerSettings settings)
+    {
+        var strike = picture.Ledger.Strikes.GetValueOrDefault(entry.Id);
+        var meter = MeterOf(entry, picture);
+        return new(
+            entry.Id.Value,
+            entry.Bike.Value,
+            picture.Profile.Nickname,
+            entry.Date,
+            entry.WrittenAt,
+            entry.Device,
+            KindOf(entry.Body),
+            entry.Run?.Value,
+            entry.Run is not null && entry.Body is JobFinished && strike is null,
+            entry.Corrects?.Value,
+            entry.Reason,
+            strike is null ? null : new(strike.At, strike.Device, strike.Reason),
+            meter.Shown,
+            meter.Estimated,
+            EntryFigures.Of(entry.Body, picture.Profile, settings),
+            (entry.Body as PhotoTaken)?.Photo,
+            strike is not null && picture.Ledger.PutBackRefusal(entry) is null
+        );
+    }
+
+    public static async Task<EntryAnswer> OneAsync(ShedPictures pictures, Guid bike, Guid entry, CancellationToken cancel)
+    {
+        var picture =
+            await pictures.OneAsync(bike, cancel) ?? throw new InvalidOperationException("The bike of an entry just written is gone.");
+        return Of(picture.Ledger.All.First(one => one.Id.Value == entry), picture, await pictures.SettingsAsync(cancel));
+    }
+
+    private static (Shown? Shown, bool Estimated) MeterOf(LedgerEntry entry, BikePicture picture)
+    {
+        foreach (var (history, forecast) in picture.Meters.Own.Values)
+        {
+            if (history.At(entry, forecast) is { } at)
+                return (Shown.Of(history.DisplayFor(entry.Date, at.Lifetime), picture.Profile), at.Estimated);
+        }
+
+        return (null, false);
+    }
+}

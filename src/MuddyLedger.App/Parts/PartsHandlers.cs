@@ -1,0 +1,265 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Content;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
+using NodaTime;
+
+namespace MuddyLedger.App.Parts;
+
+public sealed record SheetAnswer(
+    Guid Entry,
+    LocalDate Date,
+    string Title,
+    IReadOnlyList<TeardownPart> Parts,
+    IReadOnlyList<Guid> Photos,
+    string? Quirks
+);
+
+public sealed record ModificationAnswer(
+    Guid Entry,
+    LocalDate Date,
+    string Part,
+    string? InPlaceOf,
+    IReadOnlyList<Consequence> Consequences,
+    string? DonorName
+);
+
+public sealed record RepairAnswer(
+    Guid Entry,
+    LocalDate Date,
+    string What,
+    RepairState State,
+    Instant? CuredAt,
+    LocalDate ReviewOn,
+    string? HowEnded
+);
+
+/// <param name="Others">The other bikes of the shed, a part may come from one of them.</param>
+public sealed record PartsAnswer(
+    string Nickname,
+    IReadOnlyList<SheetAnswer> Sheets,
+    IReadOnlyList<ModificationAnswer> Modifications,
+    IReadOnlyList<RepairAnswer> Repairs,
+    IReadOnlyList<OtherBike> Others,
+    LocalDate Today
+);
+
+public sealed record OtherBike(Guid Id, string Name);
+
+public sealed record SheetRequest(Guid Id, string? Title, string? Quirks);
+
+public sealed record ConsequenceRequest(ConsequenceKind Kind, string? Words);
+
+public sealed record ModificationRequest(
+    Guid Id,
+    string? Date,
+    string? Part,
+    string? InPlaceOf,
+    IReadOnlyList<ConsequenceRequest?> Consequences,
+    Guid? Donor
+);
+
+public sealed record ModificationUndoneRequest(Guid Id, string? Date, string? How);
+
+public sealed record RepairRequest(Guid Id, string? Date, string? What, int CureHours, string? ReviewOn);
+
+public sealed record RepairLookRequest(Guid Id, string? Date, RepairResult Result, string? Words, string? ReviewOn);
+
+/// <summary>Teardown sheets, modifications and temporary repairs of a bike.</summary>
+public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRuns runs, ContentLibrary content, Writing writing)
+{
+    private const int MostConsequences = 20;
+    private const int LongestCure = 720;
+
+    private async Task<PartsAnswer> AnswerAsync(Guid bike, CancellationToken cancel)
+    {
+        var all = await pictures.AllAsync(cancel);
+        var picture = all.First(one => one.Bike.Id.Value == bike);
+        var names = all.ToDictionary(one => one.Bike.Id, one => one.Profile.Nickname);
+        return new(
+            picture.Profile.Nickname,
+            [.. picture.Ledger.Each<TeardownKept>().Reverse().Select(pair => SheetOf(pair.Entry, pair.Body))],
+            [
+                .. Modifications
+                    .Of(picture.Ledger)
+                    .Reverse()
+                    .Select(one => new ModificationAnswer(
+                        one.Entry.Id.Value,
+                        one.Entry.Date,
+                        one.Made.Part,
+                        one.Made.InPlaceOf,
+                        one.Made.Consequences,
+                        one.Made.Donor is { } donor ? names.GetValueOrDefault(donor, "a bike that is gone") : null
+                    )),
+            ],
+            [
+                .. TemporaryRepairs
+                    .Of(picture.Ledger, picture.Today, clock.Now)
+                    .Select(one => new RepairAnswer(
+                        one.Entry.Id.Value,
+                        one.Entry.Date,
+                        one.Made.What,
+                        one.State,
+                        one.CuredAt,
+                        one.ReviewOn,
+                        one.HowEnded
+                    )),
+            ],
+            [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
+            picture.Today
+        );
+    }
+
+    public static SheetAnswer SheetOf(LedgerEntry entry, TeardownKept sheet) =>
+        new(entry.Id.Value, entry.Date, sheet.Title, sheet.Parts, sheet.Photos, sheet.Quirks);
+
+    public async Task<Outcome<PartsAnswer>> GetAsync(Guid bike, Caller caller) =>
+        await pictures.OneAsync(bike, caller.Cancel) is null ? Problem.NotFound("bike") : (await AnswerAsync(bike, caller.Cancel));
+
+    /// <summary>Keeps what a run took off, in order, with its pictures, as a sheet of the bike.</summary>
+    public async Task<Outcome<PartsAnswer>> SheetAsync(Guid run, SheetRequest body, Caller caller)
+    {
+        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
+            return Problem.NotFound("job run");
+        var check = caller.Check(body.Id);
+        var title = check.Text("title", body.Title, 80);
+        var quirks = check.OptionalText("quirks", body.Quirks, 1000);
+        var parts = Teardown.PartsOf(plan, stored.State, stored.Events);
+        if (parts.IsEmpty)
+            check.Refuse("title", "has nothing to keep: nothing came off in this job");
+        if (check.Failed)
+            return check.Problem();
+        var photos = stored.State.Steps.Values.Select(step => step.Record.Photo).OfType<Guid>().Distinct();
+        return await WriteAsync(
+            caller,
+            picture,
+            body.Id,
+            body,
+            picture.Today,
+            new TeardownKept(title, Teardown.PlacesOf(stored.Job, content.Access), parts, [.. photos], quirks)
+        );
+    }
+
+    public async Task<Outcome<PartsAnswer>> ModifyAsync(Guid bike, ModificationRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        var part = check.Text("part", body.Part, 80);
+        var instead = check.OptionalText("inPlaceOf", body.InPlaceOf, 80);
+        if (body.Consequences.Count > MostConsequences)
+            check.Refuse("consequences", $"are more than {MostConsequences}");
+        var consequences = body
+            .Consequences.Take(MostConsequences)
+            .Select(
+                (one, at) => new Consequence(one?.Kind ?? ConsequenceKind.Other, check.Text($"consequences.{at}.words", one?.Words, 200))
+            )
+            .ToImmutableArray();
+        var donor = body.Donor is { } id ? await pictures.OneAsync(id, caller.Cancel) : null;
+        if (body.Donor is not null && (donor is null || body.Donor == bike))
+            check.Refuse("donor", "is not another bike of this shed");
+        if (check.Failed)
+            return check.Problem();
+        return await WriteAsync(
+            caller,
+            picture,
+            body.Id,
+            body,
+            date,
+            new ModificationMade(part, instead, consequences, donor?.Bike.Id), // What was taken from another bike leaves a gap there, and the gap says so.
+            donor is null
+                ? null
+                : (donor, new FindingOpened($"Wants: {part}", FindingSeverity.FixSoon, $"Taken for {picture.Profile.Nickname}."))
+        );
+    }
+
+    public async Task<Outcome<PartsAnswer>> UndoneAsync(Guid bike, Guid entry, ModificationUndoneRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        var how = check.Text("how", body.How, 200);
+        var made = picture.Ledger.Standing.FirstOrDefault(line => line.Id.Value == entry && line.Body is ModificationMade);
+        if (made is null)
+            return Problem.NotFound("modification of this bike");
+        if (!check.Failed && date < made.Date)
+            check.Refuse("date", "lies before it was made");
+        return check.Failed
+            ? check.Problem()
+            : await WriteAsync(caller, picture, body.Id, body, date, new ModificationUndone(made.Id, how));
+    }
+
+    public async Task<Outcome<PartsAnswer>> RepairAsync(Guid bike, RepairRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        var what = check.Text("what", body.What, 300);
+        if (body.CureHours is < 0 or > LongestCure)
+            check.Refuse("cureHours", $"must lie between 0 and {LongestCure}");
+        var review = Later("reviewOn", body.ReviewOn, picture.Today, check);
+        return check.Failed
+            ? check.Problem()
+            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairMade(what, body.CureHours, review));
+    }
+
+    public async Task<Outcome<PartsAnswer>> LookAsync(Guid bike, Guid entry, RepairLookRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        var words = check.Text("words", body.Words, 200);
+        LocalDate? review = body.Result == RepairResult.HoldsOn ? Later("reviewOn", body.ReviewOn, picture.Today, check) : null;
+        var made = picture.Ledger.Standing.FirstOrDefault(line => line.Id.Value == entry && line.Body is TemporaryRepairMade);
+        if (made is null)
+            return Problem.NotFound("temporary repair of this bike");
+        return check.Failed
+            ? check.Problem()
+            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairLooked(made.Id, body.Result, words, review));
+    }
+
+    private static LocalDate Later(string field, string? text, LocalDate today, FieldCheck check)
+    {
+        var read = NodaTime.Text.LocalDatePattern.Iso.Parse(text ?? "");
+        if (!read.Success)
+            check.Refuse(
+                field,
+                string.IsNullOrWhiteSpace(text) ? "is missing: when will you look at it again?" : "is not a date such as 2026-06-18"
+            );
+        else if (read.Value < today || read.Value > today.PlusYears(5))
+            check.Refuse(field, "must lie ahead, and within five years");
+        return read.Success ? read.Value : today;
+    }
+
+    private Task<Outcome<PartsAnswer>> WriteAsync<TBody>(
+        Caller caller,
+        BikePicture picture,
+        Guid id,
+        TBody body,
+        LocalDate date,
+        EntryBody line,
+        (BikePicture Bike, EntryBody Line)? also = null
+    ) =>
+        writing.OnceAsync(
+            caller,
+            id,
+            body,
+            (writer, pen) =>
+            {
+                writer.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
+                if (also is { } pair)
+                    writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), pair.Bike.Bike.Id, date, pen.At, pen.Device, pair.Line));
+                return Task.FromResult<Problem?>(null);
+            },
+            async () => await AnswerAsync(picture.Bike.Id.Value, caller.Cancel)
+        );
+}

@@ -1,0 +1,113 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Servicing;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Servicing;
+using NodaTime;
+
+namespace MuddyLedger.App.Shed;
+
+/// <summary>A bike as a tag on the rail.</summary>
+/// <param name="Overdue">How many tasks are overdue or due.</param>
+/// <param name="Gate">The first gate that is not open; null where all are.</param>
+/// <param name="GateState">How that gate stands.</param>
+public sealed record TagAnswer(
+    Guid Id,
+    string Nickname,
+    string Model,
+    int Overdue,
+    int ComingUp,
+    int Unknown,
+    Gate? Gate,
+    GateState GateState,
+    bool JobRunning,
+    IReadOnlyList<MeterAnswer> Meters
+);
+
+public sealed record DueAnswer(Guid Bike, string BikeName, TaskAnswer Task);
+
+public sealed record WasteAnswer(string Kind, Shown Volume);
+
+/// <summary>Everything that asks for the owner today, over all bikes.</summary>
+/// <param name="Due">Overdue, due and coming up, the most pressing first.</param>
+/// <param name="Ahead">What is likely to fall due inside the horizon, for the season strip; by bike and date.</param>
+public sealed record ShedAnswer(
+    LocalDate Today,
+    LocalDate Horizon,
+    IReadOnlyList<TagAnswer> Bikes,
+    IReadOnlyList<DueAnswer> Due,
+    IReadOnlyList<DueAnswer> Ahead,
+    IReadOnlyList<RunningAnswer> Running,
+    IReadOnlyList<FindingAnswer> Findings,
+    IReadOnlyList<WasteAnswer> Waste
+);
+
+public sealed class ShedHandlers(ShedPictures pictures)
+{
+    public async Task<Outcome<ShedAnswer>> GetAsync(Caller caller)
+    {
+        var all = await pictures.AllAsync(caller.Cancel);
+        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var today = pictures.Today;
+        var horizon = today.PlusDays(LifeLeft.HorizonDays);
+        var tasks = all.SelectMany(picture =>
+                picture.Tasks.Select(standing => new DueAnswer(
+                    picture.Bike.Id.Value,
+                    picture.Profile.Nickname,
+                    TaskAnswer.Of(standing, picture.Profile)
+                ))
+            )
+            .ToList();
+        return new ShedAnswer(
+            today,
+            horizon,
+            [.. all.Select(TagOf)],
+            [
+                .. tasks
+                    .Where(due => due.Task.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
+                    // What can hurt first, then by how far it is over.
+                    .OrderBy(due => due.Task.State)
+                    .ThenByDescending(due => due.Task.Safety)
+                    .ThenBy(due => due.Task.State == LifeState.Overdue ? due.Task.Share : 0)
+                    .ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue)
+                    .ThenBy(due => due.Task.Share),
+            ],
+            [
+                .. tasks
+                    .Where(due => due.Task.LikelyDue <= horizon && due.Task.State != LifeState.Unknown)
+                    .OrderBy(due => due.Task.LikelyDue),
+            ],
+            [.. all.SelectMany(BikeAnswers.RunningOf)],
+            [
+                .. all.SelectMany(picture => BikeAnswers.FindingsOf(picture, pictures.DayOf))
+                    .Where(finding => finding.Settled is null)
+                    .OrderByDescending(finding => finding.Severity)
+                    .ThenBy(finding => finding.Since),
+            ],
+            [
+                .. Waste
+                    .ToHandIn(all.Select(picture => picture.Ledger))
+                    .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
+            ]
+        );
+    }
+
+    private static TagAnswer TagOf(BikePicture picture)
+    {
+        int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
+        return new(
+            picture.Bike.Id.Value,
+            picture.Profile.Nickname,
+            picture.Profile.Model,
+            Count(LifeState.Overdue, LifeState.Due),
+            Count(LifeState.ComingUp),
+            Count(LifeState.Unknown),
+            picture.Gates.FirstNotOpen,
+            picture.Gates.FirstNotOpen is { } gate ? picture.Gates.StateOf(gate) : GateState.Open,
+            !picture.Running.IsEmpty,
+            [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]
+        );
+    }
+}

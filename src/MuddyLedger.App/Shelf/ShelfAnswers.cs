@@ -1,0 +1,229 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Shed;
+using MuddyLedger.App.Store;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Shelf;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.App.Shelf;
+
+public sealed record PackAnswer(Shown Size, string Price);
+
+public sealed record ContainerAnswer(Guid Id, Shown Size, Shown Left, decimal Share, LocalDate Since);
+
+/// <param name="Form">As it is typed when it is changed.</param>
+public sealed record ItemAnswer(
+    Guid Id,
+    string Name,
+    StockKind Kind,
+    Shown Left,
+    Shown Minimum,
+    bool Low,
+    IReadOnlyList<ContainerAnswer> Containers,
+    IReadOnlyList<string> Bikes,
+    string? Place,
+    string? Note,
+    ItemForm Form,
+    int Version
+);
+
+public sealed record PackToBuy(int Count, Shown Size, string Price);
+
+/// <param name="Item">Null where the shelf does not know it.</param>
+/// <param name="Packs">What to buy at least cost; empty where it is not known how it is sold.</param>
+/// <param name="Cost">Null where it is not known.</param>
+/// <param name="Over">What is left over of the packs.</param>
+/// <param name="Mind">What a bike's modifications say about ordering for it.</param>
+public sealed record ToBuyAnswer(
+    Guid? Item,
+    StockKind Kind,
+    string What,
+    Shown Needed,
+    Shown Here,
+    Shown Missing,
+    IReadOnlyList<PackToBuy> Packs,
+    string? Cost,
+    Shown? Over,
+    IReadOnlyList<string> For,
+    IReadOnlyList<string> Mind,
+    bool AmountUnknown
+);
+
+public sealed record BikeName(Guid Id, string Name);
+
+/// <param name="Total">Of all that has a price.</param>
+/// <param name="Unpriced">How many lines of the list have none.</param>
+public sealed record ShelfAnswer(
+    IReadOnlyList<ItemAnswer> Items,
+    IReadOnlyList<ToBuyAnswer> ToBuy,
+    string Total,
+    int Unpriced,
+    LocalDate Horizon,
+    IReadOnlyList<WasteAnswer> Waste,
+    IReadOnlyList<BikeName> Bikes,
+    string Currency,
+    string VolumeUnit,
+    LocalDate Today
+);
+
+public sealed record MoveAnswer(Guid Id, LocalDate Date, StockCause Cause, Shown Amount, string? Note, Guid? Run, bool CanUndo);
+
+public static class ShelfAnswers
+{
+    public static Shown Amount(decimal amount, StockKind kind, OwnerSettings settings) =>
+        kind == StockKind.Fluid ? Signed(amount, settings) : new(Math.Round(amount), "pc", 0);
+
+    public static ShelfAnswer Of(
+        ImmutableArray<StoredItem> items,
+        ImmutableArray<Stock> shelf,
+        ImmutableArray<BikePicture> pictures,
+        JobLibrary jobs,
+        OwnerSettings settings,
+        LocalDate today
+    )
+    {
+        var names = pictures.ToDictionary(picture => picture.Bike.Id.Value, picture => picture.Profile.Nickname);
+        var list = Shopping.List(WantedBy(pictures, jobs, shelf), shelf);
+        var versions = items.ToDictionary(item => item.Id, item => item.Version);
+        return new(
+            [
+                .. shelf
+                    .OrderBy(stock => stock.Item.Kind)
+                    .ThenBy(stock => stock.Item.Name, StringComparer.OrdinalIgnoreCase)
+                    .Select(stock => ItemOf(stock, versions[stock.Id], names, settings)),
+            ],
+            [.. list.Select(line => LineOf(line, MindOf(line, pictures), settings))],
+            Shopping.Total(list).ToString(),
+            list.Count(line => line.Packs is null),
+            today.PlusDays(LifeLeft.HorizonDays),
+            [
+                .. Waste
+                    .ToHandIn(pictures.Select(picture => picture.Ledger))
+                    .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
+            ],
+            [.. names.Select(pair => new BikeName(pair.Key, pair.Value))],
+            settings.Currency,
+            settings.Volume.Symbol,
+            today
+        );
+    }
+
+    /// <summary>
+    /// What the jobs of all tasks that are due or coming up want. Rags and the like are listed only where the shelf keeps count of them:
+    /// a list that names a rag for every job is a list that nobody reads.
+    /// </summary>
+    public static IEnumerable<Wanted> WantedBy(IEnumerable<BikePicture> pictures, JobLibrary jobs, ImmutableArray<Stock> shelf)
+    {
+        foreach (var picture in pictures)
+        {
+            var fitting = jobs.For(picture.Profile).ToDictionary(job => job.Id);
+            var due = picture
+                .Tasks.Where(standing => standing.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
+                .Select(standing => standing.Task.Job)
+                .OfType<string>()
+                .Distinct()
+                .Where(fitting.ContainsKey);
+            foreach (var id in due)
+            {
+                var plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile);
+                foreach (var need in plan.Needs.Where(need => need.Kind != NeedKind.Tool))
+                {
+                    var kind =
+                        need.Kind == NeedKind.Fluid ? StockKind.Fluid
+                        : need.Kind == NeedKind.Part ? StockKind.Part
+                        : StockKind.Consumable;
+                    if (kind == StockKind.Consumable && !shelf.Any(stock => stock.Item.IsCalled(need.What)))
+                        continue;
+                    yield return new(
+                        kind,
+                        need.Grade ?? need.What,
+                        kind == StockKind.Fluid ? need.Volume?.Litres : need.Count,
+                        picture.Bike.Id.Value,
+                        $"{fitting[id].Title}, {picture.Profile.Nickname}",
+                        need.What,
+                        need is { Reservoir: { } reservoir, Grade: { } grade }
+                            ? fluid => Compatibility.Suits(reservoir, picture.Profile, fluid, grade)
+                            : null
+                    );
+                }
+            }
+        }
+    }
+
+    private static ItemAnswer ItemOf(Stock stock, int version, Dictionary<Guid, string> names, OwnerSettings settings) =>
+        new(
+            stock.Id,
+            stock.Item.Name,
+            stock.Item.Kind,
+            Amount(stock.Left, stock.Item.Kind, settings),
+            Amount(stock.Item.Minimum, stock.Item.Kind, settings),
+            stock.Low,
+            [
+                .. stock.Containers.Select(one => new ContainerAnswer(
+                    one.Id,
+                    Amount(one.Size, stock.Item.Kind, settings),
+                    Amount(one.Left, stock.Item.Kind, settings),
+                    one.Left / one.Size,
+                    one.Since
+                )),
+            ],
+            [.. stock.Item.Bikes.Where(names.ContainsKey).Select(bike => names[bike])],
+            stock.Item.Place,
+            stock.Item.Note,
+            ItemForm.Of(stock.Item, settings),
+            version
+        );
+
+    /// <summary>Where a bike that this is bought for is not as it was made, and that changes what to order.</summary>
+    private static List<string> MindOf(ToBuy line, ImmutableArray<BikePicture> pictures) =>
+        [
+            .. from picture in pictures
+            where line.Bikes.Contains(picture.Bike.Id.Value)
+            from standing in Modifications.Of(picture.Ledger)
+            from consequence in standing.Made.Consequences
+            where consequence.Kind is ConsequenceKind.WhatToOrder or ConsequenceKind.FilterSize
+            select $"{picture.Profile.Nickname}, {standing.Made.Part}: {consequence.Words}",
+        ];
+
+    private static ToBuyAnswer LineOf(ToBuy line, List<string> mind, OwnerSettings settings) =>
+        new(
+            line.Item,
+            line.Kind,
+            line.What,
+            Amount(line.Needed, line.Kind, settings),
+            Amount(line.Here, line.Kind, settings),
+            Amount(line.Missing, line.Kind, settings),
+            [
+                .. (line.Packs?.Bought ?? []).Select(pack => new PackToBuy(
+                    pack.Count,
+                    Amount(pack.Pack.Size, line.Kind, settings),
+                    pack.Pack.Price.ToString()
+                )),
+            ],
+            line.Packs?.Cost.ToString(),
+            line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null,
+            line.For,
+            line.Kind == StockKind.Part ? mind : [],
+            line.AmountUnknown
+        );
+
+    private static Shown Signed(decimal litres, OwnerSettings settings)
+    {
+        var shown = Shown.Of(Volume.FromLitres(Math.Abs(litres)), settings);
+        return litres < 0 ? shown with { Value = -shown.Value } : shown;
+    }
+
+    /// <summary>What jobs call the fluid of a reservoir.</summary>
+    public static string FluidFor(ReservoirId reservoir) =>
+        reservoir == ReservoirId.OilTank ? "engine oil" : Reservoirs.Words(reservoir).ToLowerInvariant();
+}

@@ -1,0 +1,234 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Store;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.App.Shelf;
+
+public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
+{
+    public async Task<Outcome<ShelfAnswer>> GetAsync(Caller caller) => await shelf.AnswerAsync(caller.Cancel);
+
+    public async Task<Outcome<ShelfAnswer>> AddAsync(KeepItemRequest body, Caller caller)
+    {
+        var (item, problem) = await ReadAsync(body, caller);
+        return problem
+            ?? await writing.OnceAsync(
+                caller,
+                body.Id,
+                body,
+                async (_, pen) =>
+                {
+                    if (
+                        (await shelf.Store.ItemsAsync(caller.Cancel)).Any(one =>
+                            string.Equals(one.Item.Name, item!.Name, StringComparison.OrdinalIgnoreCase)
+                        )
+                    )
+                        return Problem.Refused("name", "stands on the shelf already");
+                    shelf.Store.Add(body.Id, item!, pen.At);
+                    return null;
+                },
+                () => shelf.AnswerAsync(caller.Cancel)
+            );
+    }
+
+    public async Task<Outcome<ShelfAnswer>> ChangeAsync(Guid item, KeepItemRequest body, Caller caller)
+    {
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+            return Problem.NotFound("item");
+        var (changed, problem) = await ReadAsync(body, caller);
+        if (problem is not null)
+            return problem;
+        if (caller.Version is not { } version)
+            return Problem.NoVersion();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (_, _) =>
+            {
+                if (version != standing.Version)
+                    return Problem.Stale(await shelf.AnswerAsync(caller.Cancel));
+                if (
+                    changed!.Kind != standing.Item.Kind
+                    && stock.Left != 0
+                    && (changed.Kind == StockKind.Fluid || standing.Item.Kind == StockKind.Fluid)
+                )
+                    return Problem.Refused("kind", "cannot change between litres and pieces while some of it is there");
+                await shelf.Store.ChangeAsync(item, version, changed, caller.Cancel);
+                return null;
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+
+    public async Task<Outcome<ShelfAnswer>> GoneAsync(Guid item, ItemGoneRequest body, Caller caller)
+    {
+        var check = caller.Check(body.Id);
+        if (check.Failed)
+            return check.Problem();
+        if (caller.Version is not { } version)
+            return Problem.NoVersion();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (_, _) =>
+            {
+                if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, _))
+                    return Problem.NotFound("item");
+                if (version != standing.Version)
+                    return Problem.Stale(await shelf.AnswerAsync(caller.Cancel));
+                await shelf.Store.ChangeAsync(item, version, null, caller.Cancel);
+                return null;
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+
+    public async Task<(StockItem? Item, Problem? Problem)> ReadAsync(KeepItemRequest body, Caller caller)
+    {
+        var check = caller.Check(body.Id);
+        var bikes = (await shelf.BikesAsync(caller.Cancel)).Select(picture => picture.Bike.Id.Value).ToHashSet();
+        var item = body.Item.Read(check, await shelf.SettingsAsync(caller.Cancel), bikes);
+        return check.Failed ? (null, check.Problem()) : (item, null);
+    }
+
+    public async Task<Outcome<MoveAnswer[]>> MovesAsync(Guid item, Caller caller)
+    {
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+            return Problem.NotFound("item");
+        var settings = await shelf.SettingsAsync(caller.Cancel);
+        var moves = await shelf.Store.MovesAsync(caller.Cancel, item);
+        return moves
+            .Reverse()
+            .Select(move => new MoveAnswer(
+                move.Id,
+                move.Date,
+                move.Cause,
+                ShelfAnswers.Amount(move.Amount, standing.Item.Kind, settings),
+                move.Note,
+                move.Run,
+                StockMoves.RefuseUndo(move, moves, stock) is null
+            ))
+            .ToArray();
+    }
+
+    public async Task<Outcome<ShelfAnswer>> MoveAsync(Guid item, MoveRequest body, Caller caller)
+    {
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+            return Problem.NotFound("item");
+        var check = caller.Check(body.Id);
+        var settings = await shelf.SettingsAsync(caller.Cancel);
+        var date = check.Date("date", body.Date, shelf.Today);
+        var note = check.OptionalText("note", body.Note, 200);
+        var amount = ItemForm.Amount(
+            check,
+            "amount",
+            body.Amount,
+            standing.Item.Kind,
+            settings,
+            least: body.Cause == StockCause.Counted ? 0 : 0.01m
+        );
+        if (body.Count is < 1 or > 99)
+            check.Refuse("count", "must lie between 1 and 99");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (_, pen) =>
+            {
+                var (moves, refusal) = StockMoves.Of(
+                    stock,
+                    new(body.Cause, amount, body.Count, body.Container, date, note),
+                    body.Id,
+                    Guid.CreateVersion7
+                );
+                foreach (var move in moves)
+                    shelf.Store.Add(move, pen.At, pen.Device);
+                return Task.FromResult<Problem?>(refusal is null ? null : Problem.Refused(refusal));
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+
+    public async Task<Outcome<ShelfAnswer>> UndoneAsync(Guid move, MoveUndoneRequest body, Caller caller)
+    {
+        var check = caller.Check(body.Id);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (_, pen) =>
+            {
+                var all = await shelf.Store.MovesAsync(caller.Cancel);
+                if (
+                    all.FirstOrDefault(one => one.Id == move) is not { } found
+                    || await shelf.OneAsync(found.Item, caller.Cancel) is not var (_, stock)
+                )
+                    return Problem.NotFound("line of the shelf");
+                if (StockMoves.RefuseUndo(found, all.Where(one => one.Item == found.Item), stock) is { } words)
+                    return Problem.Refused(null, words);
+                shelf.Store.Add(StockMoves.Undoing(found, body.Id, shelf.Today), pen.At, pen.Device);
+                return null;
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+
+    public async Task<Outcome<ShelfAnswer>> HandedInAsync(HandedInRequest body, Caller caller)
+    {
+        var check = caller.Check(body.Id);
+        var kind = check.Text("kind", body.Kind, 60);
+        var date = check.Date("date", body.Date, shelf.Today);
+        var where = check.Text("where", body.Where, 80);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (writer, pen) =>
+            {
+                var held = (await shelf.BikesAsync(caller.Cancel))
+                    .Select(picture =>
+                        (
+                            picture.Bike.Id,
+                            Left: Waste
+                                .ToHandIn([picture.Ledger])
+                                .Where(waste => waste.Kind == kind)
+                                .Select(waste => waste.Volume)
+                                .FirstOrDefault()
+                        )
+                    )
+                    .Where(pair => pair.Left > Volume.Zero)
+                    .ToList();
+                if (held.Count == 0)
+                    return Problem.Refused("kind", "is not among what waits to be handed in");
+                foreach (var ((bike, left), at) in held.Select((pair, at) => (pair, at)))
+                    writer.AddEntry(
+                        new LedgerEntry(
+                            new(at == 0 ? body.Id : Guid.CreateVersion7()),
+                            bike,
+                            date,
+                            pen.At + Duration.FromTicks(at),
+                            pen.Device,
+                            new WasteHandedIn(kind, left, where)
+                        )
+                    );
+                return null;
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+}

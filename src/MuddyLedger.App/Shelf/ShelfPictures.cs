@@ -1,0 +1,41 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Settings;
+using MuddyLedger.App.Store;
+using MuddyLedger.Core.Shelf;
+using NodaTime;
+
+namespace MuddyLedger.App.Shelf;
+
+/// <summary>What every request about the shelf needs.</summary>
+public sealed class ShelfPictures(IShelfStore store, ShedPictures pictures, JobLibraries libraries)
+{
+    public IShelfStore Store => store;
+
+    public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => pictures.SettingsAsync(cancel);
+
+    public LocalDate Today => pictures.Today;
+
+    public Task<ImmutableArray<BikePicture>> BikesAsync(CancellationToken cancel) => pictures.AllAsync(cancel);
+
+    public async Task<ShelfAnswer> AnswerAsync(CancellationToken cancel)
+    {
+        var bikes = await pictures.AllAsync(cancel);
+        return ShelfAnswers.Of(
+            await store.ItemsAsync(cancel),
+            await store.StockAsync(cancel),
+            bikes,
+            await libraries.OpenAsync(cancel),
+            await pictures.SettingsAsync(cancel),
+            pictures.Today
+        );
+    }
+
+    public async Task<(StoredItem Item, Stock Stock)?> OneAsync(Guid id, CancellationToken cancel)
+    {
+        if ((await store.ItemsAsync(cancel)).FirstOrDefault(one => one.Id == id) is not { } item)
+            return null;
+        return (item, Stock.Of(id, item.Item, await store.MovesAsync(cancel, id)));
+    }
+}

@@ -1,0 +1,131 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Settings;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
+using MuddyLedger.Core.Viewings;
+using NodaTime;
+
+namespace MuddyLedger.App.Store;
+
+/// <summary>Reads what Core needs, and nothing else.</summary>
+public interface IShedReader
+{
+    /// <summary>One view of the store for several reads that belong together; it ends when what is given is disposed of.</summary>
+    Task<IAsyncDisposable> ReadingAsync(CancellationToken cancel);
+
+    Task<ReadBikes> BikesAsync(CancellationToken cancel);
+
+    /// <exception cref="System.Text.Json.JsonException">It is there and cannot be read.</exception>
+    Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel);
+
+    /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
+    /// <param name="known">As it was last read; null to read all of it.</param>
+    Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel);
+
+    /// <summary>The bike whose book holds a line; null where there is no such line.</summary>
+    Task<BikeId?> BikeOfEntryAsync(EntryId id, CancellationToken cancel);
+
+    Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel);
+
+    Task<ReadRuns> RunningAsync(CancellationToken cancel);
+
+    Task<OwnerSettings> SettingsAsync(CancellationToken cancel);
+
+    /// <summary>A photo as it is kept, a JPEG; null where there is none.</summary>
+    /// <param name="small">The one for lists.</param>
+    Task<byte[]?> PhotoAsync(Guid id, bool small, CancellationToken cancel);
+
+    /// <summary>How many lines of the books a damaged store has lost: nobody can say whose they were.</summary>
+    long LostLines { get; }
+}
+
+/// <summary>
+/// Writes, each in one transaction with its client-made id. Whoever writes adds here and then calls <see cref="CommitAsync"/> once.
+/// </summary>
+public interface IShedWriter
+{
+    /// <summary>Whether this id was acknowledged before, and for the same request.</summary>
+    Task<WriteOutcome?> BeforeAsync(Guid id, string asked, CancellationToken cancel);
+
+    /// <summary>Whether this id was acknowledged before, for whatever request.</summary>
+    Task<bool> WasUsedAsync(Guid id, CancellationToken cancel);
+
+    void AddBike(BikeId id, Profile profile, Instant at);
+
+    /// <summary>At the version that was read: a change in between makes the commit fail.</summary>
+    void ChangeProfile(StoredBike bike, Profile profile);
+
+    void AddEntry(LedgerEntry entry);
+
+    void AddStrike(Strike strike);
+
+    /// <summary>A new run, with the events it may have already.</summary>
+    void AddRun(StoredRun run);
+
+    void AddEvent(StoredRun run, RunEvent act);
+
+    void EndRun(StoredRun run, RunStatus status, Instant? at);
+
+    void AddPhoto(Guid id, byte[] image, byte[] small, Instant at);
+
+    /// <param name="version">The version that was read; 0 where none was ever kept.</param>
+    void ChangeSettings(string volumeUnit, string torqueUnit, string currency, int version);
+
+    /// <summary>All of it or nothing.</summary>
+    Task<WriteOutcome> CommitAsync(Guid id, string asked, Instant at, CancellationToken cancel);
+}
+
+/// <summary>The shelf: what is kept, and each thing that was put there or taken. Committed by the <see cref="IShedWriter"/>.</summary>
+public interface IShelfStore
+{
+    Task<ImmutableArray<StoredItem>> ItemsAsync(CancellationToken cancel);
+
+    Task<ImmutableArray<Stock>> StockAsync(CancellationToken cancel);
+
+    /// <summary>In the order in which they were written.</summary>
+    /// <param name="item">Of one thing only; null for all.</param>
+    Task<ImmutableArray<StockMove>> MovesAsync(CancellationToken cancel, Guid? item = null);
+
+    Task<ImmutableArray<StockMove>> OfRunAsync(Guid run, CancellationToken cancel);
+
+    void Add(Guid id, StockItem item, Instant at);
+
+    /// <param name="item">Null where it is not kept any more.</param>
+    Task ChangeAsync(Guid id, int version, StockItem? item, CancellationToken cancel);
+
+    void Add(StockMove move, Instant at, string device);
+}
+
+/// <summary>Viewings and the owner's price book. Committed by the <see cref="IShedWriter"/>.</summary>
+public interface IViewingStore
+{
+    Task<ImmutableArray<StoredViewing>> AllAsync(CancellationToken cancel);
+
+    Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel);
+
+    Task<ImmutableSortedDictionary<string, FaultCost>> PricesAsync(CancellationToken cancel);
+
+    void Add(StoredViewing viewing);
+
+    /// <param name="after">How many events were added by the same request before this one.</param>
+    void AddEvent(StoredViewing viewing, ViewingEvent act, int after = 0);
+
+    /// <summary>At the version that was read: a change in between makes the commit fail.</summary>
+    void Change(StoredViewing was, StoredViewing now);
+
+    /// <param name="cost">Null to go back to the shipped figure.</param>
+    Task SetPriceAsync(string point, FaultCost? cost, CancellationToken cancel);
+}
+
+/// <summary>The jobs that the owner wrote. Committed by the <see cref="IShedWriter"/>.</summary>
+public interface IOwnJobStore
+{
+    Task<ImmutableArray<OwnJob>> AllAsync(CancellationToken cancel);
+
+    /// <param name="version">That is replaced; null where there is none yet.</param>
+    /// <param name="text">Null takes it away.</param>
+    Task KeepAsync(string id, int? version, string? text, Instant at, CancellationToken cancel);
+}

@@ -1,0 +1,40 @@
+using MuddyLedger.App.Settings;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.App.Units;
+
+/// <summary>A value in the unit it is to be shown in. The page only writes it down.</summary>
+/// <param name="Decimals">How many decimals it is worth showing.</param>
+public sealed record Shown(decimal Value, string Unit, int Decimals)
+{
+    public static Shown Of(Quantity quantity) =>
+        new(
+            Math.Round(quantity.Value, quantity.Unit.Decimals, MidpointRounding.AwayFromZero),
+            quantity.Unit.Symbol,
+            quantity.Unit.Decimals
+        );
+
+    public static Shown Of(MeterAmount amount, Profile bike) => Of(amount.In(bike.UnitOf(amount.Kind)));
+
+    public static Shown Of(Volume volume, OwnerSettings settings) => Of(volume.In(settings.Volume));
+
+    public static Shown Of(Torque torque, OwnerSettings settings) => Of(torque.In(settings.Torque));
+
+    public static Shown? Of(Length? length) => length is { } known ? Of(known.In(Core.Units.Unit.Millimetre)) : null;
+
+    /// <summary>As it is put into a field to be changed: see <see cref="QuantityText.Editable"/>.</summary>
+    public string Editable() => $"{NumberText.Editable(Value)}{(Unit.StartsWith(':') ? "" : " ")}{Unit}";
+
+    public override string ToString() =>
+        Value.ToString($"#,0.{new string('#', Decimals)}", System.Globalization.CultureInfo.InvariantCulture)
+        + (Unit.StartsWith(':') ? "" : " ")
+        + Unit;
+}
+
+public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)
+{
+    public static ShownProvenance Of(Provenance provenance) => new(provenance.Kind, provenance.Source);
+}

@@ -1,0 +1,128 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Settings;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Viewings;
+
+namespace MuddyLedger.App.Viewings;
+
+/// <summary>A point to look at in the practice yard; what it shows is told when it is looked at.</summary>
+public sealed record PracticePoint(string Id, Stage Stage, Zone Zone, string Title, string Do, double Minutes);
+
+public sealed record PracticeKind(string Set, string Title);
+
+public sealed record PracticeAnswer(
+    string Set,
+    int Seed,
+    string Name,
+    int Year,
+    Shown? Meter,
+    double Asking,
+    double Value,
+    double Minutes,
+    IReadOnlyList<string> Says,
+    IReadOnlyList<PracticePoint> Points,
+    IReadOnlyList<PracticeKind> Kinds,
+    string Currency
+);
+
+public sealed record PracticeLookAnswer(string Point, Grade Grade, string Shows, double Minutes);
+
+public sealed record PracticeFaultAnswer(string Point, string Title, string Say, Grade Grade, double Cost, bool LookedAt, bool Found);
+
+public sealed record PracticeEndAnswer(
+    bool Sold,
+    double SellersLimit,
+    double TrueCost,
+    double TrueWorth,
+    double LeftOver,
+    double Reckoned,
+    bool Honest,
+    IReadOnlyList<PracticeFaultAnswer> Faults,
+    IReadOnlyList<string> Best,
+    double BestReckoned
+);
+
+/// <summary>The practice yard. Nothing is kept: a round follows from its kind and number.</summary>
+public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures viewings)
+{
+    private const int MostLooked = 200;
+
+    public async Task<Outcome<PracticeAnswer>> StartAsync(string? set, int? seed, Caller caller)
+    {
+        if (Round(set, seed ?? 1) is not { } round)
+            return Problem.Refused("set", "is no kind of bike that is known here");
+        var titles = round.Hidden.Admitted.Select(point => content.Viewing.ById[point].Say!);
+        return new PracticeAnswer(
+            round.Set,
+            round.Seed,
+            round.Details.Profile.Nickname,
+            round.Details.Profile.Year,
+            round.Details.Meter is { } meter ? Shown.Of(meter, round.Details.Profile) : null,
+            (double)round.Details.Asking!.Value.Amount,
+            round.Value,
+            round.Minutes,
+            [.. round.Hidden.Claims.Select(claim => content.Viewing.Claims.First(one => one.Id == claim).Words), .. titles],
+            [.. Looks(round).Select(point => new PracticePoint(point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Minutes))],
+            [.. content.Sets.Select(one => new PracticeKind(one.Id, one.Title))],
+            await viewings.CurrencyAsync(caller.Cancel)
+        );
+    }
+
+    public Outcome<PracticeLookAnswer> Look(string? set, int? seed, string? point)
+    {
+        if (Round(set, seed ?? 1) is not { } round)
+            return Problem.Refused("set", "is no kind of bike that is known here");
+        if (Looks(round).All(one => one.Id != point))
+            return Problem.Refused("point", "is nothing to look at here");
+        var look = round.Look(point!);
+        return new PracticeLookAnswer(look.Point, look.Grade, look.Shows, look.Minutes);
+    }
+
+    public Outcome<PracticeEndAnswer> End(string? set, int? seed, string? looked, string? offer, Caller caller)
+    {
+        if (Round(set, seed ?? 1) is not { } round)
+            return Problem.Refused("set", "is no kind of bike that is known here");
+        var check = caller.Check();
+        var amount = string.IsNullOrWhiteSpace(offer) ? 0 : (double)check.Money("offer", offer).Amount;
+        if (check.Failed)
+            return check.Problem();
+        var end = round.End([.. (looked ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostLooked)], amount);
+        return new PracticeEndAnswer(
+            end.Sold,
+            end.SellersLimit,
+            end.TrueCost,
+            end.TrueWorth,
+            end.LeftOver,
+            end.Reckoned,
+            end.Honest,
+            [
+                .. end
+                    .Faults.Select(fault => (fault, point: content.Viewing.ById[fault.Point]))
+                    .Select(pair => new PracticeFaultAnswer(
+                        pair.point.Id,
+                        pair.point.Title,
+                        pair.point.Say!,
+                        pair.fault.Grade,
+                        pair.fault.Cost,
+                        pair.fault.LookedAt,
+                        pair.fault.Found
+                    )),
+            ],
+            [.. end.Best.Select(point => content.Viewing.ById[point].Title)],
+            end.BestReckoned
+        );
+    }
+
+    /// <summary>Without a kind given, the number chooses one.</summary>
+    private PracticeRound? Round(string? set, int seed)
+    {
+        var kind = string.IsNullOrEmpty(set)
+            ? content.Sets[(int)((uint)seed % (uint)content.Sets.Length)]
+            : content.Sets.FirstOrDefault(one => one.Id == set);
+        return kind is null ? null : PracticeRound.Make(kind.Id, kind.Profile, content.Viewing, seed, viewings.Today);
+    }
+
+    /// <summary>What can be looked at in a round: what can be a fault of the bike.</summary>
+    private static ImmutableArray<Point> Looks(PracticeRound round) => [.. round.Points.Where(point => point.Say is not null)];
+}

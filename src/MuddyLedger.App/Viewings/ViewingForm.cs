@@ -1,0 +1,125 @@
+using MuddyLedger.App.Meters;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Viewings;
+
+namespace MuddyLedger.App.Viewings;
+
+/// <summary>A viewing's details as the owner types them: what the advert says, and what they want of the bike.</summary>
+/// <param name="Set">The shipped set whose profile stands in for the unknown one.</param>
+/// <param name="Meter">Any unit; empty where the advert does not say.</param>
+public sealed record ViewingForm(
+    string? Set,
+    string? Name,
+    string? Make,
+    string? Model,
+    int Year,
+    SoldAs SoldAs,
+    TitleStatus Title,
+    string? FrameNumber,
+    string? Meter,
+    string? Asking,
+    int? LastRunYear,
+    string? Where,
+    string? Note,
+    bool NeedsPapers,
+    bool WillRebuild,
+    string? Budget,
+    string? HourlyRate,
+    string? PapersDiscount,
+    string? StatedValue,
+    string? Lift,
+    string? WorkshopFee = null
+)
+{
+    public static ViewingForm Of(ViewingDetails details) =>
+        new(
+            details.Set,
+            details.Profile.Nickname,
+            details.Profile.Make,
+            details.Profile.Model,
+            details.Profile.Year,
+            details.SoldAs,
+            details.Profile.Title,
+            details.Profile.FrameNumber,
+            details.Meter is { } meter ? Shown.Of(meter, details.Profile).Editable() : null,
+            details.Asking?.ToString(),
+            details.LastRunYear,
+            details.Where,
+            details.Note,
+            details.NeedsPapers,
+            details.WillRebuild,
+            details.Budget?.ToString(),
+            details.HourlyRate.ToString(),
+            details.PapersDiscount.ToString(),
+            details.StatedValue?.ToString(),
+            details.Lift.ToString(),
+            details.WorkshopFee?.ToString()
+        );
+
+    public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)
+    {
+        var set = content.Sets.FirstOrDefault(one => one.Id == Set);
+        if (set is null)
+        {
+            check.Refuse("set", "is no kind of bike that is known here");
+            return null;
+        }
+
+        var profile = set.Profile with
+        {
+            Nickname = Name?.Trim() ?? "",
+            Make = Make?.Trim() ?? "",
+            Model = Model?.Trim() ?? "",
+            Year = Year,
+            Title = Title,
+            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
+        };
+        // The profile's own rules hold here as for a bike; its name is the viewing's.
+        check.Refuse(
+            ProfileCheck.Of(profile, thisYear).Select(refusal => refusal.Field == "nickname" ? refusal with { Field = "name" } : refusal)
+        );
+        if (LastRunYear is { } year && (year < 1900 || year > thisYear))
+            check.Refuse("lastRunYear", $"must lie between 1900 and {thisYear}");
+        var meter = ReadMeter(check, ref profile);
+        return new()
+        {
+            Set = set.Id,
+            Profile = profile,
+            SoldAs = SoldAs,
+            Meter = meter,
+            Asking = check.OptionalMoney("asking", Asking),
+            LastRunYear = LastRunYear,
+            Where = check.OptionalText("where", Where, 120),
+            Note = check.OptionalText("note", Note, 1000),
+            NeedsPapers = NeedsPapers,
+            WillRebuild = WillRebuild,
+            Budget = check.OptionalMoney("budget", Budget),
+            HourlyRate = check.OptionalMoney("hourlyRate", HourlyRate) ?? Money.Of(0),
+            PapersDiscount = check.OptionalMoney("papersDiscount", PapersDiscount) ?? Money.Of(0),
+            StatedValue = check.OptionalMoney("statedValue", StatedValue),
+            WorkshopFee = check.OptionalMoney("workshopFee", WorkshopFee),
+            Lift = check.OptionalMoney("lift", Lift) ?? Money.Of(0),
+        };
+    }
+
+    /// <summary>The unit that is typed is the unit of its dash: miles, kilometres or hours, whatever its kind usually has.</summary>
+    private MeterAmount? ReadMeter(FieldCheck check, ref Profile profile)
+    {
+        if (string.IsNullOrWhiteSpace(Meter))
+            return null;
+        var typed = Unit.Find(string.Concat(Meter.Trim().Reverse().TakeWhile(letter => !char.IsDigit(letter)).Reverse()));
+        if (typed is { Dimension: Dimension.EngineHours })
+            profile = profile with { HourMeter = true };
+        if (typed is { Dimension: Dimension.Distance })
+            profile = profile with
+            {
+                Odometer = new(typed == Unit.Mile ? OdometerUnit.Miles : OdometerUnit.Kilometres, profile.Odometer?.Digits ?? 6),
+            };
+        var kind = typed?.Dimension == Dimension.EngineHours || profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
+        return MeterAmount.From(check.Quantity("meter", Meter, profile.UnitOf(kind), ReadingHandlers.MostOf(kind)));
+    }
+}
