@@ -71,7 +71,8 @@ const built =
   check('packages match their lock files', restored) &&
   check('front end builds', bundled) &&
   check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet'])) &&
-  check('the server is published', run('bash', ['scripts/publish.sh']))
+  check('the server is published', run('bash', ['scripts/publish.sh'])) &&
+  check('the rules build for a browser, trimmed and without a warning', run('bash', ['scripts/phone.sh']))
 if (!built) finish()
 
 check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))

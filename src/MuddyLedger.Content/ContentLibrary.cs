@@ -17,15 +17,20 @@ public sealed record ContentLibrary(
 {
     /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, limits/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
-    public static ContentLibrary Load(string folder)
+    public static ContentLibrary Load(string folder) => Read(FilesOf(folder));
+
+    /// <summary>Reads the same files, wherever they come from.</summary>
+    /// <param name="files">By their path below the content folder, with slashes: "jobs/engine-oil.yaml".</param>
+    /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
+    public static ContentLibrary Read(IReadOnlyDictionary<string, string> files)
     {
-        var jobs = ReadAll(folder, "jobs", JobFile.Read, job => job.Id);
-        var access = ReadAll(folder, "access", AccessFile.Read, group => group.Id);
-        var schedules = ReadAll(folder, "schedules", ScheduleFile.Read, schedule => schedule.Id);
-        var sets = ReadAll(folder, "sets", SetFile.Read, set => set.Id);
-        var limits = new LimitTable([.. ReadAll(folder, "limits", LimitsFile.Read, rows => rows[0].Id).SelectMany(pair => pair.Value)]);
-        var points = ReadAll(folder, "points", (file, text) => PointsFile.Read(file, text, limits), stage => stage.Stage.ToString());
-        var claims = ReadAll(folder, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
+        var jobs = ReadAll(files, "jobs", JobFile.Read, job => job.Id);
+        var access = ReadAll(files, "access", AccessFile.Read, group => group.Id);
+        var schedules = ReadAll(files, "schedules", ScheduleFile.Read, schedule => schedule.Id);
+        var sets = ReadAll(files, "sets", SetFile.Read, set => set.Id);
+        var limits = new LimitTable([.. ReadAll(files, "limits", LimitsFile.Read, rows => rows[0].Id).SelectMany(pair => pair.Value)]);
+        var points = ReadAll(files, "points", (file, text) => PointsFile.Read(file, text, limits), stage => stage.Stage.ToString());
+        var claims = ReadAll(files, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
         CheckAccess(access, jobs);
         foreach (var (file, job) in jobs)
@@ -40,10 +45,7 @@ public sealed record ContentLibrary(
         )
         {
             Limits = limits,
-            JobTexts = jobs.ToImmutableDictionary(
-                pair => pair.Value.Id,
-                pair => System.IO.File.ReadAllText(Path.Combine(folder, pair.File))
-            ),
+            JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => files[pair.File]),
         };
     }
 
@@ -100,26 +102,27 @@ public sealed record ContentLibrary(
             throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
     }
 
+    private static Dictionary<string, string> FilesOf(string folder) =>
+        Directory.Exists(folder)
+            ? Directory
+                .EnumerateFiles(folder, "*.yaml", SearchOption.AllDirectories)
+                .ToDictionary(path => Path.GetRelativePath(folder, path).Replace('\\', '/'), System.IO.File.ReadAllText)
+            : [];
+
     private static ImmutableArray<(string File, T Value)> ReadAll<T>(
-        string folder,
+        IReadOnlyDictionary<string, string> files,
         string kind,
         Func<string, string, T> read,
         Func<T, string> idOf
     )
     {
-        var directory = Path.Combine(folder, kind);
-        if (!Directory.Exists(directory))
-            throw new ContentException($"{kind}/", 1, "this folder is missing");
-        var all = Directory
-            .EnumerateFiles(directory, "*.yaml")
-            .Order(StringComparer.Ordinal)
-            .Select(path =>
-                (
-                    File: $"{kind}/{Path.GetFileName(path)}",
-                    Value: read($"{kind}/{Path.GetFileName(path)}", System.IO.File.ReadAllText(path))
-                )
-            )
+        var all = files
+            .Where(file => file.Key.StartsWith($"{kind}/", StringComparison.Ordinal))
+            .OrderBy(file => file.Key, StringComparer.Ordinal)
+            .Select(file => (File: file.Key, Value: read(file.Key, file.Value)))
             .ToImmutableArray();
+        if (all.IsEmpty)
+            throw new ContentException($"{kind}/", 1, "this folder is missing, or holds no file");
         foreach (var same in all.GroupBy(pair => idOf(pair.Value)).Where(group => group.Count() > 1))
             throw new ContentException(same.Last().File, 1, $"the id \"{same.Key}\" is taken by {same.First().File}");
         return all;

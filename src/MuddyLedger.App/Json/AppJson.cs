@@ -1,4 +1,3 @@
-using System.Diagnostics.CodeAnalysis;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
@@ -21,8 +20,7 @@ using MuddyLedger.App.Shelf;
 using MuddyLedger.App.ShopWork;
 using MuddyLedger.App.Sums;
 using MuddyLedger.App.Viewings;
-using NodaTime;
-using NodaTime.Serialization.SystemTextJson;
+using MuddyLedger.Core.Json;
 
 namespace MuddyLedger.App.Json;
 
@@ -129,7 +127,8 @@ public sealed partial class AppJson : JsonSerializerContext
     public static void Configure(JsonSerializerOptions json)
     {
         json.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
-        json.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+        json.Converters.Add(new DateConverter());
+        json.Converters.Add(new InstantConverter());
         json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
         json.NumberHandling = JsonNumberHandling.Strict;
         json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;

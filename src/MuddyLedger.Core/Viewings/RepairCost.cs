@@ -39,7 +39,13 @@ public sealed record RepairCost(CostSpread Spread, double Mean, double Hours, do
         var weights = bill.CareWeights;
         // Level by level on every core, then added up in order, so that the answer is the same whoever was first.
         var products = new Spectrum?[Care.Levels];
-        Parallel.For(0, Care.Levels, level => products[level] = weights[level] == 0 ? null : bill.Product(level));
+        void Fill(int level) => products[level] = weights[level] == 0 ? null : bill.Product(level);
+        // A browser has one thread, and nobody to wait on.
+        if (OperatingSystem.IsBrowser())
+            for (var level = 0; level < Care.Levels; level++)
+                Fill(level);
+        else
+            Parallel.For(0, Care.Levels, Fill);
         var spectrum = new Spectrum(bill.Grid.Half);
         for (var level = 0; level < Care.Levels; level++)
             if (products[level] is { } product)

@@ -1,6 +1,5 @@
 using System.Reflection;
 using Microsoft.AspNetCore.Http.Metadata;
-using Microsoft.AspNetCore.Mvc;
 using MuddyLedger.App.Requests;
 
 namespace MuddyLedger.Web.Api;
@@ -38,7 +37,7 @@ public static class Answering
     {
         endpoint.Metadata.Add(new ProducesResponseTypeMetadata(StatusCodes.Status200OK, typeof(T), ["application/json"]));
         foreach (var status in problems)
-            endpoint.Metadata.Add(new ProducesResponseTypeMetadata(status, typeof(ProblemDetails), ["application/problem+json"]));
+            endpoint.Metadata.Add(new ProducesResponseTypeMetadata(status, typeof(ProblemAnswer), ["application/problem+json"]));
     }
 }
 

@@ -14,19 +14,40 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShedAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -49,19 +70,40 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["SetAnswer"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -86,7 +128,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -96,13 +143,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -123,7 +217,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -131,13 +228,33 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -161,7 +278,14 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -173,13 +297,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["BikeAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -203,7 +392,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -215,13 +409,331 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DoneRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/interval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["IntervalRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -244,7 +756,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -256,13 +773,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -285,7 +847,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -297,13 +864,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -326,7 +938,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -338,13 +955,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -367,7 +1029,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -379,13 +1046,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShopWorkAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -408,7 +1120,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -420,13 +1137,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -449,7 +1211,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -461,13 +1228,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -490,7 +1302,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -502,13 +1319,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -531,7 +1393,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -543,13 +1410,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -572,7 +1484,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -584,13 +1501,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -613,7 +1577,10 @@ export interface paths {
                 query?: {
                     jobs?: string[];
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -621,13 +1588,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["JoinedAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -650,7 +1635,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -658,13 +1646,33 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -689,7 +1697,14 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -701,13 +1716,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -730,7 +1810,14 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -742,13 +1829,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -771,7 +1923,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -783,13 +1940,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -812,7 +2016,14 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -824,13 +2035,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RunAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -853,7 +2129,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -865,13 +2146,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -892,19 +2218,40 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["LibraryJob"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -929,7 +2276,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -939,13 +2291,31 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["JobCheckAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -966,7 +2336,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     job: string;
                 };
@@ -974,13 +2347,33 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["JobFileAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -988,7 +2381,14 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     job: string;
                 };
@@ -1000,13 +2400,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["JobFileAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1028,7 +2493,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     job: string;
                 };
@@ -1036,7 +2504,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -1067,7 +2535,14 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     job: string;
                 };
@@ -1079,13 +2554,76 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["LibraryJob"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1106,19 +2644,40 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1143,7 +2702,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -1153,13 +2717,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1181,7 +2790,14 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     item: string;
                 };
@@ -1193,13 +2809,76 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1223,7 +2902,14 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     item: string;
                 };
@@ -1235,13 +2921,76 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1262,7 +3011,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     item: string;
                 };
@@ -1270,7 +3022,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -1279,13 +3031,36 @@ export interface paths {
                         "application/json": components["schemas"]["MoveAnswer"][];
                     };
                 };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         put?: never;
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     item: string;
                 };
@@ -1297,13 +3072,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1326,7 +3146,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     move: string;
                 };
@@ -1338,13 +3163,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1367,7 +3237,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -1377,13 +3252,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ShelfAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1404,7 +3324,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1412,13 +3335,33 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["FluidsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1443,7 +3386,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                     reservoir: string;
@@ -1456,13 +3404,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["FluidsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1485,7 +3480,10 @@ export interface paths {
                 query?: {
                     volume?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1493,13 +3491,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["FuelAskedAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1524,7 +3540,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1536,13 +3557,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["FuellingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1563,7 +3629,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1571,13 +3640,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1602,7 +3689,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     run: string;
                 };
@@ -1614,13 +3706,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1643,7 +3780,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1655,13 +3797,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1684,7 +3871,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                     entry: string;
@@ -1697,13 +3889,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1726,7 +3963,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1738,13 +3980,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1767,7 +4054,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                     entry: string;
@@ -1780,13 +4072,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1815,19 +4152,40 @@ export interface paths {
                     before?: string;
                     skip?: number;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["BookAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1852,7 +4210,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                 };
@@ -1864,13 +4227,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1893,7 +4301,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     entry: string;
                 };
@@ -1905,13 +4318,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1934,7 +4392,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     entry: string;
                 };
@@ -1946,13 +4409,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -1975,7 +4483,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     entry: string;
                 };
@@ -1987,13 +4500,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2016,7 +4574,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     entry: string;
                 };
@@ -2028,13 +4591,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2055,13 +4663,16 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -2070,13 +4681,36 @@ export interface paths {
                         "application/json": components["schemas"]["ViewingSummary"][];
                     };
                 };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         put?: never;
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -2086,13 +4720,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2113,7 +4794,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2121,13 +4805,33 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2150,7 +4854,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2158,13 +4865,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["NextAnswer"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2187,7 +4912,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2195,13 +4923,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["WorkshopAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2224,19 +4970,40 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PriceAnswer"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2259,7 +5026,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2267,13 +5037,31 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["RecallsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2297,7 +5085,14 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2309,13 +5104,78 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2339,7 +5199,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2351,13 +5216,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2380,7 +5292,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2392,13 +5309,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2421,7 +5385,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2433,13 +5402,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2462,7 +5478,12 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                 };
@@ -2474,13 +5495,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2502,7 +5570,12 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     point: string;
                 };
@@ -2514,13 +5587,58 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["TriangleAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2545,19 +5663,40 @@ export interface paths {
                     set?: string;
                     seed?: number;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PracticeAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2584,19 +5723,40 @@ export interface paths {
                     seed?: number;
                     point?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PracticeLookAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2624,19 +5784,40 @@ export interface paths {
                     looked?: string;
                     offer?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PracticeEndAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2659,7 +5840,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     photo: string;
                 };
@@ -2667,7 +5851,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -2696,7 +5880,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     photo: string;
                 };
@@ -2704,7 +5891,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -2734,7 +5921,12 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     viewing: string;
                     point: string;
@@ -2750,13 +5942,60 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViewingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -2781,7 +6020,12 @@ export interface paths {
                 query?: {
                     about?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path: {
                     bike: string;
                     photo: string;
@@ -2796,7 +6040,7 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -2805,547 +6049,54 @@ export interface paths {
                         "application/json": components["schemas"]["EntryAnswer"];
                     };
                 };
-            };
-        };
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/settings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
+                /** @description What it is about is not there. */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SettingsAnswer"];
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
-            };
-        };
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["SettingsChange"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
+                /** @description The id of the write was used before for something else. */
+                409: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SettingsAnswer"];
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
         };
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/units/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query: {
-                    text: string;
-                    unit: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["QuantityRead"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/export": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": string;
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/export/schema": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/schema+json": string;
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bikes/{bike}/export": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    bike: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": string;
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query: {
-                    id: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": unknown;
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["ImportAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/import/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["ImportProgress"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/store": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["StoreAnswer"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/copies": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CopiesAnswer"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["CopyRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CopyAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/copies/{name}/go-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    name: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["CopyRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["WentBackAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bikes/{bike}/servicing/done": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    bike: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["DoneRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["EntryAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bikes/{bike}/servicing/interval": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    bike: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["IntervalRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["EntryAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bikes/{bike}/servicing/paper": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    bike: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PaperRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["EntryAnswer"];
-                    };
-                };
-            };
-        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3365,19 +6116,40 @@ export interface paths {
                     fuel?: string;
                     ratio?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PremixAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3405,19 +6177,40 @@ export interface paths {
                     to?: string;
                     room?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["CorrectionAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3445,19 +6238,40 @@ export interface paths {
                     system?: string;
                     concentrate?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["CoolantAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3487,19 +6301,40 @@ export interface paths {
                     rear?: string;
                     rpm?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["GearingAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3527,19 +6362,40 @@ export interface paths {
                     wanted?: string;
                     other?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ForkOilAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3566,19 +6422,40 @@ export interface paths {
                     goesIn?: string;
                     dose?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["StabiliserAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3612,19 +6489,40 @@ export interface paths {
                     direction?: string;
                     degrees?: number;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["TiltAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3654,19 +6552,40 @@ export interface paths {
                     high?: string;
                     premix?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["PumpProofAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3693,19 +6612,40 @@ export interface paths {
                     wrench?: string;
                     adaptor?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["WrenchAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3730,19 +6670,40 @@ export interface paths {
                 query?: {
                     amount?: string;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["UnitsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3769,19 +6730,40 @@ export interface paths {
                     hottest?: string;
                     liquidCooled?: boolean;
                 };
-                header?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
+                /** @description Done. */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
                         "application/json": components["schemas"]["ViscosityAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -3794,10 +6776,620 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The version that is changed, as its ETag names it. */
+                    "If-Match"?: string;
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettingsChange"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        /** @description The version, to be named by a change. */
+                        ETag?: string;
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description Somebody else changed it since it was read; what stands now comes along. */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The version that is changed was not named. */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    text: string;
+                    unit: string;
+                };
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuantityRead"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/schema+json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    id: string;
+                };
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportProgress"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoreAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopiesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{name}/go-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WentBackAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One tap on the bench. Which fields are needed follows from the act. */
         ActRequest: {
             /** Format: uuid */
             id: string;
@@ -3811,8 +7403,12 @@ export interface components {
             text?: null | string;
             spots?: null | components["schemas"]["SpotRequest"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What must come off before the air filter can be reached.
+         * @enum {unknown}
+         */
         AirFilterBehind: "nothing" | "side-panel" | "seat" | "tank";
+        /** @description A structured match: every key named must hold one of its values. Empty matches everything. */
         Applies: {
             wanted: {
                 [key: string]: string[];
@@ -3820,6 +7416,7 @@ export interface components {
         };
         /** @enum {unknown} */
         BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
+        /** @description One line of the working, as data: which fields are filled follows from the kind. */
         BecauseAnswer: {
             kind: components["schemas"]["BecauseKind"];
             date?: null | components["schemas"]["LocalDate"];
@@ -3830,7 +7427,10 @@ export interface components {
             months?: null | number;
             /** Format: int32 */
             count?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description For a forecast: how many weeks of even weight the mean rests on.
+             */
             weeks?: null | number;
             source?: null | components["schemas"]["MeterSource"];
             estimated?: boolean;
@@ -3884,7 +7484,10 @@ export interface components {
             id: string;
             name: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The part of the bike under which its items are listed.
+         * @enum {unknown}
+         */
         BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics" | "papers";
         /** @enum {unknown} */
         BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
@@ -3892,9 +7495,15 @@ export interface components {
             months: components["schemas"]["BookMonth"][];
             /** Format: int32 */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many newer lines were passed over.
+             */
             skipped: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines a page holds at most.
+             */
             page: number;
             spent: string;
             /** Format: int32 */
@@ -3902,20 +7511,26 @@ export interface components {
             currency: string;
             kinds: string[];
         };
+        /** @description What the book says of something that a step is decided by. */
         BookFactAnswer: {
             thing: components["schemas"]["Known"];
             state: components["schemas"]["FactState"];
             since: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             months: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Up to how many months it keeps.
+             */
             mostMonths: null | number;
             evidence: null | components["schemas"]["Evidence"];
+            /** @description The fluid, where its name is known. */
             what: null | string;
             low: null | components["schemas"]["Shown"];
             high: null | components["schemas"]["Shown"];
             from: null | components["schemas"]["ShownProvenance"];
         };
+        /** @description A month of the book with its totals; struck lines are listed and do not count. */
         BookMonth: {
             month: string;
             entries: components["schemas"]["EntryAnswer"][];
@@ -3928,8 +7543,12 @@ export interface components {
         BuyRequest: {
             /** Format: uuid */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The id that the bike will have.
+             */
             bike: string;
+            /** @description What it is called in the shed. */
             nickname: null | string;
             paid: null | string;
             date: null | string;
@@ -3938,25 +7557,35 @@ export interface components {
             place: components["schemas"]["LeakPlace"];
             fluid: components["schemas"]["LeakFluid"];
         };
+        /** @description A caution: what can hurt, and what to do about it. Shown before the instruction, always. */
         Caution: {
             hazard: components["schemas"]["Hazard"];
             danger: string;
             instead: string;
         };
+        /** @description A choice between schools of practice. */
         Choice: {
             id: string;
             options: components["schemas"]["ChoiceOption"][];
+            /** @description The option taken until the owner says otherwise; its reason is the option's own. */
             default: string;
+            /** @description The default is the tier of how long this bike has stood; the options are then the words of StoodTier. */
             byStandingTime?: boolean;
+            /** @description The option taken where the bike has stood over two years, or nobody knows how long; null where that changes nothing. */
             afterYears?: null | string;
+            /** @description What is recommended on which bike: of the rules that match, the first is the default. */
             byBike?: components["schemas"]["ChoiceRule"][];
+            /** @description Why the default is what it is, where it was made out for this bike. */
             because?: null | string;
         };
+        /** @description One way of doing it, where schools differ. */
         ChoiceOption: {
             id: string;
             title: string;
+            /** @description Why one would choose it. */
             reason: string;
         };
+        /** @description What is recommended on a bike that matches, and why. */
         ChoiceRule: {
             take: string;
             applies: components["schemas"]["Applies"];
@@ -3965,6 +7594,7 @@ export interface components {
         ClaimAnswer: {
             id: string;
             words: string;
+            /** @description In the seller's words; null where the seller did not say it. */
             heard: null | string;
             state: null | components["schemas"]["ClaimState"];
             material: boolean;
@@ -3972,6 +7602,7 @@ export interface components {
         };
         /** @enum {unknown} */
         ClaimState: "open" | "confirmed" | "contradicted" | null;
+        /** @description Closes a finding: what was done about it. */
         CloseFindingRequest: {
             /** Format: uuid */
             id: string;
@@ -3995,6 +7626,7 @@ export interface components {
             note: null | string;
         };
         /**
+         * @description How a bike stands on the day it comes into the book.
          * @default not-said
          * @enum {unknown}
          */
@@ -4003,7 +7635,10 @@ export interface components {
             kind: components["schemas"]["ConsequenceKind"];
             words: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a part that is not the maker's changes.
+         * @enum {unknown}
+         */
         ConsequenceKind: "jetting" | "wiring" | "charger" | "filter-size" | "what-to-order" | "road-legal" | "access" | "other";
         ConsequenceRequest: {
             kind: components["schemas"]["ConsequenceKind"];
@@ -4011,10 +7646,14 @@ export interface components {
         };
         ConsumptionAnswer: {
             verdict: components["schemas"]["ConsumptionVerdict"];
+            /** @description Of the rate: "L/1,000 km" or "ml/h". */
             unit: string;
             /** Format: double */
             rate: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The house threshold, in the same unit.
+             */
             warnsAt: number;
             spells: components["schemas"]["SpellAnswer"][];
         };
@@ -4030,12 +7669,19 @@ export interface components {
             since: components["schemas"]["LocalDate"];
         };
         CoolantAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees Celsius of what is in it now; null outside of the table.
+             */
             freezesAt: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Percent that the coldest night asks for; null where none of the table holds it.
+             */
             wanted: null | number;
             replace: null | components["schemas"]["Shown"];
             enough: boolean;
+            /** @description Below what most inhibitors need. */
             thin: boolean;
             thick: boolean;
             /** Format: double */
@@ -4050,6 +7696,7 @@ export interface components {
         CopiesAnswer: {
             copies: components["schemas"]["CopyAnswer"][];
             folder: string;
+            /** @description Why the last automatic copy failed; null where it did not. */
             trouble: null | string;
         };
         CopyAnswer: {
@@ -4059,7 +7706,10 @@ export interface components {
             bikes: number;
             /** Format: int32 */
             entries: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many photos belong to it.
+             */
             photos: number;
             /** Format: int64 */
             bytes: number;
@@ -4068,6 +7718,7 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /** @description One of the two is nothing. */
         CorrectionAnswer: {
             oil: components["schemas"]["Shown"];
             fuel: components["schemas"]["Shown"];
@@ -4078,6 +7729,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description The figures that change, by name, as typed. */
             figures: {
                 [key: string]: string;
             };
@@ -4118,22 +7770,33 @@ export interface components {
             high: number;
         };
         CuredRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The line that opened it.
+             */
             finding: string;
+            /** @description What proved it, and under which conditions: "no spot after 40 km, 25 °C". */
             how: null | string;
         };
+        /** @description A bike whose book is not whole. */
         DamagedBike: {
             /** Format: uuid */
             bike: null | string;
             name: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines and running jobs of it cannot be read.
+             */
             lines: number;
+            /** @description False where the bike cannot be shown at all. */
             shown: boolean;
             words: string;
         };
+        /** @description A task done without a guided job, or before this book began. */
         DoneRequest: {
             /** Format: uuid */
             id: string;
+            /** @description The service task, as "chain.lubricate". */
             task: null | string;
             date: null | string;
             evidence: components["schemas"]["Evidence"];
@@ -4143,12 +7806,14 @@ export interface components {
         DrainColour: "not-seen" | "clear" | "amber" | "dark" | "black-sludge" | "milky" | "silver-sheen";
         /** @enum {unknown} */
         DrainDebris: "not-seen" | "none" | "clutch-fibre" | "gasket" | "plastic";
+        /** @description What a sign in the drained oil means and what to do about it. */
         DrainMeaning: {
             sign: string;
             meaning: string;
             action: string;
             severity: components["schemas"]["FindingSeverity"];
         };
+        /** @description What drained oil looked and smelled like. */
         DrainReading: {
             colour: components["schemas"]["DrainColour"];
             magnet: components["schemas"]["MagnetReading"];
@@ -4161,9 +7826,14 @@ export interface components {
             debris: components["schemas"]["DrainDebris"];
             smellsOfFuel: boolean;
         };
+        /**
+         * @description What a fluid can show when it is drained: brake fluid leaves nothing on a magnet, and coolant does not smell of fuel that got into oil.
+         *     Only that is asked. Common practice, no source.
+         */
         DrainShows: {
             colours: components["schemas"]["DrainColour"][];
             magnet: boolean;
+            /** @description What may lie in it; empty where nothing does. */
             debris: components["schemas"]["DrainDebris"][];
             fuel: boolean;
         };
@@ -4171,7 +7841,10 @@ export interface components {
             point: string;
             title: string;
             say: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How likely it is on bikes of this age and use, before anybody looked.
+             */
             usual: number;
             /** Format: double */
             chance: number;
@@ -4185,11 +7858,13 @@ export interface components {
             bikeName: string;
             task: components["schemas"]["TaskAnswer"];
         };
+        /** @description Undoes a finish, or sets a run aside. */
         EndRequest: {
             /** Format: uuid */
             id: string;
             reason: null | string;
         };
+        /** @description One line of the book. */
         EntryAnswer: {
             /** Format: uuid */
             id: string;
@@ -4199,9 +7874,14 @@ export interface components {
             date: components["schemas"]["LocalDate"];
             writtenAt: components["schemas"]["Instant"];
             device: string;
+            /** @description The kind of entry: "reading", "fill", "job-finished". */
             kind: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The job run that wrote it.
+             */
             run: null | string;
+            /** @description True where the run's finish still stands, so that it can be undone. */
             runStands: boolean;
             /** Format: uuid */
             corrects: null | string;
@@ -4210,8 +7890,12 @@ export interface components {
             meter: null | components["schemas"]["Shown"];
             meterEstimated: boolean;
             figures: components["schemas"]["Figure"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The picture that the line is about.
+             */
             photo: null | string;
+            /** @description True where it is struck and nothing stands in its place. */
             canPutBack: boolean;
         };
         /** @enum {unknown} */
@@ -4222,11 +7906,13 @@ export interface components {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description What was paid for. */
             for: null | string;
             amount: null | string;
         };
         /** @enum {unknown} */
         FactState: "told" | "within" | "over" | "unknown";
+        /** @description A fault seen on the bike, outside of a job. */
         FaultRequest: {
             /** Format: uuid */
             id: string;
@@ -4237,23 +7923,33 @@ export interface components {
             costGuess: null | string;
             gate: null | components["schemas"]["Gate"];
         };
+        /** @description One thing an entry says. */
         Figure: {
+            /** @description The field's name, as a correction must give it. */
             name: string;
+            /** @description How it is written; a word is one of a fixed choice and is shown in the reader's language. */
             form: components["schemas"]["FigureForm"];
             quantity: null | components["schemas"]["Shown"];
             text: null | string;
+            /** @description How it stands in the field when it is corrected; null where it cannot be corrected but only struck. */
             editable: null | string;
         };
         /** @enum {unknown} */
         FigureForm: "quantity" | "text" | "money" | "minutes" | "word";
-        /** @enum {unknown} */
+        /**
+         * @description How much is in a reservoir's capacity for a case: built dry, drained only, or drained with a new filter.
+         * @enum {unknown}
+         */
         FillCase: "dry" | "drain-only" | "drain-and-filter";
         /** @enum {unknown} */
         FillState: "unknown" | "empty" | "filled";
         /** @enum {unknown} */
         FinalDrive: "chain" | "belt" | "shaft";
         FindingAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Null for a finding that a running job will write when it ends.
+             */
             entry: null | string;
             /** Format: uuid */
             run: null | string;
@@ -4266,7 +7962,9 @@ export interface components {
             since: components["schemas"]["LocalDate"];
             costGuess: null | string;
             gate: null | components["schemas"]["Gate"];
+            /** @description Of a running job's: what names it when it is put right there. */
             key: null | string;
+            /** @description How it was put right in the job that found it. */
             settled: null | string;
         };
         FindingRequest: {
@@ -4281,21 +7979,29 @@ export interface components {
         FinishRequest: {
             /** Format: uuid */
             id: string;
+            /** @description As typed: "80", "1 h 20". */
             minutes: null | string;
             costs: components["schemas"]["CostRequest"][];
             leftover: null | string;
             note: null | string;
+            /** @description Open findings of the bike that the job has cured, each with the proof. */
             cured?: null | components["schemas"]["CuredRequest"][];
+            /** @description The one job of a joined run that is signed off while the others go on; left out, the whole run. */
             job?: null | string;
         };
         /** @enum {unknown} */
         Fit: "right" | "doubtful" | "never";
-        /** @enum {unknown} */
+        /**
+         * @description Whether a part is on the bike: nothing is assumed of one that nobody has looked for.
+         * @enum {unknown}
+         */
         Fitment: "not-known" | "fitted" | "not-fitted";
         FluidFit: {
             fit: components["schemas"]["Fit"];
+            /** @description Why; empty where nothing is to be said. */
             because: string;
         };
+        /** @description A fluid that was poured in this job and does not agree with its place. */
         FluidWarning: {
             step: string;
             fluid: string;
@@ -4312,22 +8018,33 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which way a thing is not as it belongs: something is in place that must come away, or away that must come back.
+         * @enum {unknown}
+         */
         ForNow: "in-place" | "away";
+        /** @description Put in place or taken away only for now. */
         ForNowAnswer: {
             thing: string;
             what: string;
             way: components["schemas"]["ForNow"];
             since: components["schemas"]["LocalDate"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The running job that began it; it is undone there.
+             */
             run: null | string;
             shuts: null | components["schemas"]["Gate"];
+            /** @description Where it is kept; null where nobody said. */
             where: null | string;
         };
         ForkOilAnswer: {
             /** Format: double */
             byMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What raises or lowers the oil by the difference.
+             */
             ml: number;
             raise: boolean;
             alike: boolean;
@@ -4337,11 +8054,16 @@ export interface components {
         FromShelf: {
             what: string;
             amount: components["schemas"]["Shown"];
+            /** @description It was used, and the shelf did not have it. */
             missing: boolean;
         };
         FuelAnswer: {
+            /** @description Of the rates: "L/100 km", or "L/h" on a bike that counts only hours. */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The tenth that burns least.
+             */
             low: number;
             /** Format: double */
             likely: number;
@@ -4354,6 +8076,7 @@ export interface components {
             onTank: null | components["schemas"]["RangeAnswer"];
             onReserve: null | components["schemas"]["RangeAnswer"];
         };
+        /** @description What a fuelling asks for, before it is poured. */
         FuelAskedAnswer: {
             volume: null | components["schemas"]["Shown"];
             reason: components["schemas"]["MixReason"];
@@ -4386,12 +8109,20 @@ export interface components {
             volume: null | string;
             price: null | string;
             toTheBrim: boolean;
+            /** @description Two-stroke oil that was mixed in; empty where none was. */
             oil: null | string;
             meter: null | components["schemas"]["MeterKind"];
+            /** @description What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate. */
             reading: null | string;
-            /** @default false */
+            /**
+             * @description True where the owner has confirmed what is unlikely.
+             * @default false
+             */
             confirmed: boolean;
-            /** @default false */
+            /**
+             * @description Fuel that went in before this was not written down.
+             * @default false
+             */
             missedSome: boolean;
         };
         /** @enum {unknown} */
@@ -4399,8 +8130,10 @@ export interface components {
         GateAnswer: {
             gate: components["schemas"]["Gate"];
             state: components["schemas"]["GateState"];
+            /** @description What keeps it, or an earlier gate, from being open. */
             reasons: components["schemas"]["GateReasonAnswer"][];
         };
+        /** @description One thing that keeps a gate from being open, and where it is settled: which of the fields is filled follows from the kind. */
         GateReasonAnswer: {
             gate: components["schemas"]["Gate"];
             state: components["schemas"]["GateState"];
@@ -4412,10 +8145,15 @@ export interface components {
             run: null | string;
             thing: null | string;
             reservoir: null | string;
+            /** @description The job that would settle it, where one ships. */
             job: null | string;
+            /** @description Whether the owner's word settles it. */
             byWord: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a gate stands. What is not known is never open, and not shut either: the owner's word may settle it.
+         * @enum {unknown}
+         */
         GateState: "open" | "not-proven" | "shut";
         GearAnswer: {
             /** Format: int32 */
@@ -4441,14 +8179,20 @@ export interface components {
         HandedInRequest: {
             /** Format: uuid */
             id: string;
+            /** @description The waste, as it is listed. */
             kind: null | string;
             date: null | string;
+            /** @description Where it was handed in. */
             where: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can hurt. The words shown for each are in Cautions.
+         * @enum {unknown}
+         */
         Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension" | "solvent" | "eyes";
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
+        /** @description What was taken in. */
         ImportAnswer: {
             /** Format: int32 */
             bikes: number;
@@ -4457,7 +8201,10 @@ export interface components {
         };
         ImportProgress: {
             stage: components["schemas"]["ImportStage"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description So much of it was read.
+             */
             bytes: number;
             /** Format: int32 */
             bikes: number;
@@ -4465,13 +8212,17 @@ export interface components {
             entries: number;
             /** Format: int32 */
             photos: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description So many pages of it have answered.
+             */
             pages: number;
         };
         /** @enum {unknown} */
         ImportStage: "reading" | "proving" | "keeping";
         /** Format: date-time */
         Instant: string;
+        /** @description The owner's own limits for a task; with none of them, the shipped ones hold again. */
         IntervalRequest: {
             /** Format: uuid */
             id: string;
@@ -4480,6 +8231,7 @@ export interface components {
             hours: null | string;
             months: null | string;
             from: components["schemas"]["IntervalSource"];
+            /** @description The page of the manual, or why. */
             source: null | string;
         };
         /** @enum {unknown} */
@@ -4496,13 +8248,16 @@ export interface components {
             bikes: string[];
             place: null | string;
             note: null | string;
+            /** @description As it is typed when it is changed. */
             form: components["schemas"]["ItemForm"];
             /** Format: int32 */
             version: number;
         };
+        /** @description An item of the shelf as the owner types it. */
         ItemForm: {
             name: null | string;
             kind: components["schemas"]["StockKind"];
+            /** @description What jobs call it, separated by commas. */
             serves: null | string;
             bikes: string[];
             minimum: null | string;
@@ -4519,40 +8274,60 @@ export interface components {
             title: null | string;
             /** Format: int32 */
             steps: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 1 for the first line of the text; null where it is fine.
+             */
             line: null | number;
+            /** @description What is wrong; null where it can be used. */
             reason: null | string;
         };
         JobFileAnswer: {
             id: string;
+            /** @description The file, YAML. */
             text: string;
             own: boolean;
             ships: boolean;
             /** Format: int32 */
             version: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Headings of the list of jobs, in its order.
+         * @enum {unknown}
+         */
         JobGroup: "rides" | "oil-and-fluids" | "engine-top" | "fuel-and-air" | "drive" | "brakes-and-wheels" | "chassis" | "electrics" | "standing" | "other";
         JobOffer: {
             id: string;
             title: string;
             for: string;
             group: components["schemas"]["JobGroup"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With what stands in its way opened and closed.
+             */
             minutes: number;
+            /** @description Written by the owner. */
             own: boolean;
         };
         JobTextRequest: {
             text: null | string;
         };
+        /** @description Several jobs as one run: what it saves, and its order. */
         JoinedAnswer: {
             title: string;
+            /** @description Why they cannot be joined; null where they can. */
             refused: null | string;
             /** Format: int32 */
             minutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What they would take one after another.
+             */
             minutesApart: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Steps that are done once instead of several times.
+             */
             sharedSteps: number;
             opened: components["schemas"]["OpenedAnswer"][];
             steps: components["schemas"]["JoinedStep"][];
@@ -4574,8 +8349,12 @@ export interface components {
         };
         /** @enum {unknown} */
         KnockOut: "walk-away" | "only-as-parts" | null;
-        /** @enum {unknown} */
+        /**
+         * @description Something that a step is decided by and that the book or the profile may know.
+         * @enum {unknown}
+         */
         Known: "engine-oil" | "front-brake-fluid" | "rear-brake-fluid" | "clutch-fluid" | "coolant" | "fuel" | "fuel-mix" | "tank" | "front-tyre-pressure" | "rear-tyre-pressure";
+        /** @description What a part that is not the maker's changes, where this job should know of it. */
         KnownChange: {
             part: string;
             kind: components["schemas"]["ConsequenceKind"];
@@ -4583,9 +8362,15 @@ export interface components {
         };
         /** @enum {unknown} */
         LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
-        /** @enum {unknown} */
+        /**
+         * @description How much is to be seen at a place, from nothing to running. The order is the order of gravity.
+         * @enum {unknown}
+         */
         LeakGrade: "none" | "damp" | "one-spot" | "several" | "drip" | "running";
-        /** @enum {unknown} */
+        /**
+         * @description Where it is seen, as the places are on the bike's drawing.
+         * @enum {unknown}
+         */
         LeakPlace: "front-brake" | "fork-seals" | "tank-and-tap" | "carburettor" | "cylinder-head" | "cylinder-base" | "clutch-cover" | "generator-cover" | "drain-plug" | "oil-filter" | "gearbox-sprocket" | "oil-lines" | "radiator" | "rear-brake" | "shaft-drive";
         LeakSpot: {
             place: components["schemas"]["LeakPlace"];
@@ -4611,11 +8396,18 @@ export interface components {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description As it stood at the end. */
             level: components["schemas"]["Level"];
+            /** @description What was poured in to bring it there, as typed; empty where nothing was. */
             added: null | string;
+            /** @description What that was. */
             fluid: null | string;
+            /** @description How much would bring it to the upper mark, where that was measured. */
             underFull: null | string;
-            /** @default false */
+            /**
+             * @description There is nothing in it: that shuts its gate until it is filled.
+             * @default false
+             */
             empty: boolean;
         };
         /** @enum {unknown} */
@@ -4627,10 +8419,16 @@ export interface components {
             group: components["schemas"]["JobGroup"];
             /** Format: int32 */
             steps: number;
+            /** @description Written by the owner. */
             own: boolean;
+            /** @description It is the owner's own in place of a shipped one. */
             standsIn: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description For an own job: what an edit must name.
+             */
             version: null | number;
+            /** @description Why it cannot be used; null where it can. */
             broken: null | string;
         };
         /** @enum {unknown} */
@@ -4652,6 +8450,7 @@ export interface components {
             governing: boolean;
             estimated: boolean;
             provenance: components["schemas"]["ShownProvenance"];
+            /** @description The amount as it is put into a field to be changed. */
             editable: null | string;
         };
         /** @enum {unknown} */
@@ -4661,11 +8460,13 @@ export interface components {
         LookAnswer: {
             at: components["schemas"]["Instant"];
             spots: components["schemas"]["LeakSpot"][];
+            /** @description Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry. */
             counts: boolean;
         };
         /** @enum {unknown} */
         LookOnlyCause: "read-only" | "disk-full" | "damaged" | "gone" | "replaced" | null;
         LostAnswer: {
+            /** @description "entries", "photos". */
             what: string;
             /** Format: int64 */
             read: number;
@@ -4678,11 +8479,13 @@ export interface components {
         MagnetReading: "not-seen" | "clean" | "fine-paste" | "slivers" | "chips";
         MeasureAnswer: {
             unit: string;
+            /** @description Where it is measured; one nameless place where it is empty. */
             places: string[];
             low: null | components["schemas"]["Shown"];
             high: null | components["schemas"]["Shown"];
             limitsFrom: null | components["schemas"]["ShownProvenance"];
             within: null | components["schemas"]["Shown"];
+            /** @description Where a limit that nobody has entered is to be found. */
             whereToFind: null | string;
         };
         MeterAnswer: {
@@ -4707,7 +8510,10 @@ export interface components {
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
-        /** @enum {unknown} */
+        /**
+         * @description Whether oil belongs into the fuel of a bike, and why.
+         * @enum {unknown}
+         */
         MixReason: "none" | "premixed" | "insurance" | "pumped";
         ModificationAnswer: {
             /** Format: uuid */
@@ -4749,12 +8555,19 @@ export interface components {
             /** Format: uuid */
             id: string;
             cause: components["schemas"]["StockCause"];
+            /** @description What came, went or is there, as typed. */
             amount: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description For what was bought: how many packs of that amount, 1 to 99.
+             */
             count: number;
             date: null | string;
             note: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description For a fluid that was taken or counted: which bottle.
+             */
             container: null | string;
         };
         MoveUndoneRequest: {
@@ -4768,6 +8581,7 @@ export interface components {
             count: number;
             volume: null | components["schemas"]["Shown"];
             grade: null | string;
+            /** @description Whether the shelf has all of it; null where the shelf keeps no count of it. */
             onShelf?: null | boolean;
         };
         /** @enum {unknown} */
@@ -4776,11 +8590,18 @@ export interface components {
             /** Format: uuid */
             id: string;
             profile: components["schemas"]["ProfileForm"];
+            /** @description What the dash shows today, if it is known; the first reading of the bike. */
             reading: null | string;
+            /** @description The set that the profile was filled in from: what was left as it came keeps its provenance. */
             set?: null | string;
+            /** @description Whether it runs. In use is the owner's word, and is kept as such. */
             condition?: components["schemas"]["Condition"];
+            /** @description The year in which it last ran, where it stands or does not run. */
             lastRan?: null | string;
-            /** @default false */
+            /**
+             * @description Of a bike in use with an oil pump: the owner's word that it has long fed it.
+             * @default false
+             */
             pumpFeeds: boolean;
         };
         NewViewing: {
@@ -4810,6 +8631,7 @@ export interface components {
         };
         /** @enum {unknown} */
         OdometerUnit: "kilometres" | "miles" | null;
+        /** @description What to say first, what to aim for, and where to walk away. None above the asking price, none below nothing. */
         Offers: {
             /** Format: double */
             opening: number;
@@ -4818,6 +8640,7 @@ export interface components {
             /** Format: double */
             walkAway: number;
         };
+        /** @description What the coming weeks ask of an oil, and whether the one that is in suits them. */
         OilAdvice: {
             school: components["schemas"]["OilSchool"];
             grade: null | string;
@@ -4825,10 +8648,18 @@ export interface components {
             coldest: number;
             /** Format: double */
             hottest: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The coldest start that the grade in it allows (SAE J300, from memory); null where its name says no W
+             *                 grade.
+             */
             cranksTo: null | number;
             coldEnough: boolean;
             suits: string[];
+            /**
+             * @description Why the heavier grade is not advised though the owner chose that school; null where it is, or was not
+             *                 chosen.
+             */
             heldBack: null | string;
             cost: null | string;
         };
@@ -4837,6 +8668,7 @@ export interface components {
             advice: components["schemas"]["OilAdvice"];
             from: components["schemas"]["LocalDate"];
             to: components["schemas"]["LocalDate"];
+            /** @description The weather is made up. */
             simulated: boolean;
             heavierChosen: boolean;
         };
@@ -4846,6 +8678,7 @@ export interface components {
         OilSchool: "makers" | "heavier-in-heat";
         /** @enum {unknown} */
         OilTemperature: "cold" | "hot";
+        /** @description Mended only for now, and neither proven nor replaced yet. */
         OpenRepair: {
             what: string;
             state: components["schemas"]["RepairState"];
@@ -4855,6 +8688,7 @@ export interface components {
             title: string;
             /** Format: int32 */
             minutes: number;
+            /** @description The titles of the jobs that work behind it. */
             for: string[];
         };
         OtherBike: {
@@ -4863,6 +8697,7 @@ export interface components {
             name: string;
         };
         PackForm: {
+            /** @description As typed: "4 L", "1". */
             size: null | string;
             price: null | string;
         };
@@ -4875,6 +8710,7 @@ export interface components {
         PaperRequest: {
             /** Format: uuid */
             id: string;
+            /** @description The component of its task, as "registration". */
             paper: null | string;
             until: null | string;
             note: null | string;
@@ -4882,7 +8718,9 @@ export interface components {
         PartAnswer: {
             job: string;
             title: string;
+            /** @description It is signed off, and what it left stands in the book. */
             signed: boolean;
+            /** @description Why it cannot be signed off by itself now; null where it can, or is. */
             refused: null | string;
         };
         PartsAnswer: {
@@ -4890,19 +8728,25 @@ export interface components {
             sheets: components["schemas"]["SheetAnswer"][];
             modifications: components["schemas"]["ModificationAnswer"][];
             repairs: components["schemas"]["RepairAnswer"][];
+            /** @description The other bikes of the shed, a part may come from one of them. */
             others: components["schemas"]["OtherBike"][];
             today: components["schemas"]["LocalDate"];
         };
+        /** @description What the looks at one place say. */
         PlaceVerdict: {
             place: components["schemas"]["LeakPlace"];
             fluid: components["schemas"]["LeakFluid"];
             verdict: components["schemas"]["LeakVerdict"];
             grades: components["schemas"]["LeakGrade"][];
+            /** @description The rule that decided, in words. */
             because: string;
         };
         PlanAnswer: {
             every: components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often it was due by the meter that was told.
+             */
             times: number;
             nextAt: components["schemas"]["Shown"];
             provenance: components["schemas"]["ShownProvenance"];
@@ -4933,15 +8777,18 @@ export interface components {
             grade: null | components["schemas"]["Grade"];
             /** Format: double */
             severity: null | number;
+            /** @description What was measured, as typed. */
             typed: null | string;
             left: null | components["schemas"]["LeftBecause"];
             note: null | string;
             admitted: null | string;
+            /** @description The claims heard that it can bear out or give the lie. */
             tests: string[];
             cost: null | components["schemas"]["TriangleAnswer"];
             parts: null | components["schemas"]["TriangleAnswer"];
             hours: null | components["schemas"]["TriangleAnswer"];
             ownPrice: boolean;
+            /** @description By their ids, in the order they were taken. */
             photos: string[];
             stamped: boolean;
             least: null | string;
@@ -4955,6 +8802,7 @@ export interface components {
             whole: components["schemas"]["Shown"];
             first: components["schemas"]["Shown"];
             thenAbout: components["schemas"]["Shown"];
+            /** @description What the capacity is for: drained only, or with a new filter. */
             case: components["schemas"]["FillCase"];
         };
         PracticeAnswer: {
@@ -5015,6 +8863,7 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
+        /** @description A point to look at in the practice yard; what it shows is told when it is looked at. */
         PracticePoint: {
             id: string;
             stage: components["schemas"]["Stage"];
@@ -5027,11 +8876,18 @@ export interface components {
         PremixAnswer: {
             oil: components["schemas"]["Shown"];
             mix: components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millilitres of oil to a litre of fuel.
+             */
             perLitre: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description US fluid ounces to a US gallon.
+             */
             ouncesPerGallon: number;
         };
+        /** @description A line of the price book: what putting one fault right takes. */
         PriceAnswer: {
             point: string;
             title: string;
@@ -5039,8 +8895,10 @@ export interface components {
             say: string;
             parts: components["schemas"]["TriangleAnswer"];
             hours: components["schemas"]["TriangleAnswer"];
+            /** @description The owner's own figures, in place of the house's. */
             own: boolean;
         };
+        /** @description Low, likely and high; all empty to go back to the shipped figures. */
         PriceChange: {
             /** Format: uuid */
             id: string;
@@ -5051,11 +8909,32 @@ export interface components {
             hoursLikely: null | string;
             hoursHigh: null | string;
         };
+        /** @description Why a request was not done (RFC 9457). Nothing was changed. */
+        ProblemAnswer: {
+            /** @description What kind of problem, in a few words. */
+            title: string;
+            /**
+             * Format: int32
+             * @description The number that the answer bears, too.
+             */
+            status: number;
+            /** @description What is wrong and what to do about it, for the owner. */
+            detail: string;
+            /** @description What is wrong with which field, by its path. */
+            errors?: null | {
+                [key: string]: string;
+            };
+            /** @description What the owner may say to have it done all the same: the name of a field of the request. */
+            ask?: null | string;
+            /** @description What stands now, of what somebody else changed. */
+            current?: unknown;
+        };
         ProfileChange: {
             /** Format: uuid */
             id: string;
             profile: components["schemas"]["ProfileForm"];
         };
+        /** @description A bike's profile as the owner types it. */
         ProfileForm: {
             nickname: null | string;
             make: null | string;
@@ -5119,6 +8998,7 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description Something odd about the profile that is not impossible. */
         ProfileWarning: {
             field: string;
             words: string;
@@ -5128,11 +9008,15 @@ export interface components {
         PumpAnswer: {
             proven: boolean;
             why: string;
+            /** @description Whether the owner's word may prove it. */
             wordWillDo: boolean;
         };
         PumpProofAnswer: {
             verdict: components["schemas"]["PumpVerdict"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Fuel to oil; null where the oil did not fall.
+             */
             ratio: null | number;
             /** Format: double */
             richest: number;
@@ -5147,12 +9031,15 @@ export interface components {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description What the owner says of the pump: "it has fed it for years". */
             words: null | string;
         };
+        /** @description A line that was struck by mistake, written again in its old place. */
         PutBackRequest: {
             /** Format: uuid */
             id: string;
         };
+        /** @description What was understood of a typed quantity, for the line under its field. */
         QuantityRead: {
             understood: null | components["schemas"]["Shown"];
             inOwnUnit: null | components["schemas"]["Shown"];
@@ -5171,14 +9058,19 @@ export interface components {
             /** Format: uuid */
             id: string;
             meter: components["schemas"]["MeterKind"];
+            /** @description What the meter shows, in any unit; a number alone is in the meter's own. */
             reading: null | string;
             date: null | string;
             note: null | string;
             because: null | components["schemas"]["EpochCause"];
-            /** @default false */
+            /**
+             * @description True where the owner has confirmed an unlikely jump.
+             * @default false
+             */
             confirmed: boolean;
         };
         ReasonAnswer: {
+            /** @description Which of the reasons; the rest is what it rests on. */
             kind: string;
             title: null | string;
             what: null | components["schemas"]["KnockOut"];
@@ -5189,7 +9081,10 @@ export interface components {
             /** Format: double */
             second: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What keeps a gate from being open, and so where it is settled.
+         * @enum {unknown}
+         */
         ReasonKind: "stop-finding" | "failed-hold" | "hold-left-out" | "hold-to-pass" | "for-now" | "drained" | "flush-fill" | "unknown-content" | "below-mark" | "taken-in" | "stood" | "oil-in-fuel" | "damaged-book";
         RecallAnswer: {
             number: string;
@@ -5199,6 +9094,7 @@ export interface components {
             done: boolean;
         };
         RecallsAnswer: {
+            /** @description True where a stand-in answered: then nothing of it is true. */
             simulated: boolean;
             frameNumber: string;
             notices: components["schemas"]["RecallAnswer"][];
@@ -5212,21 +9108,31 @@ export interface components {
             option: null | string;
             values: components["schemas"]["Shown"][];
             valuesWrong: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Kept in the bike's book under this id.
+             */
             photo: null | string;
             where: null | string;
         };
         RecordRequest: {
+            /** @description As typed, in any unit. */
             odometer?: null | string;
             hours?: null | string;
+            /** @description What came out, went in or was added, as typed. */
             volume?: null | string;
             fluid?: null | string;
             drain?: null | components["schemas"]["DrainRequest"];
             level?: null | components["schemas"]["Level"];
             option?: null | string;
+            /** @description What was measured, one for each place, as typed; a number alone is in the step's unit. */
             values?: null | string[];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description A picture that is in the bike's book already.
+             */
             photo?: null | string;
+            /** @description Where a thing that the step takes away is kept. */
             where?: null | string;
         };
         RemoveJobRequest: {
@@ -5279,6 +9185,7 @@ export interface components {
             level: null | components["schemas"]["Level"];
             levelSeen: null | components["schemas"]["LocalDate"];
         };
+        /** @description A reservoir as the owner types it: quantities as text, empty where not known. */
         ReservoirForm: {
             grade: null | string;
             dryFill: null | string;
@@ -5290,35 +9197,48 @@ export interface components {
             /** Format: int32 */
             waitMinutes: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Anything on a bike that holds a fluid.
+         * @enum {unknown}
+         */
         ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid";
         ReservoirPage: {
             id: components["schemas"]["ReservoirId"];
             status: components["schemas"]["ReservoirStatus"];
             now: components["schemas"]["ReservoirAnswer"];
             likelyFluid: null | string;
+            /** @description The latest lines of its own, the newest first. */
             chain: components["schemas"]["EntryAnswer"][];
             /** Format: int32 */
             chainLength: number;
             consumption: null | components["schemas"]["ConsumptionAnswer"];
             drainedOn: null | components["schemas"]["LocalDate"];
+            /** @description What the last drain that was read says. */
             lastDrain: components["schemas"]["DrainMeaning"][];
+            /** @description Where what is in it and the place do not agree. */
             warnings: components["schemas"]["FluidFit"][];
             levelBy: null | components["schemas"]["LevelMethod"];
             readAt: components["schemas"]["OilTemperature"];
             /** Format: int32 */
             waitMinutes: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How far a reservoir has come after a strip-down. Each is more than the one before it.
+         * @enum {unknown}
+         */
         ReservoirStatus: "unknown" | "empty" | "flush-fill" | "filled" | "level-checked" | "leak-checked";
         RideRequest: {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description In any unit; distance, hours or both. */
             distance: null | string;
             hours: null | string;
+            /** @description Where it went, in the owner's words. */
             ground: null | string;
+            /** @description How it was harder than the ordinary. */
             severities: components["schemas"]["Severity"][];
+            /** @description Why it was ridden although its gate was not open; asked for only then, and kept. */
             despite?: null | string;
         };
         /** @enum {unknown} */
@@ -5337,6 +9257,7 @@ export interface components {
             /** Format: int32 */
             version: number;
             started: components["schemas"]["Instant"];
+            /** @description The server's own time, so that a page can count a timer down whatever its clock says. */
             now: components["schemas"]["Instant"];
             today: components["schemas"]["LocalDate"];
             /** Format: int32 */
@@ -5349,16 +9270,20 @@ export interface components {
             findings: components["schemas"]["FindingAnswer"][];
             drainMeanings: components["schemas"]["DrainMeaning"][];
             meters: components["schemas"]["MeterField"][];
+            /** @description What finishing would write as things stand; empty until all steps are answered. */
             willWrite: components["schemas"]["WillWriteAnswer"][];
             fromShelf: components["schemas"]["FromShelf"][];
             fluidWarnings: components["schemas"]["FluidWarning"][];
             sheets: components["schemas"]["SheetAnswer"][];
             knownChanges: components["schemas"]["KnownChange"][];
+            /** @description What the job put in place or took away for now and has not undone: it stays on the bike's undo list. */
             staysForNow: string[];
             finishRefused: null | string;
             currency: string;
             volumeUnit: string;
+            /** @description The jobs of a joined run, which may be signed off one by one; empty where there is one only. */
             parts: components["schemas"]["PartAnswer"][];
+            /** @description What the run has left in the book, the latest first. */
             wrote: components["schemas"]["EntryAnswer"][];
         };
         /** @enum {unknown} */
@@ -5390,7 +9315,11 @@ export interface components {
             high: number;
             /** Format: double */
             coverage: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of all points that apply; Looked of those looked at, Lost of those times
+             *                 how bad each was.
+             */
             weight: number;
             /** Format: double */
             looked: number;
@@ -5403,6 +9332,7 @@ export interface components {
             for: string;
             profile: components["schemas"]["ProfileForm"];
         };
+        /** @description A job that was set aside half done, and can be taken up again. */
         SetAsideAnswer: {
             /** Format: uuid */
             run: string;
@@ -5425,7 +9355,10 @@ export interface components {
             torqueUnit: null | string;
             currency: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a ride was beyond the ordinary: it shortens the limits that name it, and makes due what is to be done after such a ride.
+         * @enum {unknown}
+         */
         Severity: "grit" | "raced" | "wet" | "mud" | "sand" | "dust" | "crashed";
         SeverityAnswer: {
             severity: components["schemas"]["Severity"];
@@ -5433,11 +9366,14 @@ export interface components {
             factor: number;
             provenance: components["schemas"]["ShownProvenance"];
         };
+        /** @description Everything that asks for the owner today, over all bikes. */
         ShedAnswer: {
             today: components["schemas"]["LocalDate"];
             horizon: components["schemas"]["LocalDate"];
             bikes: components["schemas"]["TagAnswer"][];
+            /** @description Overdue, due and coming up, the most pressing first. */
             due: components["schemas"]["DueAnswer"][];
+            /** @description What is likely to fall due inside the horizon, for the season strip; by bike and date. */
             ahead: components["schemas"]["DueAnswer"][];
             running: components["schemas"]["RunningAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
@@ -5471,8 +9407,12 @@ export interface components {
         ShelfAnswer: {
             items: components["schemas"]["ItemAnswer"][];
             toBuy: components["schemas"]["ToBuyAnswer"][];
+            /** @description Of all that has a price. */
             total: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines of the list have none.
+             */
             unpriced: number;
             horizon: components["schemas"]["LocalDate"];
             waste: components["schemas"]["WasteAnswer"][];
@@ -5482,30 +9422,42 @@ export interface components {
             today: components["schemas"]["LocalDate"];
         };
         ShopWorkAnswer: {
+            /** @description All that was written, for taking it back together. */
             entries: components["schemas"]["EntryAnswer"][];
         };
+        /** @description Work that a shop did: the tasks it settles, the parts it fitted, what it cost, and what its receipt says. */
         ShopWorkRequest: {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description Who did it, in the owner's words. */
             shop: null | string;
             what: null | string;
+            /** @description The service tasks that are done by it. */
             tasks: null | string[];
+            /** @description What was fitted, a line for each. */
             parts: null | string[];
             costs: null | components["schemas"]["CostRequest"][];
         };
+        /** @description A value in the unit it is to be shown in. The page only writes it down. */
         Shown: {
             /** Format: double */
             value: number;
             unit: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many decimals it is worth showing.
+             */
             decimals: number;
         };
         ShownProvenance: {
             kind: components["schemas"]["ProvenanceKind"];
             source: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What it is sold as. A project counts as faulty everywhere until seen.
+         * @enum {unknown}
+         */
         SoldAs: "runner" | "non-runner" | "project";
         SpellAnswer: {
             from: components["schemas"]["LocalDate"];
@@ -5525,7 +9477,10 @@ export interface components {
             /** Format: int32 */
             runMinutes: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The walk round a bike, in this order. Each stage can be left and taken up again.
+         * @enum {unknown}
+         */
         Stage: "arrival" | "papers" | "standing" | "off-the-ground" | "fluids" | "electrics" | "cold-start" | "warm" | "ride-gate" | "ride";
         StageAnswer: {
             stage: components["schemas"]["Stage"];
@@ -5539,11 +9494,13 @@ export interface components {
             /** Format: uuid */
             id: string;
             date: null | string;
+            /** @description Why it stands, or how it was brought back into use. */
             words: null | string;
         };
         StartRequest: {
             /** Format: uuid */
             id: string;
+            /** @description One job, or several to be joined into one run, in the order wanted. */
             jobs: null | string[];
         };
         /** @enum {unknown} */
@@ -5556,6 +9513,7 @@ export interface components {
             why: null | string;
             kind: components["schemas"]["StepKind"];
             mark: components["schemas"]["StepMark"];
+            /** @description Why it cannot be answered yet; null where it can. */
             locked: null | string;
             reason: null | string;
             note: null | string;
@@ -5580,17 +9538,25 @@ export interface components {
             measure: null | components["schemas"]["MeasureAnswer"];
             watch: null | components["schemas"]["WatchAnswer"];
             worth: null | components["schemas"]["Worth"];
+            /** @description For a step of kind undo: all that stands on the bike's undo list. */
             undoList: null | components["schemas"]["ForNowAnswer"][];
             drain?: null | components["schemas"]["DrainShows"];
+            /** @description What the book knows already of what is asked here. */
             facts: components["schemas"]["BookFactAnswer"][];
         };
         StepForNow: {
             what: string;
             way: components["schemas"]["ForNow"];
+            /** @description The step ends what another began. */
             back: boolean;
             lasting: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a step asks for. StepKind.Watch is several looks over hours; StepKind.Photo a picture kept in the book;
+         *     StepKind.Undo
+         *     the bike's whole undo list, of which nothing may stand that keeps its gate shut.
+         * @enum {unknown}
+         */
         StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "measure" | "photo" | "watch" | "undo" | "sign-off";
         /** @enum {unknown} */
         StepMark: "open" | "done" | "not-sound" | "skipped";
@@ -5604,11 +9570,16 @@ export interface components {
             /** Format: int32 */
             most: number;
         };
+        /** @description How the shed's file is. */
         StoreAnswer: {
             lookOnly: null | components["schemas"]["LookOnlyCause"];
+            /** @description The same for the owner, with what to do. */
             words: null | string;
+            /** @description For a damaged file: what could not be read, by what it was. */
             lost: components["schemas"]["LostAnswer"][];
+            /** @description What could be read and not understood, by bike. */
             damaged: components["schemas"]["DamagedBike"][];
+            /** @description Where the shed is kept. */
             folder: string;
         };
         StrikeAnswer: {
@@ -5623,18 +9594,23 @@ export interface components {
         };
         /** @enum {unknown} */
         Stroke: "two" | "four";
+        /** @description A bike as a tag on the rail. */
         TagAnswer: {
             /** Format: uuid */
             id: string;
             nickname: string;
             model: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many tasks are overdue or due.
+             */
             overdue: number;
             /** Format: int32 */
             comingUp: number;
             /** Format: int32 */
             unknown: number;
             gate: null | components["schemas"]["Gate"];
+            /** @description How that gate stands. */
             gateState: components["schemas"]["GateState"];
             jobRunning: boolean;
             meters: components["schemas"]["MeterAnswer"][];
@@ -5655,7 +9631,10 @@ export interface components {
             state: components["schemas"]["LifeState"];
             /** Format: double */
             share: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The likely share left at the planning horizon, for the thin tick on the dipstick.
+             */
             shareAtHorizon: null | number;
             estimated: boolean;
             earlyDue: null | components["schemas"]["LocalDate"];
@@ -5665,23 +9644,34 @@ export interface components {
             ownLimits: boolean;
             limits: components["schemas"]["LimitAnswer"][];
             because: components["schemas"]["BecauseAnswer"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The ride that made it due, where one did.
+             */
             afterRide?: null | string;
         };
+        /** @description Something that came off, in the order in which it came. */
         TeardownPart: {
             part: string;
             /** Format: int32 */
             count: number;
             where: null | string;
+            /** @description Of a fastener: "M8 x 40". */
             size: null | string;
+            /** @description How it sat: spacer order, dot to line, which way round. */
             marks?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description A picture of it, kept in the bike's book.
+             */
             photo?: null | string;
         };
         TiltAnswer: {
+            /** @description Nose up, nose down, left, right. */
             limits: components["schemas"]["TiltLimit"][];
             picture: components["schemas"]["TiltPicture"];
             reached: boolean;
+            /** @description How the least angle comes down with the level. */
             byLevel: components["schemas"]["TiltByLevel"][];
             /** Format: double */
             usuallyGiven: number;
@@ -5699,16 +9689,25 @@ export interface components {
         TiltDirection: "nose-up" | "nose-down" | "left" | "right";
         TiltLimit: {
             direction: components["schemas"]["TiltDirection"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within
+             *                 90.
+             */
             lost: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What to stay within.
+             */
             working: number;
         };
+        /** @description The sump at one tilt, seen in the plane in which it is tilted. */
         TiltPicture: {
             /** Format: double */
             across: number;
             /** Format: double */
             height: number;
+            /** @description The outline of the oil in the box's own frame. */
             oil: components["schemas"]["BenchPoint"][];
             /** Format: double */
             axisAt: number;
@@ -5717,7 +9716,10 @@ export interface components {
             /** Format: double */
             reach: number;
             edgeOn: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.
+             */
             depth: number;
             reached?: boolean;
         };
@@ -5737,10 +9739,13 @@ export interface components {
             needed: components["schemas"]["Shown"];
             here: components["schemas"]["Shown"];
             missing: components["schemas"]["Shown"];
+            /** @description What to buy at least cost; empty where it is not known how it is sold. */
             packs: components["schemas"]["PackToBuy"][];
+            /** @description Null where it is not known. */
             cost: null | string;
             over: null | components["schemas"]["Shown"];
             for: string[];
+            /** @description What a bike's modifications say about ordering for it. */
             mind: string[];
             amountUnknown: boolean;
         };
@@ -5755,8 +9760,12 @@ export interface components {
             count: number;
             where: null | string;
             size: null | string;
+            /** @description How it sat: spacer order, dot to line, which way round. */
             marks: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Kept in the bike's book under this id.
+             */
             photo: null | string;
             byHand: boolean;
         };
@@ -5766,8 +9775,12 @@ export interface components {
             count: number;
             where?: null | string;
             size?: null | string;
+            /** @description How it sat: spacer order, dot to line, which way round. */
             marks?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description A picture that is in the bike's book already.
+             */
             photo?: null | string;
         };
         TriangleAnswer: {
@@ -5785,7 +9798,10 @@ export interface components {
             a: number;
             /** Format: double */
             b: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it adds to the log-odds of faults that were not looked for.
+             */
             shift: number;
             signs: string[];
         };
@@ -5800,12 +9816,15 @@ export interface components {
         UndoneRequest: {
             /** Format: uuid */
             id: string;
+            /** @description As the undo list names it. */
             thing: null | string;
             date: null | string;
+            /** @description What was done; may be left out. */
             how: null | string;
         };
         UnitsAnswer: {
             what: string;
+            /** @description The same in every unit that measures it. */
             in: components["schemas"]["Shown"][];
         };
         ValueAnswer: {
@@ -5831,12 +9850,14 @@ export interface components {
         Verdict: "not-seen-enough" | "walk-away" | "only-as-parts" | "negotiate" | "fair-as-asked" | "bargain-if-the-rest-holds";
         /** @enum {unknown} */
         ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped" | "picture-dropped";
+        /** @description One tap. Which fields are wanted follows from the kind of act. */
         ViewingActRequest: {
             /** Format: uuid */
             id: string;
             act: components["schemas"]["ViewingActKind"];
             point?: null | string;
             grade?: null | components["schemas"]["Grade"];
+            /** @description Measured, in any unit, at each place; a tyre's date code as it stands. */
             values?: null | string[];
             because?: null | components["schemas"]["LeftBecause"];
             claim?: null | string;
@@ -5850,7 +9871,12 @@ export interface components {
             meter?: null | string;
             /** Format: uuid */
             item?: null | string;
+            /**
+             * @description What is stamped on the part as its least, for a point that is held against it; without it there is no
+             *                 verdict.
+             */
             least?: null | string;
+            /** @description What it measures when new, if that is known. */
             whenNew?: null | string;
         };
         ViewingAnswer: {
@@ -5896,7 +9922,9 @@ export interface components {
             id: string;
             details: components["schemas"]["ViewingForm"];
         };
+        /** @description A viewing's details as the owner types them: what the advert says, and what they want of the bike. */
         ViewingForm: {
+            /** @description The shipped set whose profile stands in for the unknown one. */
             set: null | string;
             name: null | string;
             make: null | string;
@@ -5906,6 +9934,7 @@ export interface components {
             soldAs: components["schemas"]["SoldAs"];
             title: components["schemas"]["TitleStatus"];
             frameNumber: null | string;
+            /** @description Any unit; empty where the advert does not say. */
             meter: null | string;
             asking: null | string;
             /** Format: int32 */
@@ -5923,6 +9952,7 @@ export interface components {
         };
         /** @enum {unknown} */
         ViewingStatus: "open" | "bought" | "not-bought";
+        /** @description A viewing as one of several: enough to compare. */
         ViewingSummary: {
             /** Format: uuid */
             id: string;
@@ -5947,6 +9977,7 @@ export interface components {
             comparables: components["schemas"]["ComparableAnswer"][];
             offers: null | components["schemas"]["Offers"];
             verdict: components["schemas"]["Verdict"];
+            /** @description How far it is from what the owner wants, in words; empty where nothing is missing. */
             wanted: string[];
             ended: null | string;
             /** Format: uuid */
@@ -5956,6 +9987,7 @@ export interface components {
         ViscosityAnswer: {
             cold: string[];
             heat: null | string;
+            /** @description That suit both ends; empty where the weather is beyond the tables. */
             multigrades: string[];
         };
         WasteAnswer: {
@@ -5963,18 +9995,25 @@ export interface components {
             volume: components["schemas"]["Shown"];
         };
         WatchAnswer: {
+            /** @description After how many hours each look is due. */
             hours: number[];
             began: null | components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many looks are still to be taken near their hours.
+             */
             left: number;
             nextFrom: null | components["schemas"]["Instant"];
             looks: components["schemas"]["LookAnswer"][];
+            /** @description What all looks of the job say together, as far as they are taken. */
             verdict: components["schemas"]["LeakVerdict"];
             places: components["schemas"]["PlaceVerdict"][];
+            /** @description Where this bike can leak, and what would most likely come out there. */
             canLeak: components["schemas"]["CanLeak"][];
         };
         WentBackAnswer: {
             copy: components["schemas"]["CopyAnswer"];
+            /** @description Where what was there before lies now. */
             setAside: string;
         };
         WillWriteAnswer: {
@@ -5982,6 +10021,7 @@ export interface components {
             kind: string;
             figures: components["schemas"]["Figure"][];
         };
+        /** @description The owner's word by which a gate stands open that nothing else in the book proves. */
         WordAnswer: {
             /** Format: uuid */
             entry: string;
@@ -5992,8 +10032,10 @@ export interface components {
         WordRequest: {
             /** Format: uuid */
             id: string;
+            /** @description Up to and with this gate. */
             gate: components["schemas"]["Gate"];
             date: null | string;
+            /** @description What the owner says: "I rode it today". */
             words: null | string;
         };
         WorkshopAnswer: {
@@ -6007,19 +10049,27 @@ export interface components {
             against: null | number;
             /** Format: double */
             worth: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the workshop asks; null where the owner did not say.
+             */
             fee: null | number;
+            /** @description Whether it is worth its fee; null where one of the two is not known. */
             pays: null | boolean;
             currency: string;
         };
         /** @enum {unknown} */
         Worth: "must" | "worth-it" | "taste" | null;
         WrenchAnswer: {
+            /** @description What the wrench is set to, with the adaptor in line. */
             setting: components["schemas"]["Shown"];
             wanted: components["schemas"]["Shown"];
             others: components["schemas"]["Shown"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where on the bike a point is looked at.
+         * @enum {unknown}
+         */
         Zone: "whole" | "papers" | "frame" | "front-end" | "front-wheel" | "engine" | "exhaust" | "tank-and-intake" | "rear-end" | "rear-wheel" | "drive" | "electrics";
         ZoneAnswer: {
             zone: components["schemas"]["Zone"];
