@@ -174,7 +174,9 @@ public sealed class ShedWriter(ShedContext context) : IShedWriter
             context.ChangeTracker.Clear();
             return await BeforeAsync(id, asked, cancel)
                 ?? (
-                    ((Microsoft.Data.Sqlite.SqliteException)clash.InnerException).SqliteExtendedErrorCode == PrimaryKeyTaken
+                    // The first settings have no id of their own: whoever is late meets those of somebody else.
+                    clash.Entries.All(entry => entry.Entity is not SettingsRow)
+                    && ((Microsoft.Data.Sqlite.SqliteException)clash.InnerException).SqliteExtendedErrorCode == PrimaryKeyTaken
                         ? WriteOutcome.OtherBody
                         : WriteOutcome.Stale
                 );
