@@ -51,6 +51,59 @@ public sealed class CopiesTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task An_automatic_copy_is_restored_from_the_command_line_photos_and_all()
+    {
+        await PhotoAsync();
+        var then = (await _shed.GetAsync("/api/book")).Body.ToJsonString();
+        var photo = (string)(await _shed.BookAsync("?kind=photo"))[0]!["photo"]!;
+        var image = await _shed.Http.GetByteArrayAsync($"/api/photos/{photo}", Cancel);
+        var copy = Path.Combine(ShedCopies.FolderOf(_shed.Folder), (string)(await CopyAsync())["name"]!);
+        var target = Directory.CreateTempSubdirectory("muddy-restored-").FullName;
+        try
+        {
+            var (code, said) = await CommandAsync("restore", "--from", copy, "--data", target);
+            code.ShouldBe(0, said);
+            said.ShouldContain("Restored: 1 bikes");
+            await using (var server = await ShedServer.StartAsync(_shed.Options with { Folder = target }, Cancel))
+            {
+                using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
+                (await http.GetStringAsync("/api/book", Cancel)).ShouldBe(then);
+                (await http.GetByteArrayAsync($"/api/photos/{photo}", Cancel)).ShouldBe(image);
+            }
+
+            // Over a shed that is there it is not put, and of a harmed copy nothing is taken.
+            (code, said) = await CommandAsync("restore", "--from", copy, "--data", target);
+            code.ShouldBe(1);
+            said.ShouldContain(target);
+            var harmed = Path.Combine(copy, ShedFile.Name);
+            await using (var file = new FileStream(harmed, FileMode.Open))
+                file.SetLength(file.Length / 2);
+            var empty = Path.Combine(target, "empty");
+            (await CommandAsync("restore", "--from", copy, "--data", empty)).Code.ShouldBe(1);
+            File.Exists(Path.Combine(empty, ShedFile.Name)).ShouldBeFalse();
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(target, recursive: true);
+        }
+    }
+
+    private static async Task<(int Code, string Said)> CommandAsync(params string[] words)
+    {
+        using var process = System.Diagnostics.Process.Start(
+            new System.Diagnostics.ProcessStartInfo("dotnet", [Hosting.CrashTests.Dll, .. words])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
+        var (said, refused) = (process.StandardOutput.ReadToEndAsync(Cancel), process.StandardError.ReadToEndAsync(Cancel));
+        await process.WaitForExitAsync(Cancel);
+        return (process.ExitCode, await said + await refused);
+    }
+
+    [Fact]
     public async Task Photos_lie_once_beside_all_copies_and_a_harmed_one_is_not_gone_back_to()
     {
         await PhotoAsync();

@@ -10,19 +10,19 @@ namespace MuddyLedger.Web.Tests.Hosting;
 public partial class CrashTests
 {
     [Fact]
-    public Task Eight_kills_of_writers_lose_nothing_acknowledged() => KillAsync(8, seed: 1);
+    public Task Fourteen_kills_of_writers_lose_nothing_acknowledged() => KillAsync(14, seed: 1);
 
     [Fact(Explicit = true)]
     public Task Six_hundred_kills_lose_nothing_acknowledged() => KillAsync(600, seed: 2);
 
     [Fact]
-    public Task Five_released_stores_killed_while_they_start_leave_a_shed_that_starts() => KillStartsAsync(5, seed: 3);
+    public Task Ten_kills_of_released_stores_while_they_start_leave_a_shed_that_starts() => KillStartsAsync(10, seed: 3);
 
     [Fact(Explicit = true)]
     public Task Three_hundred_kills_while_it_starts_leave_a_shed_that_starts() => KillStartsAsync(300, seed: 4);
 
     [Fact]
-    public Task Four_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(4, seed: 5);
+    public Task Six_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(6, seed: 5);
 
     [Fact(Explicit = true)]
     public Task A_hundred_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(100, seed: 6);
