@@ -9,14 +9,7 @@ namespace MuddyLedger.Data;
 public sealed class OwnJobStore(ShedContext context) : IOwnJobStore
 {
     public async Task<ImmutableArray<OwnJob>> AllAsync(CancellationToken cancel) =>
-        [
-            .. (await context.OwnJobs.AsNoTracking().OrderBy(row => row.Id).ToListAsync(cancel)).Select(row => new OwnJob(
-                row.Id,
-                row.Text,
-                row.Version,
-                row.ChangedAt
-            )),
-        ];
+        [.. (await context.OwnJobs.AsNoTracking().OrderBy(row => row.Id).ToListAsync(cancel)).Select(RowMapper.Job)];
 
     /// <param name="version">That is replaced; null where there is none yet.</param>
     /// <param name="text">Null takes it away.</param>
@@ -26,15 +19,7 @@ public sealed class OwnJobStore(ShedContext context) : IOwnJobStore
         if (row is null)
         {
             if (text is not null)
-                context.OwnJobs.Add(
-                    new OwnJobRow
-                    {
-                        Id = id,
-                        Text = text,
-                        Version = 1,
-                        ChangedAt = at,
-                    }
-                );
+                context.OwnJobs.Add(RowMapper.Row(new OwnJob(id, text, 1, at)));
             return;
         }
 

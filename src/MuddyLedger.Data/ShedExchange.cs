@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Exchange;
 using MuddyLedger.Core.Jobs;
@@ -57,27 +57,7 @@ public sealed class ShedExchange(ShedContext context)
         var taps = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row =>
             row.ViewingId
         );
-        return
-        [
-            .. rows.Select(row =>
-                    Readable.OrNull(() =>
-                        new ViewingCopy(
-                            row.Id,
-                            row.AddedAt,
-                            CoreJson.Read<ViewingDetails>(row.Details),
-                            row.Status,
-                            row.EndedAt,
-                            row.Ended,
-                            row.BikeId,
-                            [
-                                .. taps[row.Id]
-                                    .Select(tap => new ViewingTapCopy(tap.Id, tap.At, tap.Device, CoreJson.Read<ViewingAct>(tap.Act))),
-                            ]
-                        )
-                    )
-                )
-                .OfType<ViewingCopy>(),
-        ];
+        return [.. rows.Select(row => Readable.OrNull(() => CopyOf(RowMapper.Viewing(row, taps[row.Id])))).OfType<ViewingCopy>()];
     }
 
     public async Task<ImmutableSortedDictionary<string, FaultCost>> PricesAsync(CancellationToken cancel) =>
@@ -184,35 +164,13 @@ public sealed class ShedExchange(ShedContext context)
         ).ToListAsync(cancel);
         ImmutableArray<RunCopy> runs =
         [
-            .. runRows
-                .Select(row =>
-                    Readable.OrNull(() =>
-                        new RunCopy(
-                            row.Id,
-                            CoreJson.Read<Job>(row.Job),
-                            row.StartedAt,
-                            row.Status,
-                            row.EndedAt,
-                            [.. taps[row.Id].Select(tap => new TapCopy(tap.Id, tap.At, tap.Device, CoreJson.Read<RunAct>(tap.Act)))]
-                        )
-                    )
-                )
-                .OfType<RunCopy>(),
+            .. runRows.Select(row => Readable.OrNull(() => CopyOf(RowMapper.Run(row, taps[row.Id])))).OfType<RunCopy>(),
         ];
         ImmutableArray<EntryCopy> entries =
         [
-            .. rows.Select(row => Readable.OrNull(() => ShedReader.Entry(new(bike.Id), row, row.Device)))
+            .. rows.Select(row => Readable.OrNull(() => RowMapper.Entry(new(bike.Id), row, row.Device)))
                 .OfType<LedgerEntry>()
-                .Select(line => new EntryCopy(
-                    line.Id.Value,
-                    line.Date,
-                    line.WrittenAt,
-                    line.Device,
-                    line.Body,
-                    line.Run?.Value,
-                    line.Corrects?.Value,
-                    line.Reason
-                )),
+                .Select(CopyOf),
         ];
         // What a damaged row leaves behind must not make a copy that cannot be taken in: it speaks only of what goes out with it.
         var (kept, ran) = (entries.Select(entry => entry.Id).ToHashSet(), runs.Select(run => run.Id).ToHashSet());
@@ -237,271 +195,29 @@ public sealed class ShedExchange(ShedContext context)
             runs
         );
     }
-}
 
-/// <summary>Puts the checked pieces of a copy into a store of their own, and that store's rows into the shed at once.</summary>
-public sealed class ShedIntake(ShedContext context)
-{
-    /// <summary>So many rows are written at a time: a long book is not held twice.</summary>
-    private const int RowsAtATime = 2_000;
-
-    public async Task BikeAsync(BikeCopy bike, CancellationToken cancel)
-    {
-        context.Bikes.Add(
-            new BikeRow
-            {
-                Id = bike.Id,
-                Profile = CoreJson.Write(bike.Profile),
-                Version = 1,
-                AddedAt = bike.AddedAt,
-            }
+    private static ViewingCopy CopyOf(StoredViewing viewing) =>
+        new(
+            viewing.Id.Value,
+            viewing.AddedAt,
+            viewing.Details,
+            viewing.Status,
+            viewing.EndedAt,
+            viewing.Ended,
+            viewing.Bike?.Value,
+            [.. viewing.Events.Select(tap => new ViewingTapCopy(tap.Id, tap.At, tap.Device, tap.Act))]
         );
-        await KeepAsync(cancel);
-        foreach (var run in bike.Runs)
-        {
-            context.Runs.Add(
-                new RunRow
-                {
-                    Id = run.Id,
-                    BikeId = bike.Id,
-                    Job = CoreJson.Write(run.Job),
-                    StartedAt = run.StartedAt,
-                    Status = run.Status,
-                    Version = run.Taps.Length + 1,
-                    EndedAt = run.EndedAt,
-                }
-            );
-            context.RunEvents.AddRange(
-                run.Taps.Select(
-                    (tap, at) =>
-                        new RunEventRow
-                        {
-                            Id = tap.Id,
-                            RunId = run.Id,
-                            Sequence = at + 1,
-                            At = tap.At,
-                            Device = tap.Device,
-                            Act = CoreJson.Write(tap.Act),
-                        }
-                )
-            );
-            await KeepAsync(cancel);
-        }
 
-        // A line that corrects another may stand before it in the file, and comes after it in the store.
-        foreach (var some in InOrder(bike.Entries).Chunk(RowsAtATime))
-        {
-            context.Entries.AddRange(
-                some.Select(entry => new EntryRow
-                {
-                    Id = entry.Id,
-                    BikeId = bike.Id,
-                    Date = entry.Date,
-                    WrittenAt = entry.WrittenAt,
-                    Device = entry.Device,
-                    Body = CoreJson.Write(entry.Body),
-                    RunId = entry.Run,
-                    CorrectsId = entry.Corrects,
-                    Reason = entry.Reason,
-                })
-            );
-            await KeepAsync(cancel);
-        }
-
-        context.Strikes.AddRange(
-            bike.Strikes.Select(strike => new StrikeRow
-            {
-                EntryId = strike.Entry,
-                At = strike.At,
-                Device = strike.Device,
-                Reason = strike.Reason,
-            })
+    private static RunCopy CopyOf(StoredRun run) =>
+        new(
+            run.Id.Value,
+            run.Job,
+            run.Started,
+            run.Status,
+            run.Ended,
+            [.. run.Events.Select(tap => new TapCopy(tap.Id, tap.At, tap.Device, tap.Act))]
         );
-        await KeepAsync(cancel);
-    }
 
-    public async Task ViewingAsync(ViewingCopy viewing, CancellationToken cancel)
-    {
-        new ViewingStore(context).Add(
-            new(
-                new(viewing.Id),
-                viewing.Details,
-                viewing.Status,
-                1,
-                viewing.AddedAt,
-                viewing.EndedAt,
-                viewing.Ended,
-                viewing.Bike is { } bought ? new(bought) : null,
-                [.. viewing.Taps.Select(tap => new ViewingEvent(tap.Id, tap.At, tap.Device, tap.Act))]
-            )
-        );
-        await KeepAsync(cancel);
-    }
-
-    public async Task StockAsync(StockCopy stock, CancellationToken cancel)
-    {
-        context.StockItems.Add(
-            new StockItemRow
-            {
-                Id = stock.Id,
-                Item = CoreJson.Write(stock.Item),
-                Version = 1,
-                AddedAt = stock.AddedAt,
-            }
-        );
-        context.StockMoves.AddRange(
-            stock.Moves.Select(move => new StockMoveRow
-            {
-                Id = move.Id,
-                ItemId = stock.Id,
-                ContainerId = move.Container,
-                Amount = move.Amount,
-                Date = move.Date,
-                At = move.At,
-                Device = move.Device,
-                Cause = move.Cause,
-                Note = move.Note,
-                RunId = move.Run,
-            })
-        );
-        await KeepAsync(cancel);
-    }
-
-    public async Task JobAsync(OwnJobCopy job, Instant at, CancellationToken cancel)
-    {
-        context.OwnJobs.Add(
-            new OwnJobRow
-            {
-                Id = job.Id,
-                Text = job.Text,
-                Version = 1,
-                ChangedAt = at,
-            }
-        );
-        await KeepAsync(cancel);
-    }
-
-    public async Task PriceAsync(string point, FaultCost cost, CancellationToken cancel)
-    {
-        context.Prices.Add(new PriceRow { Point = point, Cost = CoreJson.Write(cost) });
-        await KeepAsync(cancel);
-    }
-
-    public async Task SettingsAsync(SettingsCopy settings, CancellationToken cancel)
-    {
-        context.Settings.Add(
-            new SettingsRow
-            {
-                Id = 1,
-                VolumeUnit = settings.VolumeUnit,
-                TorqueUnit = settings.TorqueUnit,
-                Currency = settings.Currency,
-                Version = 1,
-            }
-        );
-        await KeepAsync(cancel);
-    }
-
-    /// <param name="small">The stamp-sized picture.</param>
-    public async Task PhotoAsync(PhotoCopy photo, byte[] small, CancellationToken cancel)
-    {
-        context.Photos.Add(
-            new PhotoRow
-            {
-                Id = photo.Id,
-                AddedAt = photo.AddedAt,
-                Image = photo.Image,
-                Small = small,
-            }
-        );
-        await KeepAsync(cancel);
-    }
-
-    /// <summary>Every row of another store into this one, in one transaction, with the note that it was asked for.</summary>
-    /// <param name="from">The file of a store of this shape.</param>
-    public async Task AllOfAsync(string from, Guid id, string asked, Instant at, CancellationToken cancel)
-    {
-        await context.Database.OpenConnectionAsync(cancel);
-        try
-        {
-            var connection = (SqliteConnection)context.Database.GetDbConnection();
-            await using (var attach = connection.CreateCommand())
-            {
-                attach.CommandText = "ATTACH @file AS taken";
-                attach.Parameters.AddWithValue("@file", from);
-                await attach.ExecuteNonQueryAsync(cancel);
-            }
-
-            try
-            {
-                await using var transaction = await context.Database.BeginTransactionAsync(cancel);
-                await context.Database.ExecuteSqlRawAsync(
-                    "PRAGMA defer_foreign_keys=ON; DELETE FROM Settings WHERE EXISTS (SELECT 1 FROM taken.Settings)",
-                    cancel
-                );
-                foreach (
-                    var table in SqliteFile.Tables(connection, "taken").Where(table => table is not ("__EFMigrationsHistory" or "Writes"))
-                )
-                {
-                    var columns = string.Join(
-                        ", ",
-                        SqliteFile.Column(connection, $"SELECT name FROM pragma_table_info('{table}')").Select(name => $"\"{name}\"")
-                    );
-#pragma warning disable EF1002, CA2100 // the names are the store's own
-                    await context.Database.ExecuteSqlRawAsync(
-                        $"INSERT INTO main.\"{table}\" ({columns}) SELECT {columns} FROM taken.\"{table}\" ORDER BY rowid",
-                        cancel
-                    );
-#pragma warning restore EF1002, CA2100
-                }
-
-                context.Writes.Add(
-                    new WriteRow
-                    {
-                        Id = id,
-                        Asked = ShedWriter.Digest(asked),
-                        At = at,
-                    }
-                );
-                await context.SaveChangesAsync(cancel);
-                await transaction.CommitAsync(CancellationToken.None);
-            }
-            finally
-            {
-                await context.Database.ExecuteSqlRawAsync("DETACH taken", CancellationToken.None);
-            }
-        }
-        finally
-        {
-            await context.Database.CloseConnectionAsync();
-        }
-    }
-
-    private async Task KeepAsync(CancellationToken cancel)
-    {
-        await context.SaveChangesAsync(cancel);
-        context.ChangeTracker.Clear();
-    }
-
-    private static IEnumerable<EntryCopy> InOrder(ImmutableArray<EntryCopy> entries)
-    {
-        var byId = entries.ToDictionary(entry => entry.Id);
-        var written = new HashSet<Guid>();
-        foreach (var entry in entries)
-        {
-            var chain = new Stack<EntryCopy>();
-            for (var at = entry; !written.Contains(at.Id); at = byId[at.Corrects.Value])
-            {
-                chain.Push(at);
-                if (at.Corrects is null)
-                    break;
-            }
-
-            foreach (var one in chain)
-            {
-                written.Add(one.Id);
-                yield return one;
-            }
-        }
-    }
+    private static EntryCopy CopyOf(LedgerEntry line) =>
+        new(line.Id.Value, line.Date, line.WrittenAt, line.Device, line.Body, line.Run?.Value, line.Corrects?.Value, line.Reason);
 }

@@ -37,14 +37,14 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
     public async Task<ReadBikes> BikesAsync(CancellationToken cancel)
     {
         var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel))
-            .Select(row => (row.Id, Bike: Readable.OrNull(() => Bike(row))))
+            .Select(row => (row.Id, Bike: Readable.OrNull(() => RowMapper.Bike(row))))
             .ToList();
         return new([.. rows.Select(row => row.Bike).OfType<StoredBike>()], [.. rows.Where(row => row.Bike is null).Select(row => row.Id)]);
     }
 
     /// <exception cref="System.Text.Json.JsonException">It is there and cannot be read.</exception>
     public async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) =>
-        await context.Bikes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? Bike(row) : null;
+        await context.Bikes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? RowMapper.Bike(row) : null;
 
     /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
     /// <param name="known">As it was last read; null to read all of it.</param>
@@ -71,11 +71,7 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
             select strike
         ).ToListAsync(cancel);
         return new(
-            BikeLedger.Of(
-                bike,
-                known is null ? fresh : known.Ledger.All.Concat(fresh),
-                strikes.Select(row => new Strike(new(row.EntryId), row.At, row.Device, row.Reason))
-            ),
+            BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(RowMapper.Strike)),
             last,
             damaged
         );
@@ -95,7 +91,7 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
     private static LedgerEntry[] Read(BikeId bike, List<Line> rows)
     {
         var devices = new ConcurrentDictionary<string, string>();
-        LedgerEntry? One(Line row) => Readable.OrNull(() => Entry(bike, row, devices.GetOrAdd(row.Device, row.Device)));
+        LedgerEntry? One(Line row) => Readable.OrNull(() => RowMapper.Entry(bike, row, devices.GetOrAdd(row.Device, row.Device)));
         return rows.Count < FewRows
             ? [.. rows.Select(One).OfType<LedgerEntry>()]
             : [.. rows.AsParallel().AsOrdered().Select(One).OfType<LedgerEntry>()];
@@ -129,7 +125,7 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         var row = await context.Runs.AsNoTracking().SingleOrDefaultAsync(run => run.Id == id.Value, cancel);
         return row is null
             ? null
-            : Run(
+            : RowMapper.Run(
                 row,
                 await context.RunEvents.AsNoTracking().Where(act => act.RunId == id.Value).OrderBy(act => act.Sequence).ToListAsync(cancel)
             );
@@ -150,39 +146,12 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
             select act
         ).ToListAsync(cancel);
         var byRun = events.ToLookup(act => act.RunId);
-        var runs = rows.Select(row => (Row: row, Run: Readable.OrNull(() => Run(row, byRun[row.Id])))).ToList();
+        var runs = rows.Select(row => (Row: row, Run: Readable.OrNull(() => RowMapper.Run(row, byRun[row.Id])))).ToList();
         return new(
             [.. runs.Select(one => one.Run).OfType<StoredRun>()],
             [.. runs.Where(one => one.Run is null).Select(one => new DamagedRow(one.Row.BikeId, one.Row.Id))]
         );
     }
-
-    private static StoredBike Bike(BikeRow row) => new(new(row.Id), CoreJson.Read<Profile>(row.Profile), row.Version, row.LedgerVersion);
-
-    internal static LedgerEntry Entry(BikeId bike, Line row, string device) =>
-        new(
-            new(row.Id),
-            bike,
-            ShedContext.ReadDate(row.Date),
-            ShedContext.ReadInstant(row.WrittenAt),
-            device,
-            CoreJson.Read<EntryBody>(row.Body),
-            row.RunId is { } run ? new RunId(run) : null,
-            row.CorrectsId is { } corrects ? new EntryId(corrects) : null,
-            row.Reason
-        );
-
-    private static StoredRun Run(RunRow row, IEnumerable<RunEventRow> events) =>
-        new(
-            new(row.Id),
-            new(row.BikeId),
-            CoreJson.Read<Job>(row.Job),
-            row.StartedAt,
-            row.Status,
-            row.Version,
-            row.EndedAt,
-            [.. events.Select(act => new RunEvent(act.Id, act.At, act.Device, CoreJson.Read<RunAct>(act.Act)))]
-        );
 }
 
 /// <summary>Reads what may be damaged.</summary>

@@ -23,16 +23,7 @@ public sealed class ShedWriter(ShedContext context) : IShedWriter
     /// <summary>Whether this id was acknowledged before, for whatever request.</summary>
     public Task<bool> WasUsedAsync(Guid id, CancellationToken cancel) => context.Writes.AnyAsync(row => row.Id == id, cancel);
 
-    public void AddBike(BikeId id, Profile profile, Instant at) =>
-        context.Bikes.Add(
-            new BikeRow
-            {
-                Id = id.Value,
-                Profile = CoreJson.Write(profile),
-                Version = 1,
-                AddedAt = at,
-            }
-        );
+    public void AddBike(BikeId id, Profile profile, Instant at) => context.Bikes.Add(RowMapper.Row(id, profile, at));
 
     public void ChangeProfile(StoredBike bike, Profile profile)
     {
@@ -48,78 +39,24 @@ public sealed class ShedWriter(ShedContext context) : IShedWriter
         row.Version = bike.Version + 1;
     }
 
-    public void AddEntry(LedgerEntry entry) =>
-        context.Entries.Add(
-            new EntryRow
-            {
-                Id = entry.Id.Value,
-                BikeId = entry.Bike.Value,
-                Date = entry.Date,
-                WrittenAt = entry.WrittenAt,
-                Device = entry.Device,
-                Body = CoreJson.Write(entry.Body),
-                RunId = entry.Run?.Value,
-                CorrectsId = entry.Corrects?.Value,
-                Reason = entry.Reason,
-            }
-        );
+    public void AddEntry(LedgerEntry entry) => context.Entries.Add(RowMapper.Row(entry));
 
-    public void AddStrike(Strike strike) =>
-        context.Strikes.Add(
-            new StrikeRow
-            {
-                EntryId = strike.Entry.Value,
-                At = strike.At,
-                Device = strike.Device,
-                Reason = strike.Reason,
-            }
-        );
+    public void AddStrike(Strike strike) => context.Strikes.Add(RowMapper.Row(strike));
 
     public void AddEvent(StoredRun run, RunEvent act)
     {
         Touch(run);
-        context.RunEvents.Add(RowOf(run, act, run.Events.Length + 1));
+        context.RunEvents.Add(RowMapper.Row(run.Id, act, run.Events.Length + 1));
     }
 
     /// <summary>A new run, with the events it may have already.</summary>
     public void AddRun(StoredRun run)
     {
-        context.Runs.Add(
-            new RunRow
-            {
-                Id = run.Id.Value,
-                BikeId = run.Bike.Value,
-                Job = CoreJson.Write(run.Job),
-                StartedAt = run.Started,
-                Status = run.Status,
-                Version = run.Version,
-                EndedAt = run.Ended,
-            }
-        );
-        context.RunEvents.AddRange(run.Events.Select((act, at) => RowOf(run, act, at + 1)));
+        context.Runs.Add(RowMapper.Row(run));
+        context.RunEvents.AddRange(run.Events.Select((act, at) => RowMapper.Row(run.Id, act, at + 1)));
     }
 
-    private static RunEventRow RowOf(StoredRun run, RunEvent act, int sequence) =>
-        new()
-        {
-            Id = act.Id,
-            RunId = run.Id.Value,
-            Sequence = sequence,
-            At = act.At,
-            Device = act.Device,
-            Act = CoreJson.Write(act.Act),
-        };
-
-    public void AddPhoto(Guid id, byte[] image, byte[] small, Instant at) =>
-        context.Photos.Add(
-            new PhotoRow
-            {
-                Id = id,
-                AddedAt = at,
-                Image = image,
-                Small = small,
-            }
-        );
+    public void AddPhoto(Guid id, byte[] image, byte[] small, Instant at) => context.Photos.Add(RowMapper.Row(id, image, small, at));
 
     public void EndRun(StoredRun run, RunStatus status, Instant? at)
     {
@@ -133,14 +70,7 @@ public sealed class ShedWriter(ShedContext context) : IShedWriter
     /// <param name="version">The version that was read; 0 where none was ever kept.</param>
     public void ChangeSettings(string volumeUnit, string torqueUnit, string currency, int version)
     {
-        var row = new SettingsRow
-        {
-            Id = 1,
-            VolumeUnit = volumeUnit,
-            TorqueUnit = torqueUnit,
-            Currency = currency,
-            Version = version,
-        };
+        var row = RowMapper.Settings(volumeUnit, torqueUnit, currency, version);
         if (version == 0)
             context.Settings.Add(row);
         else
@@ -151,14 +81,7 @@ public sealed class ShedWriter(ShedContext context) : IShedWriter
     /// <summary>All of it or nothing.</summary>
     public async Task<WriteOutcome> CommitAsync(Guid id, string asked, Instant at, CancellationToken cancel)
     {
-        context.Writes.Add(
-            new WriteRow
-            {
-                Id = id,
-                Asked = Digest(asked),
-                At = at,
-            }
-        );
+        context.Writes.Add(RowMapper.Write(id, asked, at));
         try
         {
             await context.SaveChangesAsync(cancel); // one transaction

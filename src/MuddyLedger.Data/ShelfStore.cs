@@ -20,7 +20,7 @@ public sealed class ShelfStore(ShedContext context) : IShelfStore
                     .ThenBy(row => row.Id)
                     .ToListAsync(cancel)
             )
-                .Select(row => Readable.OrNull(() => new StoredItem(row.Id, CoreJson.Read<StockItem>(row.Item), row.Version, row.AddedAt)))
+                .Select(row => Readable.OrNull(() => RowMapper.Item(row)))
                 .OfType<StoredItem>(),
         ];
 
@@ -44,7 +44,7 @@ public sealed class ShelfStore(ShedContext context) : IShelfStore
                     .OrderBy(row => row.At)
                     .ThenBy(row => row.Id)
                     .ToListAsync(cancel)
-            ).Select(MoveOf),
+            ).Select(RowMapper.Move),
         ];
 
     public async Task<ImmutableArray<StockMove>> OfRunAsync(Guid run, CancellationToken cancel) =>
@@ -56,19 +56,10 @@ public sealed class ShelfStore(ShedContext context) : IShelfStore
                     .OrderBy(row => row.At)
                     .ThenBy(row => row.Id)
                     .ToListAsync(cancel)
-            ).Select(MoveOf),
+            ).Select(RowMapper.Move),
         ];
 
-    public void Add(Guid id, StockItem item, Instant at) =>
-        context.StockItems.Add(
-            new StockItemRow
-            {
-                Id = id,
-                Item = CoreJson.Write(item),
-                Version = 1,
-                AddedAt = at,
-            }
-        );
+    public void Add(Guid id, StockItem item, Instant at) => context.StockItems.Add(RowMapper.Row(id, item, at));
 
     /// <param name="item">Null where it is not kept any more.</param>
     public async Task ChangeAsync(Guid id, int version, StockItem? item, CancellationToken cancel)
@@ -82,23 +73,5 @@ public sealed class ShelfStore(ShedContext context) : IShelfStore
         row.Version = version + 1;
     }
 
-    public void Add(StockMove move, Instant at, string device) =>
-        context.StockMoves.Add(
-            new StockMoveRow
-            {
-                Id = move.Id,
-                ItemId = move.Item,
-                ContainerId = move.Container,
-                Amount = move.Amount,
-                Date = move.Date,
-                At = at,
-                Device = device,
-                Cause = move.Cause,
-                Note = move.Note,
-                RunId = move.Run,
-            }
-        );
-
-    private static StockMove MoveOf(StockMoveRow row) =>
-        new(row.Id, row.ItemId, row.ContainerId, row.Amount, row.Date, row.Cause, row.Note, row.RunId);
+    public void Add(StockMove move, Instant at, string device) => context.StockMoves.Add(RowMapper.Row(move, at, device));
 }

@@ -20,7 +20,7 @@ public sealed class ViewingStore(ShedContext context) : IViewingStore
         var events = (await context.ViewingEvents.AsNoTracking().OrderBy(row => row.Sequence).ToListAsync(cancel)).ToLookup(row =>
             row.ViewingId
         );
-        return [.. rows.Select(row => Readable.OrNull(() => Of(row, events[row.Id]))).OfType<StoredViewing>()];
+        return [.. rows.Select(row => Readable.OrNull(() => RowMapper.Viewing(row, events[row.Id]))).OfType<StoredViewing>()];
     }
 
     /// <summary>Viewings that are there and cannot be read.</summary>
@@ -32,7 +32,7 @@ public sealed class ViewingStore(ShedContext context) : IViewingStore
         await using var reading = await context.ReadingAsync(cancel);
         return await context.Viewings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } row
             ? null
-            : Of(
+            : RowMapper.Viewing(
                 row,
                 await context
                     .ViewingEvents.AsNoTracking()
@@ -45,30 +45,18 @@ public sealed class ViewingStore(ShedContext context) : IViewingStore
     public async Task<ImmutableSortedDictionary<string, FaultCost>> PricesAsync(CancellationToken cancel) =>
         (await context.Prices.AsNoTracking().ToListAsync(cancel)).ToImmutableSortedDictionary(
             row => row.Point,
-            row => CoreJson.Read<FaultCost>(row.Cost),
+            RowMapper.Price,
             StringComparer.Ordinal
         );
 
     public void Add(StoredViewing viewing)
     {
-        context.Viewings.Add(
-            new ViewingRow
-            {
-                Id = viewing.Id.Value,
-                Details = CoreJson.Write(viewing.Details),
-                Status = viewing.Status,
-                Version = viewing.Version,
-                AddedAt = viewing.AddedAt,
-                EndedAt = viewing.EndedAt,
-                Ended = viewing.Ended,
-                BikeId = viewing.Bike?.Value,
-            }
-        );
-        context.ViewingEvents.AddRange(viewing.Events.Select((act, at) => RowOf(viewing.Id, act, at + 1)));
+        context.Viewings.Add(RowMapper.Row(viewing));
+        context.ViewingEvents.AddRange(viewing.Events.Select((act, at) => RowMapper.Row(viewing.Id, act, at + 1)));
     }
 
     public void AddEvent(StoredViewing viewing, ViewingEvent act, int after = 0) =>
-        context.ViewingEvents.Add(RowOf(viewing.Id, act, viewing.Events.Length + 1 + after));
+        context.ViewingEvents.Add(RowMapper.Row(viewing.Id, act, viewing.Events.Length + 1 + after));
 
     /// <summary>Attached at the version that was read, so that a change in between makes the commit fail.</summary>
     public void Change(StoredViewing was, StoredViewing now)
@@ -98,32 +86,8 @@ public sealed class ViewingStore(ShedContext context) : IViewingStore
                 context.Prices.Remove(row);
         }
         else if (row is null)
-            context.Prices.Add(new PriceRow { Point = point, Cost = CoreJson.Write(cost) });
+            context.Prices.Add(RowMapper.Row(point, cost));
         else
             row.Cost = CoreJson.Write(cost);
     }
-
-    private static ViewingEventRow RowOf(ViewingId viewing, ViewingEvent act, int sequence) =>
-        new()
-        {
-            Id = act.Id,
-            ViewingId = viewing.Value,
-            Sequence = sequence,
-            At = act.At,
-            Device = act.Device,
-            Act = CoreJson.Write(act.Act),
-        };
-
-    private static StoredViewing Of(ViewingRow row, IEnumerable<ViewingEventRow> events) =>
-        new(
-            new(row.Id),
-            CoreJson.Read<ViewingDetails>(row.Details),
-            row.Status,
-            row.Version,
-            row.AddedAt,
-            row.EndedAt,
-            row.Ended,
-            row.BikeId is { } bike ? new BikeId(bike) : null,
-            [.. events.Select(act => new ViewingEvent(act.Id, act.At, act.Device, CoreJson.Read<ViewingAct>(act.Act)))]
-        );
 }
