@@ -92,8 +92,9 @@ internal static class JobFile
                 throw map.Wrong("tray", $"\"{part.Id}\" stands twice");
         }
 
-        CheckForNow(steps, byId);
-        var cycle = JobOrder.Of(job.Steps, _ => true).Cycle;
+        var graph = StepGraph.Of(job.Steps);
+        CheckForNow(steps, graph);
+        var cycle = graph.InOrder().Cycle;
         if (!cycle.IsEmpty)
             throw steps
                 .First(pair => pair.Step.Id == cycle[0])
@@ -112,14 +113,14 @@ internal static class JobFile
             )
             {
                 var chooser = job.Steps.First(other => other.Choice?.Id == choice);
-                if (!Earlier(step, byId).Contains(chooser.Id))
+                if (!graph.Before(step.Id).Contains(chooser.Id))
                     throw map.Wrong("applies", $"must come after the step \"{chooser.Id}\", which makes that choice");
             }
         }
     }
 
     /// <summary>What is put is lifted again, and what is lifted put back, later in the same job; what is meant to last says so.</summary>
-    private static void CheckForNow(ImmutableArray<(YamlMap Map, Step Step)> steps, Dictionary<string, Step> byId)
+    private static void CheckForNow(ImmutableArray<(YamlMap Map, Step Step)> steps, StepGraph graph)
     {
         foreach (var (map, step) in steps)
         foreach (var (thing, way) in UndoList.Of(step).Where(pair => !pair.Thing.Back && !pair.Thing.Lasting))
@@ -130,19 +131,8 @@ internal static class JobFile
             var (verb, counter) = way == ForNow.InPlace ? ("puts", "lifts") : ("lifts", "puts");
             if (ends.Count == 0)
                 throw map.Wrong(verb, $"no step {counter} \"{thing.Id}\" back; one that is meant to stay says \"lasting: yes\"");
-            if (ends.All(end => !Earlier(end.Step, byId).Contains(step.Id)))
+            if (ends.All(end => !graph.Before(end.Step.Id).Contains(step.Id)))
                 throw map.Wrong(verb, $"the step that {counter} \"{thing.Id}\" back must come after this one");
         }
-    }
-
-    private static HashSet<string> Earlier(Step step, Dictionary<string, Step> byId)
-    {
-        var found = new HashSet<string>();
-        var open = new Stack<string>(step.After);
-        while (open.TryPop(out var id))
-            if (found.Add(id))
-                foreach (var earlier in byId[id].After)
-                    open.Push(earlier);
-        return found;
     }
 }

@@ -156,22 +156,8 @@ internal static class AccessPlan
     }
 
     /// <summary>Whether something behind the opening waits for this step: then it comes before it is opened.</summary>
-    private static bool Precedes(StepDraft draft, Opening opening, List<StepDraft> drafts)
-    {
-        var byId = drafts.ToDictionary(one => one.Id);
-        var seen = new HashSet<string>();
-        var open = new Stack<string>(opening.Behind.SelectMany(behind => behind.After));
-        while (open.TryPop(out var id))
-        {
-            if (id == draft.Id)
-                return true;
-            if (seen.Add(id))
-                foreach (var earlier in byId[id].After)
-                    open.Push(earlier);
-        }
-
-        return false;
-    }
+    private static bool Precedes(StepDraft draft, Opening opening, List<StepDraft> drafts) =>
+        JobAssembly.Graph(drafts).Before(opening.Behind.Select(behind => behind.Id)).Contains(draft.Id);
 
     private static Step Named(Step step, Opening opening) =>
         step with

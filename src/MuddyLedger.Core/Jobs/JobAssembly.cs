@@ -162,8 +162,9 @@ public sealed record JobAssembly(
         var byId = drafts.ToDictionary(draft => draft.Id);
         var warm = drafts.FirstOrDefault(draft => draft.Step.Shared == WarmUp);
         var cold = drafts.FirstOrDefault(draft => draft.Step.Shared == EngineCold);
-        var afterWarm = warm is null ? [] : Following(drafts, warm.Id);
-        var beforeWarm = warm is null ? [] : Preceding(byId, warm.Id);
+        var graph = Graph(drafts);
+        var afterWarm = warm is null ? new HashSet<string>() : graph.Behind(warm.Id);
+        var beforeWarm = warm is null ? new HashSet<string>() : graph.Before(warm.Id);
         var coldJobs = cold?.Jobs ?? [];
         // A job that does not mind either way goes with the cold ones where it works behind the same place, so that it is opened once.
         var coldPlaces = drafts.Where(draft => draft.Jobs.Overlaps(coldJobs)).SelectMany(places).Select(group => group.Id).ToHashSet();
@@ -183,7 +184,7 @@ public sealed record JobAssembly(
                     draft.Step.EngineRuns
                     && draft.Jobs.Overlaps(coldJobs)
                     && !afterWarm.Contains(draft.Id)
-                    && Following(drafts, draft.Id) is var after
+                    && graph.Behind(draft.Id) is var after
                     && drafts.Any(later => after.Contains(later.Id) && later.Jobs.Overlaps(draft.Jobs) && !later.Step.Refits.IsEmpty)
                 )
                 .Select(draft => draft.Id)
@@ -246,51 +247,15 @@ public sealed record JobAssembly(
         }
     }
 
-    private static HashSet<string> Following(IEnumerable<StepDraft> drafts, string first)
-    {
-        var found = new HashSet<string>();
-        var more = true;
-        while (more)
-        {
-            more = false;
-            foreach (
-                var draft in drafts.Where(draft => !found.Contains(draft.Id) && draft.After.Any(id => id == first || found.Contains(id)))
-            )
-                more |= found.Add(draft.Id);
-        }
-
-        return found;
-    }
-
-    private static HashSet<string> Preceding(Dictionary<string, StepDraft> byId, string last)
-    {
-        var found = new HashSet<string>();
-        var open = new Stack<string>(byId[last].After);
-        while (open.TryPop(out var id))
-            if (found.Add(id))
-                foreach (var earlier in byId[id].After)
-                    open.Push(earlier);
-        return found;
-    }
-
     /// <summary>Each after all it waits for; steps of a cycle come last, for the caller to name.</summary>
-    internal static ImmutableArray<StepDraft> InOrder(IEnumerable<StepDraft> drafts)
+    internal static ImmutableArray<StepDraft> InOrder(IReadOnlyCollection<StepDraft> drafts)
     {
-        var left = drafts.ToList();
-        var done = new HashSet<string>();
-        var order = ImmutableArray.CreateBuilder<StepDraft>(left.Count);
-        while (left.Count > 0)
-        {
-            var next = left.FindIndex(draft => draft.After.All(id => done.Contains(id)));
-            if (next < 0)
-                next = 0;
-            order.Add(left[next]);
-            done.Add(left[next].Id);
-            left.RemoveAt(next);
-        }
-
-        return order.ToImmutable();
+        var byId = drafts.ToDictionary(draft => draft.Id);
+        return [.. Graph(drafts).InOrder().Order.Select(id => byId[id])];
     }
+
+    internal static StepGraph Graph(IEnumerable<StepDraft> drafts) =>
+        StepGraph.Of(drafts.Select(draft => (draft.Id, draft.After.AsEnumerable())));
 }
 
 /// <summary>A step while a run is put together: what it waits for still grows.</summary>
