@@ -62,7 +62,7 @@ public static class ShedCheck
     }
 
     /// <summary>By the mark that SQLite keeps at byte 68 of the first page, where the rest cannot be read.</summary>
-    private static bool IsShed(string file)
+    internal static bool IsShed(string file)
     {
         using var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
         Span<byte> head = stackalloc byte[72];

@@ -104,6 +104,18 @@ public static class ShedFile
         SqliteFile.Run(store, "PRAGMA journal_mode=DELETE");
     }
 
+    /// <summary>
+    /// Undoes what a writer that was killed has left half done. SQLite does so by itself whenever it may write; whoever only looks at such a
+    /// file is refused, as if it could not be written to at all.
+    /// </summary>
+    internal static void RollBackWhatWasLeft(string file)
+    {
+        if (!File.Exists(file + "-journal") || !File.Exists(file) || !ShedCheck.IsShed(file))
+            return;
+        using var store = SqliteFile.Open(file, SqliteOpenMode.ReadWrite);
+        SqliteFile.Run(store, "SELECT count(*) FROM sqlite_master");
+    }
+
     /// <summary>Writes to the file, as a write would.</summary>
     /// <exception cref="SqliteException">It cannot be written.</exception>
     internal static void ProveWritable(string file)

@@ -64,6 +64,7 @@ public sealed class ShedStore(string folder) : IDisposable
         try
         {
             PutBack.Finish(Folder);
+            ShedFile.RollBackWhatWasLeft(File);
             await OpenForWritingAsync(now, zone, cancel);
         }
         catch (Exception failed) when (ShedFile.Trouble(failed) is { } words && System.IO.File.Exists(File) && !IsDamage(failed))
@@ -215,6 +216,9 @@ public sealed class ShedStore(string folder) : IDisposable
         }
 
         CopyRaw(looked);
+        if (System.IO.File.Exists(File + "-journal"))
+            System.IO.File.Copy(File + "-journal", looked + "-journal");
+        ShedFile.RollBackWhatWasLeft(looked);
         if (ShedFile.Pending(looked))
             ShedFile.MigrateAsync(looked, CancellationToken.None).GetAwaiter().GetResult();
     }

@@ -75,6 +75,63 @@ public class StoreTests
         (await shed.GetAsync($"/api/bikes/{bike}")).ShouldBeOk()["meters"][0]!["display"]!["value"]!.GetValue<decimal>().ShouldBe(9000);
     }
 
+    // A shed that was just put in its place is first written to by its old way of writing: a kill in that moment leaves a journal.
+    [Fact]
+    public async Task What_a_killed_writer_left_half_done_is_undone_at_the_next_start()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        var bike = await shed.BikeAsync(reading: "9000");
+        var before = (await shed.GetAsync("/api/book")).Body.ToJsonString();
+        await shed.StopAsync();
+        var folder = Directory.CreateTempSubdirectory("muddy-half-").FullName;
+        var file = Path.Combine(folder, ShedFile.Name);
+        using (var writer = new SqliteConnection($"Data Source={shed.File};Pooling=False"))
+        {
+            writer.Open();
+            void Run(string sql)
+            {
+                using var command = writer.CreateCommand();
+#pragma warning disable CA2100 // constants of this test
+                command.CommandText = sql;
+#pragma warning restore CA2100
+                command.ExecuteNonQuery();
+            }
+
+            // More than its cache holds, so that pages go to the disk before the end that never comes.
+            Run("PRAGMA journal_mode=DELETE");
+            Run("PRAGMA cache_size=2");
+            Run("BEGIN IMMEDIATE");
+            Run("CREATE TABLE Half AS SELECT randomblob(4000) AS Bytes FROM Entries, Entries, Entries, Entries, Entries, Entries");
+            Run("PRAGMA user_version=1000");
+            foreach (var end in new[] { "", "-journal" })
+                File.Copy(shed.File + end, file + end);
+        }
+
+        new FileInfo(file + "-journal").Length.ShouldBeGreaterThan(512);
+        using (var looked = new SqliteConnection($"Data Source={file};Pooling=False;Mode=ReadOnly"))
+        {
+            looked.Open();
+            using var command = looked.CreateCommand();
+            command.CommandText = "SELECT count(*) FROM Entries";
+            Should
+                .Throw<SqliteException>(command.ExecuteScalar)
+                .SqliteErrorCode.ShouldBe(8, "nothing was left half done: the test proves nothing");
+        }
+
+        await using (var server = await ShedServer.StartAsync(shed.Options with { Folder = folder }, TestContext.Current.CancellationToken))
+        {
+            server.Store.LookOnly.ShouldBeNull();
+            using var http = new HttpClient { BaseAddress = new Uri(server.Address) };
+            (await http.GetStringAsync("/api/book", TestContext.Current.CancellationToken)).ShouldBe(before);
+            (await http.GetAsync($"/api/bikes/{bike}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        }
+
+        SqliteConnection.ClearAllPools();
+        Scalar(file, "PRAGMA integrity_check").ShouldBe("ok");
+        Directory.Delete(folder, recursive: true);
+        await shed.StartAsync();
+    }
+
     [Fact]
     public async Task A_file_that_is_no_shed_is_left_alone()
     {
