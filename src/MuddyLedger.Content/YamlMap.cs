@@ -45,9 +45,12 @@ internal sealed class YamlMap
         var scan = new Parser(new StringReader(text));
         // For each thing that is open: whether it is a mapping, and whether a key comes next in it.
         var open = new Stack<(bool Mapping, bool Key)>();
+        var documents = 0;
         while (scan.MoveNext())
         {
             var now = scan.Current!;
+            if (now is DocumentStart && documents++ > 0)
+                throw new ContentException(file, now.Start.Line, "must hold exactly one document");
             if (now is AnchorAlias)
                 throw new ContentException(file, now.Start.Line, "uses an alias (*name), which no file here may: write it out");
             if (now is MappingEnd or SequenceEnd)
