@@ -131,17 +131,18 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
             );
     }
 
-    public async Task<ReadRuns> RunningAsync(CancellationToken cancel)
+    public async Task<ReadRuns> RunningAsync(BikeId? bike, CancellationToken cancel)
     {
+        var id = bike?.Value;
         var rows = await context
             .Runs.AsNoTracking()
-            .Where(run => run.Status == RunStatus.Running)
+            .Where(run => run.Status == RunStatus.Running && (id == null || run.BikeId == id))
             .OrderBy(run => run.StartedAt)
             .ToListAsync(cancel);
         var events = await (
             from act in context.RunEvents.AsNoTracking()
             join run in context.Runs on act.RunId equals run.Id
-            where run.Status == RunStatus.Running
+            where run.Status == RunStatus.Running && (id == null || run.BikeId == id)
             orderby act.Sequence
             select act
         ).ToListAsync(cancel);

@@ -90,8 +90,17 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
 
     public Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel) => Task.FromResult(_kept.Runs.Find(run => run.Id == id));
 
-    public Task<ReadRuns> RunningAsync(CancellationToken cancel) =>
-        Task.FromResult(new ReadRuns([.. _kept.Runs.Where(run => run.Status == RunStatus.Running).OrderBy(run => run.Started)], []));
+    public Task<ReadRuns> RunningAsync(BikeId? bike, CancellationToken cancel) =>
+        Task.FromResult(
+            new ReadRuns(
+                [
+                    .. _kept
+                        .Runs.Where(run => run.Status == RunStatus.Running && (bike is null || run.Bike == bike))
+                        .OrderBy(run => run.Started),
+                ],
+                []
+            )
+        );
 
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => Task.FromResult(_kept.Settings);
 

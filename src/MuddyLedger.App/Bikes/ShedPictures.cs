@@ -112,7 +112,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         var bikes = (await reader.BikesAsync(cancel)).Bikes;
         if (focus.Bike is { } only)
             bikes = [.. bikes.Where(bike => bike.Id.Value == only)];
-        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(cancel);
+        var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(null, cancel);
         // While one bike is computed the next one is read: the store gives one thing at a time, the processor need not.
         var pictures = new List<Task<BikePicture?>>();
         var lines = 0;
@@ -144,7 +144,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         var today = Today;
         if (await BikeAsync(new BikeId(id), cancel) is not { } bike)
             return null;
-        return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(cancel), today);
+        return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(bike.Id, cancel), today);
     }
 
     /// <exception cref="BikeNotShownException">Its profile cannot be read.</exception>

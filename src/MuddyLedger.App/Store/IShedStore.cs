@@ -30,7 +30,8 @@ public interface IShedReader
 
     Task<StoredRun?> RunAsync(RunId id, CancellationToken cancel);
 
-    Task<ReadRuns> RunningAsync(CancellationToken cancel);
+    /// <param name="bike">Of one bike only; null for the whole shed.</param>
+    Task<ReadRuns> RunningAsync(BikeId? bike, CancellationToken cancel);
 
     Task<OwnerSettings> SettingsAsync(CancellationToken cancel);
 

@@ -113,7 +113,9 @@ public sealed class StoreContractTests : IDisposable
                     ? $"{found.Id} {found.Bike} {found.Job.Id} {found.Started} {found.Status} {found.Version} {found.Ended} {string.Join(";", found.Events)}"
                     : null
             );
-        said.AddRange((await store.Read.RunningAsync(Cancel)).Runs.Select(run => run.Id).Cast<object>());
+        said.AddRange((await store.Read.RunningAsync(null, Cancel)).Runs.Select(run => run.Id).Cast<object>());
+        foreach (var bike in (await store.Read.BikesAsync(Cancel)).Bikes)
+            said.Add(string.Join(";", (await store.Read.RunningAsync(bike.Id, Cancel)).Runs.Select(run => run.Id)));
         said.Add(await store.Read.SettingsAsync(Cancel));
         foreach (var item in await store.Shelf.StockAsync(Cancel))
             said.Add($"{item.Id} {item.Item.Name} {item.Left:0.######} {string.Join(";", item.Containers)}");
