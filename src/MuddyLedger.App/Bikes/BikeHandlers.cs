@@ -39,6 +39,7 @@ public sealed record ProfileChange(Guid Id, ProfileForm Profile);
 
 public sealed record SetAnswer(string Id, string Title, string For, ProfileForm Profile);
 
+/// <summary>A bike into the shed, its profile changed, and all that its page shows.</summary>
 public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, ContentLibrary content, Writing writing)
 {
     public Outcome<SetAnswer[]> Sets() =>

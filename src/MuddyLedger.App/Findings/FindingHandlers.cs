@@ -18,6 +18,7 @@ public sealed record FaultRequest(
     Gate? Gate
 );
 
+/// <summary>Something found wrong outside of a job.</summary>
 public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
 {
     public async Task<Outcome<EntryAnswer>> OpenAsync(Guid bike, FaultRequest body, Caller caller)

@@ -15,6 +15,7 @@ namespace MuddyLedger.App.Fluids;
 /// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
 public sealed record LevelRequest(Guid Id, string? Date, Level Level, string? Added, string? Fluid, string? UnderFull, bool Empty = false);
 
+/// <summary>What stands in each reservoir, and a level seen or put right.</summary>
 public sealed class FluidHandlers(ShedPictures pictures, IWeatherForecast weather, Writing writing)
 {
     /// <summary>The coming weeks that an oil is chosen for (house value).</summary>

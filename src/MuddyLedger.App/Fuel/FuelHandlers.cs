@@ -46,6 +46,7 @@ public sealed record FuelAskedAnswer(
     string VolumeUnit
 );
 
+/// <summary>Fuel put in, with the oil that belongs in it, and what is asked for it.</summary>
 public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
 {
     public async Task<Outcome<FuelAskedAnswer>> AskedAsync(Guid bike, string? volume, Caller caller)

@@ -10,6 +10,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>A job or several from the first tap to the book, and back.</summary>
 public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibraries libraries, Writing writing, IShelfStore shelf)
 {
     public async Task<Outcome<RunAnswer>> GetAsync(Guid run, Caller caller) =>

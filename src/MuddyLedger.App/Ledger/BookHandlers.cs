@@ -37,6 +37,7 @@ public sealed record CloseFindingRequest(Guid Id, string? How);
 
 public sealed record NoteRequest(Guid Id, string? Date, string? Text);
 
+/// <summary>The book of one bike or of all, and its lines corrected, struck and put back.</summary>
 public sealed class BookHandlers(ShedPictures pictures, Writing writing)
 {
     private const int MostEntries = 400;

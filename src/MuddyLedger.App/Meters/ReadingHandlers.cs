@@ -21,6 +21,7 @@ public sealed record ReadingRequest(
     bool Confirmed = false
 );
 
+/// <summary>What a dash shows.</summary>
 public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
 {
     /// <summary>The most any meter is taken to show: two million kilometres, a hundred thousand hours.</summary>

@@ -24,6 +24,7 @@ public sealed record RideRequest(
     string? Despite = null
 );
 
+/// <summary>A ride, and why it was ridden although a gate was not open.</summary>
 public sealed class RideHandlers(ShedPictures pictures, Writing writing)
 {
     /// <summary>The most that one ride is taken to be: see <see cref="MeterHistory.MostInADay"/>.</summary>

@@ -35,6 +35,7 @@ public sealed record IntervalRequest(
 /// <param name="Paper">The component of its task, as "registration".</param>
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
 
+/// <summary>Work done without a guided job, intervals of the owner, and papers.</summary>
 public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
 {
     public async Task<Outcome<EntryAnswer>> DoneAsync(Guid bike, DoneRequest body, Caller caller)

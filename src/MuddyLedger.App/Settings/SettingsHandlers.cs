@@ -39,6 +39,7 @@ public sealed record SettingsChange(Guid Id, string? VolumeUnit, string? TorqueU
 /// <summary>What was understood of a typed quantity, for the line under its field.</summary>
 public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? Refusal);
 
+/// <summary>How the owner wants things shown, and what was understood of a typed quantity.</summary>
 public sealed class SettingsHandlers(IShedReader reader, Writing writing)
 {
     public async Task<Outcome<SettingsAnswer>> GetAsync(Caller caller) => AnswerOf(await reader.SettingsAsync(caller.Cancel));

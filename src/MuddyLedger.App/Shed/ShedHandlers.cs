@@ -44,6 +44,7 @@ public sealed record ShedAnswer(
     IReadOnlyList<WasteAnswer> Waste
 );
 
+/// <summary>Everything that asks for the owner today, over all bikes.</summary>
 public sealed class ShedHandlers(ShedPictures pictures)
 {
     public async Task<Outcome<ShedAnswer>> GetAsync(Caller caller)

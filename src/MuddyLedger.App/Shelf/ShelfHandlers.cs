@@ -11,6 +11,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Shelf;
 
+/// <summary>What is kept, what came and went, and what is to be bought.</summary>
 public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
 {
     public async Task<Outcome<ShelfAnswer>> GetAsync(Caller caller) => await shelf.AnswerAsync(caller.Cancel);

@@ -28,6 +28,7 @@ public sealed record ShopWorkAnswer(IReadOnlyList<EntryAnswer> Entries);
 /// <param name="For">What was paid for.</param>
 public sealed record ExpenseRequest(Guid Id, string? Date, string? For, string? Amount);
 
+/// <summary>Work that a shop did, and what else was paid.</summary>
 public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
 {
     private const int Most = 30;

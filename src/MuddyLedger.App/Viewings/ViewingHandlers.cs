@@ -13,6 +13,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Viewings;
 
+/// <summary>A viewing from the advert to the verdict, and the price book.</summary>
 public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary content, IRecallNotices notices, Writing writing)
 {
     public async Task<Outcome<ViewingSummary[]>> ListAsync(Caller caller)
