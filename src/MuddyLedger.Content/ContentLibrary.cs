@@ -178,8 +178,9 @@ public sealed record ContentLibrary(
         foreach (var (file, schedule) in schedules)
         foreach (var task in schedule.Components.SelectMany(component => component.Tasks))
         {
-            if (task.Job is { } job && jobs.All(pair => pair.Value.Id != job))
-                throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
+            foreach (var job in task.JobsBy.Select(by => by.Job).Append(task.Job).OfType<string>())
+                if (jobs.All(pair => pair.Value.Id != job))
+                    throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
             foreach (var resets in task.Resets.Where(id => !tasks.Contains(id)))
                 throw new ContentException(file, 1, $"{task.Id}: resets \"{resets}\", which is no task");
         }

@@ -41,6 +41,7 @@ internal static class ScheduleFile
         var limits = map.Maps("limits");
         if (limits.IsEmpty)
             throw map.Wrong("a task needs at least one limit");
+        var jobsBy = map.Maps("jobs").Select(ReadJobBy).ToImmutableArray();
         var task = new ServiceTask(
             $"{component}.{map.Text("act")}",
             map.Text("title"),
@@ -50,16 +51,24 @@ internal static class ScheduleFile
             map.OptionalText("also"),
             [.. map.Texts("resets").Select(act => $"{component}.{act}")],
             map.Whole("minutes", 1, 2000),
-            map.OptionalText("job"),
+            jobsBy.IsEmpty ? map.OptionalText("job") : null,
             map.Flag("safety"),
             map.OptionalText("why")
         )
         {
             AfterRides = map.Words<Severity>("after-rides"),
             AfterEveryRide = map.Flag("after-every-ride"),
+            JobsBy = jobsBy,
         };
         map.RefuseTheRest();
         return task;
+    }
+
+    private static (string Job, Applies For) ReadJobBy(YamlMap map)
+    {
+        var one = (map.Text("job"), map.Applies("applies"));
+        map.RefuseTheRest();
+        return one;
     }
 
     private static Limit ReadLimit(YamlMap map)
@@ -76,6 +85,10 @@ internal static class ScheduleFile
                 first is { } runningIn ? MeterAmount.From(runningIn) : null
             );
         }
+        else if (map.OptionalText("when") is { } sign)
+        {
+            limit = new WornLimit(sign, map.Provenance());
+        }
         else if (map.OptionalText("until") is { } until)
         {
             if (until != "entered")
@@ -87,6 +100,7 @@ internal static class ScheduleFile
             limit = new CalendarLimit(map.Whole("months", 1, 240), map.Provenance());
         }
 
+        limit = limit with { For = map.Applies("applies") };
         map.RefuseTheRest();
         return limit;
     }

@@ -25,12 +25,21 @@ internal static class SetFile
             DisplacementCc = engine.Whole("displacement-cc", 20, 3000),
             Cylinders = engine.Whole("cylinders", 1, 8),
             Cooling = engine.Word<Cooling>("cooling"),
-            Fan = engine.OptionalWord<Fitment>("fan") ?? Fitment.NotKnown,
-            ExpansionTank = engine.OptionalWord<Fitment>("expansion-tank") ?? Fitment.NotKnown,
+            Fan = Fitted(engine, "fan"),
+            ExpansionTank = Fitted(engine, "expansion-tank"),
             Starting = engine.Word<Starting>("starting"),
+            Reeds = Fitted(engine, "reeds"),
+            PowerValve = Fitted(engine, "power-valve"),
+            SilencerPacking = Fitted(engine, "silencer-packing"),
+            SparkArrestor = Fitted(engine, "spark-arrestor"),
+            PrimaryChain = Fitted(engine, "primary-chain"),
+            Decompressor = Fitted(engine, "decompressor"),
             Lubrication = engine.Word<Lubrication>("lubrication"),
             GearboxOil = engine.Word<GearboxOil>("gearbox-oil"),
             OilFilter = engine.Word<OilFilter>("oil-filter"),
+            TankOverPlugs = engine.Flag("tank-over-plugs"),
+            AirFilter = engine.OptionalWord<AirFilterBehind>("air-filter-behind") ?? AirFilterBehind.Nothing,
+            AirFilterElement = engine.OptionalWord<AirFilterElement>("air-filter") ?? AirFilterElement.NotKnown,
             BodyworkOverOil = engine.Flag("bodywork-over-oil"),
             OilPressureLight = engine.Flag("oil-pressure-light"),
             Valves = engine.Word<ValveAdjustment>("valves"),
@@ -42,6 +51,11 @@ internal static class SetFile
             ValvesPerCylinder = engine.Has("valves-per-cylinder") ? engine.Whole("valves-per-cylinder", 2, 5) : 0,
             BatteryVolts = engine.Has("battery-volts") ? engine.Whole("battery-volts", 6, 12) : 0,
             Battery = engine.Word<BatteryKind>("battery"),
+            Transmission = chassis.OptionalWord<Transmission>("transmission") ?? Transmission.Gears,
+            FrontDrive = chassis.OptionalWord<FrontDrive>("front-drive") ?? FrontDrive.None,
+            Wheels = chassis.OptionalWord<WheelBuild>("wheels") ?? WheelBuild.NotKnown,
+            FrontDiscs = chassis.Has("front-discs") ? chassis.Whole("front-discs", 1, 2) : 0,
+            Abs = Fitted(chassis, "abs"),
             FinalDrive = chassis.Word<FinalDrive>("final-drive"),
             FrontBrake = chassis.Word<BrakeKind>("front-brake"),
             RearBrake = chassis.Word<BrakeKind>("rear-brake"),
@@ -59,6 +73,8 @@ internal static class SetFile
             map.RefuseTheRest();
         return set;
     }
+
+    private static Fitment Fitted(YamlMap map, string key) => map.OptionalWord<Fitment>(key) ?? Fitment.NotKnown;
 
     private static ReservoirSpec ReadReservoir(YamlMap map)
     {

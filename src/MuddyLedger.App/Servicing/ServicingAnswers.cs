@@ -13,6 +13,7 @@ public enum LimitForm
     Use,
     Calendar,
     Paper,
+    Worn,
 }
 
 /// <param name="Amount">A use limit as it counts for this bike.</param>
@@ -33,7 +34,11 @@ public sealed record LimitAnswer(
     bool Estimated,
     ShownProvenance Provenance,
     string? Editable
-);
+)
+{
+    /// <summary>What shows that it is time, where no interval says so.</summary>
+    public string? Sign { get; init; }
+}
 
 public enum BecauseKind
 {
@@ -55,6 +60,7 @@ public enum BecauseKind
     SevereRides,
     RateUnknown,
     MeterUnknown,
+    Worn,
 }
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
@@ -65,6 +71,9 @@ public sealed record BecauseAnswer(BecauseKind Kind)
     public Shown? Amount { get; init; }
     public Shown? Stated { get; init; }
     public int? Months { get; init; }
+
+    /// <summary>What shows that it is time, where no interval says so.</summary>
+    public string? Sign { get; init; }
     public int? Count { get; init; }
 
     /// <summary>For a forecast: how many weeks of even weight the mean rests on.</summary>
@@ -146,6 +155,7 @@ public sealed record TaskAnswer(
             {
                 UseLimit => LimitForm.Use,
                 PaperLimit => LimitForm.Paper,
+                WornLimit => LimitForm.Worn,
                 _ => LimitForm.Calendar,
             },
             left.Effective is { } effective ? Shown.Of(effective, bike) : null,
@@ -161,7 +171,10 @@ public sealed record TaskAnswer(
             left.Estimated,
             ShownProvenance.Of(left.Limit.Provenance),
             left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null
-        );
+        )
+        {
+            Sign = (left.Limit as WornLimit)?.Sign,
+        };
 
     private static IEnumerable<BecauseAnswer> BecauseOf(Because because, Profile bike) =>
         because switch
@@ -188,6 +201,7 @@ public sealed record TaskAnswer(
                 },
             ],
             NoHistory => [new(BecauseKind.NoHistory)],
+            WornWhen worn => [new(BecauseKind.Worn) { Sign = worn.Limit.Sign, Provenance = ShownProvenance.Of(worn.Limit.Provenance) }],
             PutInForNow flush => [new(BecauseKind.PutInForNow) { Date = flush.Entry.Date, Entry = flush.Entry.Id.Value }],
             OnlyClaimed claim => [new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value }],
             TreatedAsDue due => [new(BecauseKind.TreatedAsDue) { Date = due.Entry.Date, Entry = due.Entry.Id.Value }],

@@ -36,6 +36,25 @@ public enum BikeFigure
     FuelToOil,
     FrontTyrePressure,
     RearTyrePressure,
+    FanOn,
+    FanOff,
+    ChargingSpeed,
+    StatorResistance,
+    UnwornFrontDisc,
+    UnwornRearDisc,
+    FrontTread,
+    RearTread,
+    ChainRun,
+    BeltDeflection,
+    VariatorBelt,
+    ReedGap,
+    PistonClearance,
+    RingGap,
+    ClutchStackHeight,
+    PickupGap,
+    IgnitionTiming,
+    InclineLimit,
+    TopSpeed,
 }
 
 /// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
@@ -54,6 +73,11 @@ public static class BikeFigures
             BikeFigure.RestingVoltage or BikeFigure.ChargingVoltage or BikeFigure.CrankingVoltage => Unit.Volt,
             BikeFigure.CompressionPressure or BikeFigure.FrontTyrePressure or BikeFigure.RearTyrePressure => Unit.Kilopascal,
             BikeFigure.FuelToOil => Unit.ToOne,
+            BikeFigure.FanOn or BikeFigure.FanOff => Unit.Celsius,
+            BikeFigure.ChargingSpeed => Unit.Rpm,
+            BikeFigure.StatorResistance => Unit.Ohm,
+            BikeFigure.InclineLimit => Unit.Degree,
+            BikeFigure.TopSpeed => Unit.KilometrePerHour,
             _ => Unit.Millimetre,
         };
 
@@ -85,8 +109,24 @@ public static class BikeFigures
         Add(bike.RearBrake == BrakeKind.Disc, BikeFigure.RearDisc, BikeFigure.RearPads);
         Add(bike.RearBrake == BrakeKind.Drum, BikeFigure.RearShoes, BikeFigure.RearBrakePlay);
         Add(bike.Use != BikeUse.Utility, BikeFigure.ForkOilLevel);
-        Add(bike.Battery != BatteryKind.None, BikeFigure.RestingVoltage, BikeFigure.CrankingVoltage, BikeFigure.ChargingVoltage);
+        Add(bike.Battery != BatteryKind.None, BikeFigure.RestingVoltage, BikeFigure.ChargingVoltage);
+        Add(bike.Battery != BatteryKind.None && bike.Starting != Starting.Kick, BikeFigure.CrankingVoltage);
         Add(true, BikeFigure.FrontTyrePressure, BikeFigure.RearTyrePressure);
+        Add(bike.Cooling != Cooling.Air && bike.Fan != Fitment.NotFitted, BikeFigure.FanOn, BikeFigure.FanOff);
+        Add(bike.Battery != BatteryKind.None, BikeFigure.ChargingSpeed, BikeFigure.StatorResistance);
+        Add(bike.FrontBrake == BrakeKind.Disc, BikeFigure.UnwornFrontDisc);
+        Add(bike.RearBrake == BrakeKind.Disc, BikeFigure.UnwornRearDisc);
+        Add(true, BikeFigure.FrontTread, BikeFigure.RearTread);
+        Add(bike.FinalDrive == FinalDrive.Chain, BikeFigure.ChainRun);
+        Add(bike.FinalDrive == FinalDrive.Belt, BikeFigure.BeltDeflection);
+        Add(bike.Transmission == Transmission.Variator, BikeFigure.VariatorBelt);
+        Add(bike is { Stroke: Stroke.Two, Reeds: not Fitment.NotFitted }, BikeFigure.ReedGap);
+        Add(true, BikeFigure.PistonClearance, BikeFigure.RingGap);
+        Add(bike.Clutch != ClutchControl.None, BikeFigure.ClutchStackHeight);
+        Add(bike.Ignition == Ignition.Electronic, BikeFigure.PickupGap);
+        Add(true, BikeFigure.IgnitionTiming);
+        Add(bike.Lubrication == Lubrication.Splash, BikeFigure.InclineLimit);
+        Add(bike.Use != BikeUse.Utility, BikeFigure.TopSpeed);
         return list.ToImmutable();
     }
 

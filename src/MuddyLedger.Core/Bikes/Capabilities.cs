@@ -14,6 +14,14 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["fan"] = bike => Word(bike.Cooling != Cooling.Air ? bike.Fan : Fitment.NotFitted),
         ["expansion-tank"] = bike => Word(bike.Cooling == Cooling.Liquid ? bike.ExpansionTank : Fitment.NotFitted),
         ["starting"] = bike => Word(bike.Starting),
+        ["built"] = bike => Built(bike.Year),
+        ["reeds"] = bike => Word(bike.Stroke == Stroke.Two ? bike.Reeds : Fitment.NotFitted),
+        ["power-valve"] = bike => Word(bike.Stroke == Stroke.Two ? bike.PowerValve : Fitment.NotFitted),
+        ["silencer-packing"] = bike => Word(UsualFitment(bike.SilencerPacking, bike.Stroke == Stroke.Two || bike.Use == BikeUse.Motocross)),
+        ["spark-arrestor"] = bike => Word(bike.SparkArrestor),
+        ["primary-chain"] = bike => Word(bike.GearboxOil == GearboxOil.SeparateWithPrimary ? bike.PrimaryChain : Fitment.NotFitted),
+        ["decompressor"] = bike => Word(bike.Stroke == Stroke.Four ? bike.Decompressor : Fitment.NotFitted),
+        ["valves-per-cylinder"] = bike => bike.ValvesPerCylinder.ToString(System.Globalization.CultureInfo.InvariantCulture),
         ["lubrication"] = bike => Word(bike.Lubrication),
         ["gearbox-oil"] = bike => Word(bike.GearboxOil),
         ["oil-filter"] = bike => Word(bike.OilFilter),
@@ -21,6 +29,7 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["oil-pressure-light"] = bike => YesNo(bike.OilPressureLight),
         ["tank-over-plugs"] = bike => YesNo(bike.TankOverPlugs),
         ["air-filter-behind"] = bike => Word(bike.AirFilter),
+        ["air-filter"] = bike => Word(UsualElement(bike)),
         ["valves"] = bike => Word(bike.Valves),
         ["fuel"] = bike => Word(bike.Fuel),
         ["ignition"] = bike => Word(bike.Ignition),
@@ -30,7 +39,18 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["title"] = bike => Word(bike.Title),
         ["battery"] = bike => Word(bike.Battery),
         ["battery-volts"] = bike => bike.BatteryVolts.ToString(System.Globalization.CultureInfo.InvariantCulture),
+        ["transmission"] = bike => Word(bike.Transmission),
         ["final-drive"] = bike => Word(bike.FinalDrive),
+        ["front-drive"] = bike => Word(bike.FrontDrive),
+        ["wheels"] = bike => Word(UsualWheels(bike)),
+        ["front-discs"] = bike =>
+            bike.FrontBrake == BrakeKind.Drum ? "0"
+            : bike.FrontDiscs == 2 ? "2"
+            : "1",
+        ["abs"] = bike => Word(bike.FrontBrake == BrakeKind.Disc ? bike.Abs : Fitment.NotFitted),
+        ["fork"] = bike => bike.Use == BikeUse.Utility ? "none" : "oiled",
+        ["front-tyre-inner"] = bike => Word(bike.FrontTyre?.Inner ?? TyreInner.Tube),
+        ["rear-tyre-inner"] = bike => Word(bike.RearTyre?.Inner ?? TyreInner.Tube),
         ["front-brake"] = bike => Word(bike.FrontBrake),
         ["rear-brake"] = bike => Word(bike.RearBrake),
         ["clutch"] = bike => Word(bike.Clutch),
@@ -58,6 +78,32 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
                         char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()
                 )
         );
+
+    /// <summary>
+    /// By the year it was built: what is usual of flat tappets, points and bearings differs with it, and so do intervals. House
+    /// boundaries.
+    /// </summary>
+    private static string Built(int year) =>
+        year is 0 or >= 2000 ? "from-2000"
+        : year >= 1985 ? "1985-to-1999"
+        : "before-1985";
+
+    // What nobody has looked for is taken as is usual for the kind of bike: a task too many is struck by its owner, one that is missing is
+    // missed by nobody.
+    private static Fitment UsualFitment(Fitment known, bool usual) =>
+        known != Fitment.NotKnown ? known
+        : usual ? Fitment.Fitted
+        : Fitment.NotFitted;
+
+    private static AirFilterElement UsualElement(Profile bike) =>
+        bike.AirFilterElement != AirFilterElement.NotKnown ? bike.AirFilterElement
+        : bike.Use is BikeUse.Road or BikeUse.DualSport ? AirFilterElement.Paper
+        : AirFilterElement.Foam;
+
+    private static WheelBuild UsualWheels(Profile bike) =>
+        bike.Wheels != WheelBuild.NotKnown ? bike.Wheels
+        : bike.Use is BikeUse.Road && bike.Year is 0 or >= 1985 ? WheelBuild.Cast
+        : WheelBuild.Spoked;
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 }

@@ -90,11 +90,55 @@ public enum BatteryKind
     LiFePo4,
 }
 
+/// <summary>How the engine's turning reaches the rear wheel's own gearing.</summary>
+public enum Transmission
+{
+    /// <summary>A gearbox that the rider shifts, by lever or by pedal.</summary>
+    Gears,
+
+    /// <summary>A belt between two pulleys that change by themselves, as on a scooter.</summary>
+    Variator,
+
+    /// <summary>One speed, by a centrifugal clutch.</summary>
+    OneSpeed,
+}
+
+/// <summary>What reaches the rear wheel.</summary>
 public enum FinalDrive
 {
     Chain,
     Belt,
     Shaft,
+
+    /// <summary>The wheel sits on the gearbox itself, as on a scooter.</summary>
+    GearsInHub,
+}
+
+/// <summary>What drives the front wheel of a bike on which both are driven.</summary>
+public enum FrontDrive
+{
+    None,
+    Chain,
+
+    /// <summary>Shaft and gears that run in oil of their own.</summary>
+    OilBath,
+}
+
+/// <summary>What the air filter is made of; it says whether it is washed or replaced.</summary>
+public enum AirFilterElement
+{
+    NotKnown,
+    Foam,
+    Paper,
+    OiledGauze,
+}
+
+/// <summary>How the wheels are built.</summary>
+public enum WheelBuild
+{
+    NotKnown,
+    Spoked,
+    Cast,
 }
 
 public enum BrakeKind
@@ -195,6 +239,24 @@ public sealed record Profile
     /// <summary>The tank beside the radiator that takes what the heat pushes out, and gives it back.</summary>
     public Fitment ExpansionTank { get; init; }
     public required Starting Starting { get; init; }
+
+    /// <summary>The valve between carburettor and crankcase of most two-strokes.</summary>
+    public Fitment Reeds { get; init; }
+
+    /// <summary>A valve in a two-stroke's exhaust port, worked by the revs.</summary>
+    public Fitment PowerValve { get; init; }
+
+    /// <summary>A silencer that can be opened and packed anew.</summary>
+    public Fitment SilencerPacking { get; init; }
+
+    /// <summary>A screen in the silencer that holds sparks back; many lands ask for one off the road.</summary>
+    public Fitment SparkArrestor { get; init; }
+
+    /// <summary>A chain between engine and clutch, running in the primary's oil.</summary>
+    public Fitment PrimaryChain { get; init; }
+
+    /// <summary>Lifts a valve to make kicking easier; it has a play of its own.</summary>
+    public Fitment Decompressor { get; init; }
     public required Lubrication Lubrication { get; init; }
     public required GearboxOil GearboxOil { get; init; }
     public required OilFilter OilFilter { get; init; }
@@ -206,10 +268,18 @@ public sealed record Profile
     /// <summary>True where the tank must come off to reach the spark plugs and the valve cover.</summary>
     public bool TankOverPlugs { get; init; }
     public AirFilterBehind AirFilter { get; init; }
+    public AirFilterElement AirFilterElement { get; init; }
     public required ValveAdjustment Valves { get; init; }
     public required FuelSystem Fuel { get; init; }
     public required BatteryKind Battery { get; init; }
+    public Transmission Transmission { get; init; }
     public required FinalDrive FinalDrive { get; init; }
+    public FrontDrive FrontDrive { get; init; }
+    public WheelBuild Wheels { get; init; }
+
+    /// <summary>Discs on the front wheel, 1 or 2; 0 where nobody has said, or it has a drum.</summary>
+    public int FrontDiscs { get; init; }
+    public Fitment Abs { get; init; }
     public required BrakeKind FrontBrake { get; init; }
     public required BrakeKind RearBrake { get; init; }
     public required ClutchControl Clutch { get; init; }
@@ -330,6 +400,19 @@ public enum Fastener
     ScrewLocknut,
     CylinderHead,
     CamCap,
+    CylinderBase,
+    ReedBlock,
+    ClutchSprings,
+    FlywheelNut,
+    FrontSprocket,
+    SwingarmPivot,
+    EngineMounts,
+    ForkBottomBolt,
+    PadPin,
+    RearHub,
+    VariatorNut,
+    GearboxLevelBolt,
+    FrontDriveDrainPlug,
 }
 
 public static class Fasteners
@@ -362,7 +445,7 @@ public static class Fasteners
         );
         Add(Fastener.ValveCover, bike.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket);
         Add(Fastener.ScrewLocknut, bike.Valves is ValveAdjustment.ScrewAndLocknut);
-        Add(Fastener.CamCap, bike.Valves is ValveAdjustment.ShimUnderBucket);
+        Add(Fastener.CamCap, bike.Valves is ValveAdjustment.ShimUnderBucket or ValveAdjustment.Hydraulic);
         Add(Fastener.CoolantDrainPlug, bike.Cooling is Cooling.Liquid);
         Add(Fastener.ClutchCentreNut, bike.Clutch is not ClutchControl.None);
         Add(Fastener.ClutchCover, bike.Clutch is not ClutchControl.None);
@@ -374,7 +457,20 @@ public static class Fasteners
         Add(Fastener.RearSprocket, bike.FinalDrive is FinalDrive.Chain);
         Add(Fastener.ExhaustFlange, true);
         Add(Fastener.CylinderHead, true);
+        Add(Fastener.CylinderBase, true);
+        Add(Fastener.ReedBlock, bike is { Stroke: Stroke.Two, Reeds: not Fitment.NotFitted });
+        Add(Fastener.ClutchSprings, bike.Clutch is not ClutchControl.None);
+        Add(Fastener.FlywheelNut, bike.Ignition is Ignition.Electronic);
+        Add(Fastener.FrontSprocket, bike.FinalDrive is FinalDrive.Chain);
+        Add(Fastener.SwingarmPivot, bike.Use is not BikeUse.Utility);
+        Add(Fastener.EngineMounts, true);
+        Add(Fastener.ForkBottomBolt, bike.Use is not BikeUse.Utility);
+        Add(Fastener.PadPin, bike.FrontBrake is BrakeKind.Disc || bike.RearBrake is BrakeKind.Disc);
+        Add(Fastener.RearHub, bike.FinalDrive is FinalDrive.GearsInHub);
+        Add(Fastener.VariatorNut, bike.Transmission is Transmission.Variator);
+        Add(Fastener.GearboxLevelBolt, bike.Reservoirs.GetValueOrDefault(ReservoirId.Gearbox)?.Level is LevelMethod.LevelBolt);
         Add(Fastener.ShaftDrainPlug, bike.FinalDrive is FinalDrive.Shaft);
+        Add(Fastener.FrontDriveDrainPlug, bike.FrontDrive is FrontDrive.OilBath);
         return list.ToImmutable();
     }
 }

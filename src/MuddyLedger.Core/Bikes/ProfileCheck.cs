@@ -67,6 +67,7 @@ public static class ProfileCheck
             Refuse($"{field}.placard", tyre?.Placard > LargestPressure, "is more than any such tyre takes (at most 500 kPa)");
         }
 
+        Refuse("frontDiscs", bike.FrontDiscs is < 0 or > 2, "must be 1 or 2, or 0 where nobody has said");
         Refuse("cylinders", bike.Cylinders is < 1 or > 8, "must lie between 1 and 8");
         Refuse("odometer.digits", bike.Odometer is { Digits: < 4 or > 7 }, "must lie between 4 and 7 whole digits");
         Refuse(

@@ -19,6 +19,7 @@ public enum ReservoirId
     ForkLegs,
     ShaftDrive,
     BatteryAcid,
+    FrontDrive,
 }
 
 public enum LevelMethod
@@ -131,6 +132,7 @@ public static class Reservoirs
         Add(ReservoirId.Clutch, bike.Clutch is ClutchControl.Hydraulic);
         Add(ReservoirId.ForkLegs, bike.Use is not BikeUse.Utility);
         Add(ReservoirId.ShaftDrive, bike.FinalDrive is FinalDrive.Shaft);
+        Add(ReservoirId.FrontDrive, bike.FrontDrive is FrontDrive.OilBath);
         Add(ReservoirId.BatteryAcid, bike.Battery is BatteryKind.Flooded);
         return list.ToImmutable();
     }
@@ -160,6 +162,7 @@ public static class Reservoirs
             ReservoirId.ForkLegs => "Fork oil",
             ReservoirId.ShaftDrive => "Shaft drive oil",
             ReservoirId.BatteryAcid => "Battery acid",
+            ReservoirId.FrontDrive => "Front drive oil",
             _ => reservoir.ToString(),
         };
 }

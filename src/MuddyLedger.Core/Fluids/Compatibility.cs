@@ -216,6 +216,8 @@ public static partial class Compatibility
             ReservoirId.Engine or ReservoirId.OilTank => bike.GearboxOil == GearboxOil.Shared && wetClutch
                 ? FluidPlace.EngineWithWetClutch
                 : FluidPlace.EngineAlone,
+            // The gears behind a variator run without a clutch in their oil: anything goes that the manual says.
+            ReservoirId.Gearbox when bike.Transmission == Transmission.Variator => null,
             ReservoirId.Gearbox => bike.GearboxOil == GearboxOil.SeparateWithPrimary
                 ? FluidPlace.OldGearbox
                 : FluidPlace.GearboxWithWetClutch,

@@ -62,7 +62,7 @@ public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet
                 [DrainDebris.None, DrainDebris.ClutchFibre, DrainDebris.Gasket, DrainDebris.Plastic],
                 false
             ),
-            ReservoirId.ShaftDrive => new(Oil, true, [DrainDebris.None, DrainDebris.Gasket], false),
+            ReservoirId.ShaftDrive or ReservoirId.FrontDrive => new(Oil, true, [DrainDebris.None, DrainDebris.Gasket], false),
             ReservoirId.ForkLegs => new(Oil, false, [DrainDebris.None, DrainDebris.Plastic], false),
             ReservoirId.Coolant => new(
                 [DrainColour.Clear, DrainColour.Dark, DrainColour.Milky],

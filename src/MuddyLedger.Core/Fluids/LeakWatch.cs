@@ -33,6 +33,7 @@ public enum LeakPlace
     Radiator,
     RearBrake,
     ShaftDrive,
+    FrontDrive,
 }
 
 public enum LeakFluid
@@ -202,6 +203,7 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         Add(bike.Cooling == Cooling.Liquid, LeakPlace.Radiator, LeakFluid.Coolant);
         Add(bike.RearBrake == BrakeKind.Disc, LeakPlace.RearBrake, LeakFluid.BrakeFluid);
         Add(bike.FinalDrive == FinalDrive.Shaft, LeakPlace.ShaftDrive, LeakFluid.GearOil);
+        Add(bike.FrontDrive == FrontDrive.OilBath, LeakPlace.FrontDrive, LeakFluid.GearOil);
         return places.ToImmutable();
     }
 

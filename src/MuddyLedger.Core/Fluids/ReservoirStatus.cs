@@ -50,7 +50,11 @@ public static class ReservoirStatuses
     private static LeakFluid[] Fluids(ReservoirId reservoir) =>
         reservoir switch
         {
-            ReservoirId.Gearbox or ReservoirId.Primary or ReservoirId.ShaftDrive => [LeakFluid.GearOil, LeakFluid.Unknown],
+            ReservoirId.Gearbox or ReservoirId.Primary or ReservoirId.ShaftDrive or ReservoirId.FrontDrive =>
+            [
+                LeakFluid.GearOil,
+                LeakFluid.Unknown,
+            ],
             ReservoirId.ForkLegs => [LeakFluid.ForkOil, LeakFluid.Unknown],
             ReservoirId.Coolant => [LeakFluid.Coolant, LeakFluid.Unknown],
             ReservoirId.FrontBrake or ReservoirId.RearBrake or ReservoirId.Clutch => [LeakFluid.BrakeFluid, LeakFluid.Unknown],

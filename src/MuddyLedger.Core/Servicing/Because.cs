@@ -19,6 +19,9 @@ public sealed record LastDone(LedgerEntry Entry, Evidence Evidence, MeterAt? Met
 
 public sealed record NoHistory : Because;
 
+/// <summary>What shows that it is time, whatever its age.</summary>
+public sealed record WornWhen(WornLimit Limit) : Because;
+
 /// <summary>A flush fill is in: it is to be drained before anything else.</summary>
 public sealed record PutInForNow(LedgerEntry Entry) : Because;
 

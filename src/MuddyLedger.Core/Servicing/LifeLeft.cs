@@ -13,6 +13,9 @@ public enum LifeState
     ComingUp,
     InHand,
     Fresh,
+
+    /// <summary>No interval: its look or its measurement decides.</summary>
+    WhenWorn,
 }
 
 /// <summary>How one limit stands.</summary>
@@ -75,12 +78,22 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         var applied = task.Severities.Where(factor => severities.Contains(factor.Severity)).ToImmutableArray();
         var factor = applied.Aggregate(1m, (product, severity) => product * severity.Factor);
         var fresh = lastDone?.Evidence == Evidence.AsNew;
-        var usable = task.Limits.Where(limit => limit is not UseLimit use || meters.For(use.Amount.Kind) is not null).ToImmutableArray();
+        var usable = task
+            .Limits.Where(limit => limit is not WornLimit && (limit is not UseLimit use || meters.For(use.Amount.Kind) is not null))
+            .ToImmutableArray();
+        because.AddRange(task.Limits.OfType<WornLimit>().Select(worn => new WornWhen(worn)));
         because.AddRange(
             usable.Select(limit =>
                 limit is UseLimit use ? new LimitFrom(use, factor, applied, fresh && use.First is not null) : new LimitFrom(limit, 1m, [])
             )
         );
+        if (task.Limits.Length > 0 && task.Limits.All(limit => limit is WornLimit))
+        {
+            if (lastDone is not null)
+                because.Add(lastDone);
+            return new(LifeState.WhenWorn, null, [.. task.Limits.Select(limit => Unjudged(limit, null))], because.ToImmutable());
+        }
+
         if (lastDone is null)
         {
             because.Add(new NoHistory());

@@ -6,7 +6,11 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Servicing;
 
 /// <summary>One bound on how long a task may wait. Any mix may stand together; whichever comes first governs.</summary>
-public abstract record Limit(Provenance Provenance);
+public abstract record Limit(Provenance Provenance)
+{
+    /// <summary>The bikes whose limit this is: one task has its own intervals by use, by age and by what it is made of.</summary>
+    public Applies For { get; init; } = Applies.Always;
+}
 
 /// <summary>Distance or engine hours.</summary>
 /// <param name="StatedIn">The unit in which the source states it.</param>
@@ -18,6 +22,13 @@ public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Pr
 
 /// <summary>A day that local rules set and the owner enters: see <see cref="Ledger.PaperHeld"/>.</summary>
 public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
+
+/// <summary>
+/// No interval at all: what its look or its measurement shows decides. A task with nothing else is never due by itself, and never fine by
+/// itself either.
+/// </summary>
+/// <param name="Sign">What shows that it is time, in words: "1.0 mm of lining left".</param>
+public sealed record WornLimit(string Sign, Provenance Provenance) : Limit(Provenance);
 
 /// <summary>A severe use shortens use limits to this share, 0.1 to 1.</summary>
 public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenance Provenance);
@@ -53,6 +64,22 @@ public sealed record ServiceTask(
     /// <summary>Due after every ride.</summary>
     public bool AfterEveryRide { get; init; }
 
+    /// <summary>The job by what the bike is made of, where one does not fit all: the first that matches.</summary>
+    public ImmutableArray<(string Job, Applies For)> JobsBy
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
+    /// <summary>The task as this bike has it: the limits and the job that are its own.</summary>
+    public ServiceTask On(Capabilities bike) =>
+        this with
+        {
+            Limits = [.. Limits.Where(limit => limit.For.To(bike))],
+            Job = JobsBy.Where(one => one.For.To(bike)).Select(one => one.Job).FirstOrDefault() ?? Job,
+            JobsBy = [],
+        };
+
     /// <summary>Whether a ride makes it due.</summary>
     public bool DueAfter(Ledger.RideDone ride) => AfterEveryRide || ride.Severities.Any(AfterRides.Contains);
 }
@@ -83,7 +110,7 @@ public sealed record Schedule(string Id, string Title, Applies Applies, Immutabl
             from component in schedule.Components
             from task in component.Tasks
             where task.Applies.To(capabilities)
-            select (component, task);
+            select (component, task.On(capabilities));
     }
 
     /// <summary>The tasks of a bike that leave a reservoir filled anew, by their id.</summary>

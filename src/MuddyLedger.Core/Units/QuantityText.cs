@@ -66,6 +66,9 @@ public static partial class QuantityText
             Dimension.EngineSpeed => "an engine speed",
             Dimension.Temperature => "a temperature",
             Dimension.Ratio => "a ratio",
+            Dimension.Speed => "a speed",
+            Dimension.Angle => "an angle",
+            Dimension.Resistance => "a resistance",
             _ => "a length",
         };
 

@@ -18,12 +18,15 @@ public enum Dimension
     EngineSpeed,
     Temperature,
     Ratio,
+    Speed,
+    Angle,
+    Resistance,
 }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
 /// <remarks>
 /// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick, revolution
-/// per minute, degree Celsius, parts to one.
+/// per minute, degree Celsius, parts to one, kilometre per hour, degree of angle, ohm.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed
 /// there.
 /// </remarks>
@@ -138,6 +141,11 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     /// <summary>So many parts of one thing to one part of another, as fuel to oil: "50:1".</summary>
     public static readonly Unit ToOne = Of(":1", Dimension.Ratio, 1m, 0);
 
+    public static readonly Unit KilometrePerHour = Of("km/h", Dimension.Speed, 1m, 0, "kph", "kmh");
+    public static readonly Unit MilePerHour = Of("mph", Dimension.Speed, 1.609344m, 0, "mi/h");
+    public static readonly Unit Degree = Of("°", Dimension.Angle, 1m, 0, "deg", "degree", "degrees");
+    public static readonly Unit Ohm = Of("ohm", Dimension.Resistance, 1m, 2, "ohms", "Ω");
+
     public static readonly ImmutableArray<Unit> All =
     [
         Metre,
@@ -169,6 +177,10 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Rpm,
         Celsius,
         ToOne,
+        KilometrePerHour,
+        MilePerHour,
+        Degree,
+        Ohm,
     ];
 
     /// <summary>The unit an owner means by this text, in whatever dimension; null where we know none.</summary>
@@ -203,6 +215,9 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
             Dimension.EngineSpeed => Rpm,
             Dimension.Temperature => Celsius,
             Dimension.Ratio => ToOne,
+            Dimension.Speed => KilometrePerHour,
+            Dimension.Angle => Degree,
+            Dimension.Resistance => Ohm,
             _ => Millimetre,
         };
 

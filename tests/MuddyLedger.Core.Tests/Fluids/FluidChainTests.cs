@@ -94,13 +94,23 @@ public class FluidChainTests
     [Fact]
     public void A_drain_is_asked_only_for_what_its_fluid_can_show()
     {
-        ReservoirId[] steel = [ReservoirId.Engine, ReservoirId.OilTank, ReservoirId.Gearbox, ReservoirId.Primary, ReservoirId.ShaftDrive];
+        ReservoirId[] steel =
+        [
+            ReservoirId.Engine,
+            ReservoirId.OilTank,
+            ReservoirId.Gearbox,
+            ReservoirId.Primary,
+            ReservoirId.ShaftDrive,
+            ReservoirId.FrontDrive,
+        ];
         foreach (var id in Enum.GetValues<ReservoirId>())
         {
             var shows = DrainShows.Of(id);
             shows.Magnet.ShouldBe(steel.Contains(id), $"{id}");
             shows.Fuel.ShouldBe(id is ReservoirId.Engine or ReservoirId.OilTank, $"{id}");
-            shows.Debris.Contains(DrainDebris.ClutchFibre).ShouldBe(steel.Contains(id) && id != ReservoirId.ShaftDrive, $"{id}");
+            shows
+                .Debris.Contains(DrainDebris.ClutchFibre)
+                .ShouldBe(steel.Contains(id) && id is not (ReservoirId.ShaftDrive or ReservoirId.FrontDrive), $"{id}");
             shows.Colours.ShouldNotContain(DrainColour.NotSeen);
             shows.Colours.Length.ShouldBeGreaterThan(2);
         }

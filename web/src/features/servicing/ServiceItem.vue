@@ -17,9 +17,11 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
     <button type="button" class="row" :aria-expanded="opened" :aria-controls="panel" @click="opened = !opened">
       <span class="name">
         <b>{{ task.component }}</b> <span class="act">{{ task.title }}</span>
-        <span class="limit soft">{{ limitWords(task) }}</span>
+        <span v-if="task.state !== 'when-worn'" class="limit soft">{{ limitWords(task) }}</span>
       </span>
+      <span v-if="task.state === 'when-worn'" class="soft sign">{{ limitWords(task) }}</span>
       <DipStick
+        v-else
         :share="task.state === 'unknown' ? null : task.share"
         :share-at-horizon="task.shareAtHorizon"
         :estimated="task.estimated"

@@ -8,6 +8,7 @@ export const stateWords: Record<TaskAnswer['state'], string> = {
   'coming-up': 'coming up',
   'in-hand': 'in hand',
   fresh: 'fresh',
+  'when-worn': 'when worn',
 }
 
 /** A flush fill: it ends when it is drained, not when somebody says so. */
@@ -18,6 +19,7 @@ export const governing = (task: TaskAnswer) => task.limits.find((limit) => limit
 /** "412 mi left", "3.6 h over", "22 days left", "unknown". */
 export function leftWords(task: TaskAnswer) {
   const limit = governing(task)
+  if (task.state === 'when-worn') return 'when worn'
   if (task.state === 'due' && !limit) return 'due'
   if (task.state === 'unknown' || !limit) return 'unknown'
   if (limit.left) return `${magnitude(limit.left)} ${limit.left.value < 0 ? 'over' : 'left'}`
@@ -26,6 +28,10 @@ export function leftWords(task: TaskAnswer) {
 
 /** "likely 10 May, 24 Apr to 9 Jun", "since 29 Mar". */
 export function whenWords(task: TaskAnswer, today: string) {
+  if (task.state === 'when-worn') {
+    const done = task.because.find((line) => line.kind === 'last-done')
+    return done?.date ? `last ${date(done.date, today)}` : 'its look decides, not its age'
+  }
   if (task.state === 'unknown') {
     if (task.paper) return 'its last day is not entered'
     if (task.because.some((line) => line.kind === 'claimed')) return "seller's word only"
@@ -55,6 +61,7 @@ export const bandWords = (task: Pick<TaskAnswer, 'earlyDue' | 'lateDue'>, today:
 
 const every = (limit: LimitAnswer) => {
   if (limit.form === 'paper') return 'as local rules say'
+  if (limit.form === 'worn') return `at ${limit.sign}`
   if (!limit.amount) return `${limit.months} months`
   return quantity(limit.amount) + (limit.stated ? ` (${quantity(limit.stated)})` : '')
 }
@@ -77,6 +84,7 @@ export const provenanceWords = (provenance: Provenance) => {
 export function lifeSentence(task: TaskAnswer, today: string) {
   const name = `${task.component}, ${task.title.toLowerCase()}`
   if (task.state === 'unknown') return `${name}: unknown, ${whenWords(task, today)}.`
+  if (task.state === 'when-worn') return `${name}: ${task.limits.map(every).join(' or ')}; ${whenWords(task, today)}.`
   const which = governing(task)
   const by = which ? `, by its limit of ${every(which)}` : ''
   return `${name}: ${stateWords[task.state]}, ${leftWords(task)}${task.estimated ? ', estimated' : ''}${by}; ${whenWords(task, today)}.`
@@ -135,6 +143,8 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
       return `${lastNames[line.evidence ?? 'done-here']} ${on}${amount ? ` at ${line.estimated ? 'about ' : ''}${amount}` : ', with no reading near it'}, ${evidenceWords[line.evidence ?? 'done-here']}${line.writtenLater ? `, written down on ${date(line.writtenLater, today)}` : ''}.`
     case 'no-history':
       return 'Nothing in this book says when it was last done. Unknown is not fine: find out, or do it.'
+    case 'worn':
+      return `Time for it at ${line.sign}: ${line.provenance ? provenanceWords(line.provenance) : ''}. Age and distance do not say so; its look or its measurement does.`
     case 'put-in-for-now':
       return `Put in on ${on}, for now: run it no longer than idle and timing take, drain it hot, then fill it properly.`
     case 'claimed':
