@@ -27,6 +27,20 @@ export const router = createRouter({
       meta: { title: 'Profile' },
     },
     {
+      path: '/bikes/:bike/figures',
+      name: 'figures',
+      component: () => import('./features/figures/FiguresPage.vue'),
+      props: true,
+      meta: { title: 'Figure card' },
+    },
+    {
+      path: '/bikes/:bike/history',
+      name: 'history',
+      component: () => import('./features/history/HistoryPage.vue'),
+      props: true,
+      meta: { title: 'What I know' },
+    },
+    {
       path: '/bikes/:bike/fluids',
       name: 'fluids',
       component: () => import('./features/fluids/FluidsPage.vue'),

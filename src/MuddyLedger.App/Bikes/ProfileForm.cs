@@ -235,10 +235,22 @@ public sealed record ProfileForm(
             Reservoirs = ReadReservoirs(check, settings, before),
             Torques = ReadTorques(check, settings, before),
             Figures = ReadFigures(check, before),
+            PartNumbers = before?.PartNumbers ?? ImmutableDictionary<string, string>.Empty,
         };
         check.Refuse(ProfileCheck.Of(profile, thisYear));
         return profile;
     }
+
+    /// <summary>The profile by its choices alone: what was typed may still be wrong.</summary>
+    public Profile Shape() =>
+        (
+            this with
+            {
+                Reservoirs = ImmutableDictionary<string, ReservoirForm>.Empty,
+                Torques = ImmutableDictionary<string, string>.Empty,
+                Figures = ImmutableDictionary<string, string>.Empty,
+            }
+        ).Read(new FieldCheck(NumberMarks.Unknown), OwnerSettings.Default, 9999, null);
 
     private static TyreForm FormOf(Tyre? tyre) =>
         new(
@@ -374,7 +386,8 @@ public sealed record ProfileForm(
         return read.ToImmutable();
     }
 
-    private static T? Known<T>(string word)
+    /// <summary>The value that a content file or a form means by a word; null where there is none.</summary>
+    public static T? Known<T>(string word)
         where T : struct, Enum =>
         Enum.GetValues<T>().Where(value => Capabilities.Word(value) == word).Select(value => (T?)value).FirstOrDefault();
 }

@@ -106,6 +106,8 @@ internal static class DemoOldOnes
             costs: new CostPaid("10W-40, 1 L", Money.Of(9.90m))
         );
         pen.Done(today.PlusDays(-410), "front-drum.inspect", "rear-drum.inspect", "valves.measure", "spark-plugs.replace");
+        pen.LookedOver(today.PlusDays(-60), except: []);
+        pen.Done(today.PlusDays(-60), "cables.lubricate", "spokes.adjust", "chain.measure");
         pen.Done(today.PlusDays(-60), "chain.lubricate", "battery.inspect", "battery.measure", "air-filter.clean");
         pen.Write(today.PlusDays(-200), new PaperHeld("registration", today.PlusDays(60)));
         pen.LeakWatch(now, began: 13, looked: 3, new(LeakPlace.DrainPlug, LeakGrade.OneSpot, LeakFluid.EngineOil));

@@ -63,6 +63,13 @@ internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedCl
         Write(on, new MeterRead(shows), hour: 17);
     }
 
+    /// <summary>The season's look-over: all that this bike has of what it settles.</summary>
+    public void LookedOver(LocalDate on, string[] except)
+    {
+        var settles = content.Job("look-over")!.Serves.Select(serves => serves.Task).Except(except).ToHashSet();
+        Done(on, [.. Core.Servicing.Schedule.TasksOf(bike, content.Schedules).Select(item => item.Task.Id).Where(settles.Contains)]);
+    }
+
     public void Done(LocalDate on, params string[] tasks)
     {
         foreach (var task in tasks)

@@ -156,7 +156,8 @@ public static class DemoShed
         pen.Done(today.PlusDays(-118), "spark-plugs.replace");
         pen.Done(today.PlusDays(-210), "linkage.lubricate", "fork.replace", "exhaust-packing.replace");
         pen.Done(today.PlusDays(-402), "front-brake-fluid.replace", "coolant.replace");
-        pen.Done(today.PlusDays(-96), "battery.measure");
+        pen.Done(today.PlusDays(-96), "battery.measure", "front-pads.measure", "rear-pads.measure", "spokes.adjust", "reeds.inspect");
+        pen.LookedOver(today.PlusDays(-96), except: []);
         pen.Write(today.PlusDays(-402), new FluidFilled(ReservoirId.Coolant, Litres(1.1m), "ethylene glycol, 50%"));
         foreach (var back in new[] { 505, 350, 103 })
         {
@@ -304,7 +305,11 @@ public static class DemoShed
         pen.Write(today.PlusDays(-600), new FluidFilled(ReservoirId.FrontBrake, Litres(0.1m), "DOT 4"));
         pen.Done(today.PlusDays(-355), "tyres.inspect", "steering-head.inspect");
         pen.Done(today.PlusDays(-402), "fork.replace");
-        pen.Done(today.PlusDays(-150), "chain.measure");
+        pen.LookedOver(today.PlusDays(-120), except: ["tyres.inspect", "steering-head.inspect"]);
+        pen.Done(today.PlusDays(-150), "chain.measure", "front-pads.measure", "rear-pads.measure", "cables.lubricate");
+        pen.Done(today.PlusDays(-402), "linkage.lubricate", "steering-head.lubricate", "front-disc.measure", "rear-disc.measure");
+        pen.Write(today.PlusDays(-700), new TaskDone("front-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
+        pen.Write(today.PlusDays(-700), new TaskDone("rear-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
         pen.Write(today.PlusDays(-840), new LaidUp("salt on the roads"));
         pen.Write(today.PlusDays(-764), new WokenUp("battery charged, tyres pumped up"));
         pen.Write(today.PlusDays(-300), new PaperHeld("roadworthiness", today.PlusDays(165)));

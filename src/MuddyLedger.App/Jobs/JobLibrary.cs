@@ -42,6 +42,8 @@ public sealed class JobLibraries(ContentLibrary content, IOwnJobStore store)
 /// <summary>All jobs that can be run here: those that ship, and the owner's own, which stand in for a shipped one of the same id.</summary>
 public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob> own)
 {
+    public ContentLibrary Content => content;
+
     public ImmutableDictionary<string, AccessGroup> Access => content.Access;
 
     public ImmutableArray<ReadOwnJob> Own => own;

@@ -125,6 +125,9 @@ public sealed record StepAnswer(
     IReadOnlyList<ForNowAnswer>? UndoList
 )
 {
+    /// <summary>The figure that it asks for and nobody has entered, as the figure card names it; null where nothing is missing.</summary>
+    public string? Missing { get; init; }
+
     /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
     public DrainShows? Drain { get; init; }
 
@@ -444,6 +447,7 @@ public static class RunAnswers
         )
         {
             Facts = [],
+            Missing = MissingFigures.Of(plan.Bike, step),
             Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
         };
     }

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Figures;
 using MuddyLedger.App.Findings;
 using MuddyLedger.App.Fluids;
 using MuddyLedger.App.Fuel;
@@ -28,6 +29,12 @@ namespace MuddyLedger.App.Json;
 /// How requests and answers are written as JSON: what is sent holds nothing unknown, and lacks nothing that is needed; choices by name. What
 /// is needed to read and write each of them is made when this is built, so that the first answer after a start does not wait for it.
 /// </summary>
+[JsonSerializable(typeof(FigureCardAnswer))]
+[JsonSerializable(typeof(FigureRequest))]
+[JsonSerializable(typeof(HistoryAnswer))]
+[JsonSerializable(typeof(HistoryRequest))]
+[JsonSerializable(typeof(QuestionsRequest))]
+[JsonSerializable(typeof(QuestionSection[]))]
 [JsonSerializable(typeof(ActRequest))]
 [JsonSerializable(typeof(BikeAnswer))]
 [JsonSerializable(typeof(BookAnswer))]

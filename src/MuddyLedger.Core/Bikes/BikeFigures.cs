@@ -169,12 +169,22 @@ public static class BikeFigures
     public static string Text(FigureSpec spec, BikeFigure figure)
     {
         var unit = UnitOf(figure);
-        string Number(decimal value) => NumberText.Editable(value);
+        // "0.13 to 0.20": both with as many decimals.
+        string Alike(decimal value, decimal other) =>
+            NumberText.Editable(value) is var text && Decimals(other) - Decimals(value) is > 0 and var more
+                ? text + (Decimals(value) == 0 ? "." : "") + new string('0', more)
+                : NumberText.Editable(value);
+        static int Decimals(decimal value) =>
+            NumberText.Editable(value) is var text && text.IndexOf('.') is >= 0 and var at ? text.Length - at - 1 : 0;
         string With(decimal value) => QuantityText.Editable(new Quantity(value, unit));
         return spec switch
         {
             { Low: { } low, High: { } high } when low == high => With(low),
-            { Low: { } low, High: { } high } => $"{Number(low)} to {With(high)}",
+            { Low: { } low, High: { } high } => $"{Alike(low, high)} to {Alike(high, low)} {unit.Symbol}".Replace(
+                " :",
+                ":",
+                StringComparison.Ordinal
+            ),
             { Low: { } low } => $"at least {With(low)}",
             { High: { } high } => $"at most {With(high)}",
             _ => "",

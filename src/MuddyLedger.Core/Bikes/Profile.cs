@@ -325,6 +325,13 @@ public sealed record Profile
         init;
     } = ImmutableDictionary<BikeFigure, FigureSpec>.Empty;
 
+    /// <summary>What to order by: the name of a part, as jobs name it, and its number.</summary>
+    public ImmutableDictionary<string, string> PartNumbers
+    {
+        get => field ?? ImmutableDictionary<string, string>.Empty;
+        init;
+    } = ImmutableDictionary<string, string>.Empty;
+
     /// <summary>
     /// The limits of a figure as the owner copied them from the manual; null where nobody has. What counts then is the table of limits.
     /// </summary>

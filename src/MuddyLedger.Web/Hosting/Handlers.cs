@@ -1,4 +1,5 @@
 using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Figures;
 using MuddyLedger.App.Findings;
 using MuddyLedger.App.Fluids;
 using MuddyLedger.App.Fuel;
@@ -34,6 +35,8 @@ internal static class Handlers
             .AddScoped<ViewingPictures>()
             .AddScoped<Writing>()
             .AddScoped<BikeHandlers>()
+            .AddScoped<HistoryHandlers>()
+            .AddScoped<FigureHandlers>()
             .AddScoped<FindingHandlers>()
             .AddScoped<FluidHandlers>()
             .AddScoped<FuelHandlers>()

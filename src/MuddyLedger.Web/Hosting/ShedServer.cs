@@ -13,6 +13,7 @@ using MuddyLedger.Web.Api;
 using MuddyLedger.Web.Bikes;
 using MuddyLedger.Web.Copies;
 using MuddyLedger.Web.Exchange;
+using MuddyLedger.Web.Figures;
 using MuddyLedger.Web.Findings;
 using MuddyLedger.Web.Fluids;
 using MuddyLedger.Web.Fuel;
@@ -190,6 +191,7 @@ public sealed class ShedServer : IAsyncDisposable
         RouteGroupBuilder Room(string name) => api.MapGroup("").WithTags(name);
         Room("Shed").MapShed();
         Room("Bikes").MapBikes();
+        Room("Figures").MapFigures();
         Room("Meters").MapReadings();
         Room("Servicing").MapServicing();
         Room("Gates").MapGates();

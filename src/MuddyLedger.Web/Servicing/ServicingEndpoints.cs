@@ -19,6 +19,10 @@ public static class ServicingEndpoints
                 handlers.IntervalAsync(bike, body, caller).Written()
         );
         servicing.MapPost(
+            "/history",
+            (Guid bike, HistoryRequest body, Caller caller, HistoryHandlers handlers) => handlers.TellAsync(bike, body, caller).Written()
+        );
+        servicing.MapPost(
             "/paper",
             (Guid bike, PaperRequest body, Caller caller, ServicingHandlers handlers) => handlers.PaperAsync(bike, body, caller).Written()
         );

@@ -14,7 +14,7 @@ public class EveryJobTests
     public async Task Every_job_that_fits_runs_to_its_end_writes_what_it_said_and_can_be_taken_back(string set)
     {
         var ran = 0;
-        foreach (var job in OwnShed.Content.JobsFor(OwnShed.Content.Sets.Single(one => one.Id == set).Profile).Select(job => job.Id))
+        foreach (var job in JobsOn(set))
         {
             // A shed for each, so that one job's end is not another's start.
             var shed = new OwnShed();
@@ -49,8 +49,24 @@ public class EveryJobTests
             (await LinesAsync(shed, bike.Id)).ShouldBe(before, $"{job}: what was taken back still counts");
         }
 
-        ran.ShouldBeGreaterThan(10);
+        ran.ShouldBeGreaterThan(2);
     }
+
+    [Fact]
+    public void No_job_is_left_out() =>
+        Sets.SelectMany(row => JobsOn(row.Data)).Distinct().Count().ShouldBe(OwnShed.Content.Jobs.Length);
+
+    /// <summary>Every job on some of the kinds that it fits, spread over all of them: all on all would take minutes.</summary>
+    private static IEnumerable<string> JobsOn(string set) =>
+        from at in Enumerable.Range(0, OwnShed.Content.Jobs.Length)
+        let job = OwnShed.Content.Jobs[at]
+        let fitting = OwnShed
+            .Content.Sets.Where(one => job.Applies.To(Core.Bikes.Capabilities.Of(one.Profile)))
+            .Select(one => one.Id)
+            .ToList()
+        let place = fitting.IndexOf(set)
+        where place >= 0 && place % 6 == at % Math.Min(6, fitting.Count)
+        select job.Id;
 
     private static async Task<string> LinesAsync(OwnShed shed, Guid bike) =>
         string.Join('\n', (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Standing.Select(line => $"{line.Date} {line.Body}"));

@@ -380,6 +380,201 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profile-questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionsRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionSection"][];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FigureCardAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FigureRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FigureCardAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/readings": {
         parameters: {
             query?: never;
@@ -598,6 +793,97 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HistoryRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HistoryAnswer"];
                     };
                 };
                 /** @description What it is about is not there. */
@@ -7408,6 +7694,11 @@ export interface components {
          * @enum {unknown}
          */
         AirFilterBehind: "nothing" | "side-panel" | "seat" | "tank";
+        /**
+         * @description What the air filter is made of; it says whether it is washed or replaced.
+         * @enum {unknown}
+         */
+        AirFilterElement: "not-known" | "foam" | "paper" | "oiled-gauze";
         /** @description A structured match: every key named must hold one of its values. Empty matches everything. */
         Applies: {
             wanted: {
@@ -7425,6 +7716,8 @@ export interface components {
             stated?: null | components["schemas"]["Shown"];
             /** Format: int32 */
             months?: null | number;
+            /** @description What shows that it is time, where no interval says so. */
+            sign?: null | string;
             /** Format: int32 */
             count?: null | number;
             /**
@@ -7443,7 +7736,7 @@ export interface components {
             severities?: components["schemas"]["SeverityAnswer"][];
         };
         /** @enum {unknown} */
-        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown";
+        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn";
         BenchPoint: {
             /** Format: double */
             x: number;
@@ -7489,6 +7782,11 @@ export interface components {
          * @enum {unknown}
          */
         BikePart: "engine" | "intake" | "drive-and-brakes" | "chassis" | "electrics" | "papers";
+        /**
+         * @description The parts of a bike under which its profile and its figures stand, in the order one walks round it.
+         * @enum {unknown}
+         */
+        BikeSection: "engine" | "oil" | "air-and-fuel" | "cooling" | "drive" | "brakes" | "wheels-and-tyres" | "chassis" | "electrics" | "meters-and-use" | "papers";
         /** @enum {unknown} */
         BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
         BookAnswer: {
@@ -7934,8 +8232,60 @@ export interface components {
             /** @description How it stands in the field when it is corrected; null where it cannot be corrected but only struck. */
             editable: null | string;
         };
+        FigureAsked: {
+            name: string;
+            /** @description How such a figure is written. */
+            example: string;
+        };
+        FigureCardAnswer: {
+            nickname: string;
+            /**
+             * Format: int32
+             * @description How many figures the coming jobs will ask for that nobody has entered.
+             */
+            wanted: number;
+            sections: components["schemas"]["FigureSection"][];
+        };
         /** @enum {unknown} */
         FigureForm: "quantity" | "text" | "money" | "minutes" | "word";
+        /**
+         * @description What a figure is about, which says how it is written.
+         * @enum {unknown}
+         */
+        FigureKind: "capacity" | "grade" | "torque" | "figure" | "tyre" | "part-number";
+        /** @description One figure of a bike, to be read at arm's length. */
+        FigureLine: {
+            /** @description As it is entered: "torques.rear-axle". */
+            field: string;
+            /** @description What it is the figure of. */
+            name: string;
+            kind: components["schemas"]["FigureKind"];
+            /** @description As it is read out: "30 N m", "0.10 to 0.15 mm"; null where nobody has entered it. */
+            words: null | string;
+            /** @description What a bare number is taken in. */
+            unit: string;
+            from: null | components["schemas"]["ShownProvenance"];
+            /** @description The title of the coming job that will ask for it; null where none will. */
+            wantedBy: null | string;
+        };
+        FigureRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description "torques.rear-axle", "figures.plug-gap", "reservoirs.engine.drainOnly", "parts.oil filter". */
+            field: null | string;
+            /** @description As it is typed, in any unit that fits. Empty takes a part number away again. */
+            text: null | string;
+            /** @description Where it comes from: the manual, or the owner. */
+            from: components["schemas"]["FigureSource"];
+            /** @description The page of the manual, or what else there is to say of it. */
+            source: null | string;
+        };
+        FigureSection: {
+            section: components["schemas"]["BikeSection"];
+            lines: components["schemas"]["FigureLine"][];
+        };
+        /** @enum {unknown} */
+        FigureSource: "manual" | "owner";
         /**
          * @description How much is in a reservoir's capacity for a case: built dry, drained only, or drained with a new filter.
          * @enum {unknown}
@@ -7943,8 +8293,11 @@ export interface components {
         FillCase: "dry" | "drain-only" | "drain-and-filter";
         /** @enum {unknown} */
         FillState: "unknown" | "empty" | "filled";
-        /** @enum {unknown} */
-        FinalDrive: "chain" | "belt" | "shaft";
+        /**
+         * @description What reaches the rear wheel.
+         * @enum {unknown}
+         */
+        FinalDrive: "chain" | "belt" | "shaft" | "gears-in-hub";
         FindingAnswer: {
             /**
              * Format: uuid
@@ -8057,6 +8410,11 @@ export interface components {
             /** @description It was used, and the shelf did not have it. */
             missing: boolean;
         };
+        /**
+         * @description What drives the front wheel of a bike on which both are driven.
+         * @enum {unknown}
+         */
+        FrontDrive: "none" | "chain" | "oil-bath";
         FuelAnswer: {
             /** @description Of the rates: "L/100 km", or "L/h" on a bike that counts only hours. */
             unit: string;
@@ -8190,6 +8548,25 @@ export interface components {
          * @enum {unknown}
          */
         Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension" | "solvent" | "eyes";
+        HistoryAnswer: {
+            /** @description All that was written, for taking it back together. */
+            entries: components["schemas"]["EntryAnswer"][];
+        };
+        /** @description What one knows of one task. */
+        HistoryLine: {
+            task: null | string;
+            /** @description A day, a month or a year, as one remembers it; "never" for not since the bike was new. */
+            when: null | string;
+            /** @description What the dash showed then, where that is known. */
+            meter: null | string;
+            by: components["schemas"]["KnownBy"];
+        };
+        HistoryRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description One for each task that something is known of; the others are left out, and stay unknown. */
+            lines: null | components["schemas"]["HistoryLine"][];
+        };
         /** @enum {unknown} */
         Ignition: "electronic" | "points";
         /** @description What was taken in. */
@@ -8354,6 +8731,11 @@ export interface components {
          * @enum {unknown}
          */
         Known: "engine-oil" | "front-brake-fluid" | "rear-brake-fluid" | "clutch-fluid" | "coolant" | "fuel" | "fuel-mix" | "tank" | "front-tyre-pressure" | "rear-tyre-pressure";
+        /**
+         * @description How one knows it.
+         * @enum {unknown}
+         */
+        KnownBy: "memory" | "receipt" | "seller";
         /** @description What a part that is not the maker's changes, where this job should know of it. */
         KnownChange: {
             part: string;
@@ -8371,7 +8753,7 @@ export interface components {
          * @description Where it is seen, as the places are on the bike's drawing.
          * @enum {unknown}
          */
-        LeakPlace: "front-brake" | "fork-seals" | "tank-and-tap" | "carburettor" | "cylinder-head" | "cylinder-base" | "clutch-cover" | "generator-cover" | "drain-plug" | "oil-filter" | "gearbox-sprocket" | "oil-lines" | "radiator" | "rear-brake" | "shaft-drive";
+        LeakPlace: "front-brake" | "fork-seals" | "tank-and-tap" | "carburettor" | "cylinder-head" | "cylinder-base" | "clutch-cover" | "generator-cover" | "drain-plug" | "oil-filter" | "gearbox-sprocket" | "oil-lines" | "radiator" | "rear-brake" | "shaft-drive" | "front-drive";
         LeakSpot: {
             place: components["schemas"]["LeakPlace"];
             grade: components["schemas"]["LeakGrade"];
@@ -8432,7 +8814,7 @@ export interface components {
             broken: null | string;
         };
         /** @enum {unknown} */
-        LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh";
+        LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh" | "when-worn";
         LimitAnswer: {
             form: components["schemas"]["LimitForm"];
             amount: null | components["schemas"]["Shown"];
@@ -8452,9 +8834,11 @@ export interface components {
             provenance: components["schemas"]["ShownProvenance"];
             /** @description The amount as it is put into a field to be changed. */
             editable: null | string;
+            /** @description What shows that it is time, where no interval says so. */
+            sign?: null | string;
         };
         /** @enum {unknown} */
-        LimitForm: "use" | "calendar" | "paper";
+        LimitForm: "use" | "calendar" | "paper" | "worn";
         /** Format: date */
         LocalDate: string;
         LookAnswer: {
@@ -8954,6 +9338,12 @@ export interface components {
             fan: components["schemas"]["Fitment"];
             expansionTank: components["schemas"]["Fitment"];
             starting: components["schemas"]["Starting"];
+            reeds: components["schemas"]["Fitment"];
+            powerValve: components["schemas"]["Fitment"];
+            silencerPacking: components["schemas"]["Fitment"];
+            sparkArrestor: components["schemas"]["Fitment"];
+            primaryChain: components["schemas"]["Fitment"];
+            decompressor: components["schemas"]["Fitment"];
             lubrication: components["schemas"]["Lubrication"];
             gearboxOil: components["schemas"]["GearboxOil"];
             oilFilter: components["schemas"]["OilFilter"];
@@ -8961,6 +9351,7 @@ export interface components {
             oilPressureLight: boolean;
             tankOverPlugs: boolean;
             airFilter: components["schemas"]["AirFilterBehind"];
+            airFilterElement: components["schemas"]["AirFilterElement"];
             heavierOilInHeat: boolean;
             valves: components["schemas"]["ValveAdjustment"];
             /** Format: int32 */
@@ -8975,7 +9366,13 @@ export interface components {
             battery: components["schemas"]["BatteryKind"];
             /** Format: int32 */
             batteryVolts: number;
+            transmission: components["schemas"]["Transmission"];
             finalDrive: components["schemas"]["FinalDrive"];
+            frontDrive: components["schemas"]["FrontDrive"];
+            wheels: components["schemas"]["WheelBuild"];
+            /** Format: int32 */
+            frontDiscs: number;
+            abs: components["schemas"]["Fitment"];
             frontBrake: components["schemas"]["BrakeKind"];
             rearBrake: components["schemas"]["BrakeKind"];
             clutch: components["schemas"]["ClutchControl"];
@@ -8998,6 +9395,11 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * @description A question of the profile's form that is answered by a choice, a number or a yes.
+         * @enum {unknown}
+         */
+        ProfileQuestion: "displacement-cc" | "cylinders" | "stroke" | "starting" | "valves" | "valves-per-cylinder" | "decompressor" | "reeds" | "power-valve" | "silencer-packing" | "spark-arrestor" | "tank-over-plugs" | "lubrication" | "oil-filter" | "gearbox-oil" | "primary-chain" | "bodywork-over-oil" | "oil-pressure-light" | "heavier-oil-in-heat" | "fuel" | "carburettors" | "fuel-tap" | "tank" | "tank-reserve" | "air-filter-element" | "air-filter" | "cooling" | "fan" | "expansion-tank" | "clutch" | "transmission" | "final-drive" | "front-drive" | "front-brake" | "front-discs" | "rear-brake" | "abs" | "wheels" | "front-tyre" | "rear-tyre" | "linkage" | "ignition" | "battery" | "battery-volts" | "odometer" | "odometer-digits" | "hour-meter" | "use" | "stated-use-per-year" | "severities" | "frame-number" | "registration" | "title";
         /** @description Something odd about the profile that is not impossible. */
         ProfileWarning: {
             field: string;
@@ -9048,6 +9450,26 @@ export interface components {
         QuestionAnswer: {
             ask: string;
             why: string;
+        };
+        QuestionSection: {
+            section: components["schemas"]["BikeSection"];
+            questions: components["schemas"]["ProfileQuestion"][];
+            reservoirs: string[];
+            figures: components["schemas"]["FigureAsked"][];
+            torques: string[];
+            /** @description Of its figures, torques and reservoirs: those that a coming job will ask for, with that job's title. */
+            wanted: {
+                [key: string]: string;
+            };
+        };
+        QuestionsRequest: {
+            /** @description The form as it stands: only its choices count here. */
+            profile: components["schemas"]["ProfileForm"];
+            /**
+             * Format: uuid
+             * @description The bike whose coming jobs say what is wanted; null for one that is just coming in.
+             */
+            bike: null | string;
         };
         RangeAnswer: {
             short: components["schemas"]["Shown"];
@@ -9201,7 +9623,7 @@ export interface components {
          * @description Anything on a bike that holds a fluid.
          * @enum {unknown}
          */
-        ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid";
+        ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid" | "front-drive";
         ReservoirPage: {
             id: components["schemas"]["ReservoirId"];
             status: components["schemas"]["ReservoirStatus"];
@@ -9540,6 +9962,8 @@ export interface components {
             worth: null | components["schemas"]["Worth"];
             /** @description For a step of kind undo: all that stands on the bike's undo list. */
             undoList: null | components["schemas"]["ForNowAnswer"][];
+            /** @description The figure that it asks for and nobody has entered, as the figure card names it; null where nothing is missing. */
+            missing?: null | string;
             drain?: null | components["schemas"]["DrainShows"];
             /** @description What the book knows already of what is asked here. */
             facts: components["schemas"]["BookFactAnswer"][];
@@ -9753,6 +10177,11 @@ export interface components {
             torque: components["schemas"]["Shown"];
             provenance: components["schemas"]["ShownProvenance"];
         };
+        /**
+         * @description How the engine's turning reaches the rear wheel's own gearing.
+         * @enum {unknown}
+         */
+        Transmission: "gears" | "variator" | "one-speed";
         TrayAnswer: {
             item: string;
             part: string;
@@ -10016,6 +10445,11 @@ export interface components {
             /** @description Where what was there before lies now. */
             setAside: string;
         };
+        /**
+         * @description How the wheels are built.
+         * @enum {unknown}
+         */
+        WheelBuild: "not-known" | "spoked" | "cast";
         WillWriteAnswer: {
             date: components["schemas"]["LocalDate"];
             kind: string;

@@ -4,6 +4,16 @@ import 'vuetify/styles'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 
+/** An entry on a ruled card: its printed label above it, a rule under it, no box. */
+const entry = {
+  variant: 'underlined',
+  density: 'comfortable',
+  rounded: 0,
+  hideDetails: 'auto',
+  color: 'primary',
+  persistentPlaceholder: true,
+} as const
+
 /** Enamel, ink, machine green, oxide and pen yellow; square corners; no shadows. The CSS side of it is tokens.css. */
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
@@ -40,17 +50,9 @@ export const vuetify = createVuetify({
   defaults: {
     global: { ripple: false },
     VBtn: { rounded: 0, elevation: 0, variant: 'flat', class: 'plate' },
-    VTextField: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary' },
-    VTextarea: {
-      variant: 'outlined',
-      density: 'comfortable',
-      rounded: 0,
-      hideDetails: 'auto',
-      rows: 2,
-      autoGrow: true,
-      color: 'primary',
-    },
-    VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary' },
+    VTextField: { ...entry },
+    VTextarea: { ...entry, rows: 2, autoGrow: true },
+    VSelect: { ...entry },
     VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VDialog: { maxWidth: 560, scrollable: true },
   },

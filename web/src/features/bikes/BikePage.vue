@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { answer, api, newId, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
@@ -20,6 +20,7 @@ import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
 import ServiceItem from '../servicing/ServiceItem.vue'
+import { stateWords } from '../servicing/lifeSentence'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
 import ForNowCabinet from './ForNowCabinet.vue'
@@ -32,6 +33,7 @@ import { useBikeWords } from './useBikeWords'
 const props = defineProps<{ bike: string }>()
 
 const router = useRouter()
+const route = useRoute()
 const refresh = useRefresh()
 const { say } = useNotice()
 const { data, error } = useBike(() => props.bike)
@@ -63,9 +65,53 @@ const parts = computed(() => {
   const tasks = data.value?.tasks ?? []
   return (Object.keys(partNames) as TaskAnswer['part'][])
     .filter((part) => !zone.value || part === zone.value)
-    .map((part) => ({ part, tasks: tasks.filter((task) => task.part === part) }))
+    .map((part) => {
+      // What only its look decides stands last: there is nothing to wait for.
+      const own = tasks.filter((task) => task.part === part)
+      const sorted = [...own.filter((task) => task.state !== 'when-worn'), ...own.filter((task) => task.state === 'when-worn')]
+      return { part, tasks: sorted, words: inWords(own) }
+    })
     .filter((group) => group.tasks.length)
 })
+const inWords = (tasks: TaskAnswer[]) =>
+  (['overdue', 'due', 'coming-up', 'unknown', 'in-hand', 'fresh', 'when-worn'] as const)
+    .map((state) => ({ state, count: tasks.filter((task) => task.state === state).length }))
+    .filter(({ count }) => count)
+    .map(({ state, count }) => `${count} ${stateWords[state]}`)
+    .join(', ')
+/** What one comes for: what is due, and what comes next. */
+const next = computed(() => {
+  const order = ['overdue', 'due', 'coming-up']
+  const tasks = data.value?.tasks ?? []
+  const soon = tasks
+    .filter((task) => order.includes(task.state))
+    .sort((one, other) => order.indexOf(one.state) - order.indexOf(other.state) || (one.share ?? 0) - (other.share ?? 0))
+  return soon.length
+    ? soon
+    : tasks
+        .filter((task) => task.likelyDue && !task.paper)
+        .sort((one, other) => one.likelyDue!.localeCompare(other.likelyDue!))
+        .slice(0, 3)
+})
+const opened = ref(new Set<string>())
+function fold(part: string, open: boolean) {
+  const now = new Set(opened.value)
+  if (open) now.add(part)
+  else now.delete(part)
+  opened.value = now
+}
+// A line of a work order leads to its row: the part that holds it is laid open.
+watch(
+  [() => route.hash, () => data.value?.id],
+  async () => {
+    const task = data.value?.tasks.find((one) => one.id === decodeURIComponent(route.hash.slice(1)))
+    if (!task) return
+    fold(task.part, true)
+    await nextTick()
+    document.getElementById(task.id)?.scrollIntoView({ block: 'center' })
+  },
+  { immediate: true },
+)
 const pressing = computed(() =>
   Object.fromEntries(
     (Object.keys(partNames) as TaskAnswer['part'][]).map((part) => [
@@ -159,6 +205,7 @@ async function start(jobs: string[]) {
           <button type="button" @click="fuelling = true">Fuel</button>
           <button v-if="data.meters.length" type="button" @click="reading = true">Reading</button>
           <button type="button" @click="faulting = true">Fault</button>
+          <RouterLink :to="`/bikes/${data.id}/figures`">Figures</RouterLink>
           <button type="button" @click="noting = true">Note</button>
           <button type="button" @click="paying = true">Cost</button>
           <button type="button" @click="shopping = true">Shop's work</button>
@@ -176,25 +223,21 @@ async function start(jobs: string[]) {
           Only {{ partNames[zone].toLowerCase() }}.
           <v-btn class="plate small" variant="text" @click="zone = null">Show the whole bike</v-btn>
         </p>
-        <details v-if="unknowns.length" id="unknown" class="unknown">
-          <summary>
-            <b>{{ unknowns.length }} unknown</b> Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last
-            done. Unknown is not fine.
-          </summary>
-          <ul>
-            <li v-for="task in unknowns" :key="task.id">
-              <button type="button" @click="doing = task">{{ task.component }}: {{ task.title.toLowerCase() }}</button>
-            </li>
-          </ul>
-        </details>
-        <section v-for="group in parts" :key="group.part" class="cabinet" :aria-labelledby="`part-${group.part}`">
+        <p v-if="unknowns.length" id="unknown" class="unknown">
+          <RouterLink :to="`/bikes/${data.id}/history`"
+            ><b>{{ unknowns.length }} unknown</b></RouterLink
+          >
+          Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last done. Unknown is not fine: tell what you
+          know on one sheet.
+        </p>
+        <section v-if="next.length && !zone" class="cabinet" aria-labelledby="next-title">
           <header>
-            <h2 :id="`part-${group.part}`">{{ partNames[group.part] }}</h2>
+            <h2 id="next-title">Next</h2>
             <span class="label">left until due</span>
           </header>
           <ul class="items">
             <ServiceItem
-              v-for="task in group.tasks"
+              v-for="task in next"
               :id="task.id"
               :key="task.id"
               :task="task"
@@ -206,6 +249,31 @@ async function start(jobs: string[]) {
             />
           </ul>
         </section>
+        <details
+          v-for="group in parts"
+          :key="group.part"
+          class="cabinet part"
+          :open="zone === group.part || opened.has(group.part)"
+          @toggle="fold(group.part, ($event.target as HTMLDetailsElement).open)"
+        >
+          <summary>
+            <h2>{{ partNames[group.part] }}</h2>
+            <span class="soft">{{ group.words }}</span>
+          </summary>
+          <ul class="items">
+            <ServiceItem
+              v-for="task in group.tasks"
+              :id="zone || !next.includes(task) ? task.id : undefined"
+              :key="task.id"
+              :task="task"
+              :today="data.today"
+              :startable="data.jobs.some((job) => job.id === task.job)"
+              @done="doing = task"
+              @interval="setting = task"
+              @start="start([task.job!])"
+            />
+          </ul>
+        </details>
         <section v-if="!data.tasks.length" class="cabinet none">
           <p>No schedule that ships fits this profile yet. Readings, notes and findings are kept all the same.</p>
         </section>
@@ -237,6 +305,7 @@ async function start(jobs: string[]) {
           <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
           <RouterLink :to="`/bikes/${data.id}/parts`">Changes, repairs, teardown sheets</RouterLink>
+          <RouterLink :to="`/bikes/${data.id}/history`">What I know of its past</RouterLink>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>
       </aside>
@@ -334,30 +403,22 @@ h1 {
   padding: 0.5rem 1.1rem;
   border: 1px dashed var(--ink);
 }
-.unknown summary {
-  cursor: pointer;
-}
 .unknown b {
   font: 700 1.125rem/1.2 var(--head);
-}
-.unknown ul {
-  margin: 0.4rem 0 0;
-  padding: 0;
-  list-style: none;
-  columns: 2 240px;
-}
-.unknown li button {
-  min-height: 36px;
-  text-align: left;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .acts {
   display: flex;
   flex-wrap: wrap;
   gap: 0.5rem;
 }
-.acts button {
+.acts button,
+.acts a {
+  display: grid;
+  place-items: center;
+  text-decoration: none;
+}
+.acts button,
+.acts a {
   flex: 1 1 auto;
   min-height: 46px;
   padding: 0 0.9rem;
@@ -377,6 +438,21 @@ h1 {
   margin: 0;
   padding: 0;
   list-style: none;
+}
+.part summary {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0.2rem 1.2rem;
+  min-height: 52px;
+  padding: 0.75rem 1.1rem 0.6rem;
+  cursor: pointer;
+}
+.part summary h2 {
+  font-size: 1.375rem;
+}
+.part[open] summary {
+  border-bottom: 1px solid var(--rule);
 }
 .none {
   padding: 1rem 1.1rem;

@@ -35,6 +35,19 @@ const profile = computed({
   set: (now) => (sheet.form.profile = now),
 })
 const all = ref(false)
+const uses = {
+  road: 'For the road',
+  'dual-sport': 'For road and track',
+  'trail-or-enduro': 'For trail and enduro',
+  motocross: 'For the motocross track',
+  trials: 'For trials',
+  utility: 'For errands and work',
+} as const
+const groups = computed(() =>
+  (Object.keys(uses) as (keyof typeof uses)[])
+    .map((use) => ({ use, title: uses[use], sets: (sets.value ?? []).filter((set) => set.profile.use === use) }))
+    .filter((group) => group.sets.length),
+)
 const unit = computed(() => (profile.value?.odometer === 'miles' ? 'mi' : profile.value?.odometer === 'kilometres' ? 'km' : 'h'))
 const hidden = computed(() =>
   Object.keys(sheet.refusal?.fields ?? {}).some((field) => !['nickname', 'make', 'model', 'year', 'reading'].includes(field)),
@@ -87,18 +100,21 @@ async function keep() {
     <DraftLine :sheet="sheet" />
     <section aria-labelledby="kind-title">
       <h2 id="kind-title" class="label">What kind is it?</h2>
-      <div class="sets">
-        <button
-          v-for="set in sets"
-          :key="set.id"
-          type="button"
-          class="set"
-          :aria-pressed="sheet.form.set === set.id"
-          @click="choose(set.id)"
-        >
-          <b>{{ set.title }}</b>
-          <span>{{ set.for }}</span>
-        </button>
+      <div v-for="group in groups" :key="group.use" class="group">
+        <h3>{{ group.title }}</h3>
+        <div class="sets">
+          <button
+            v-for="set in group.sets"
+            :key="set.id"
+            type="button"
+            class="set"
+            :aria-pressed="sheet.form.set === set.id"
+            @click="choose(set.id)"
+          >
+            <b>{{ set.title }}</b>
+            <span>{{ set.for }}</span>
+          </button>
+        </div>
       </div>
     </section>
     <form v-if="profile" class="cabinet" @submit.prevent="keep">
@@ -157,25 +173,32 @@ async function keep() {
 h1 {
   font-size: 2.5rem;
 }
+.group {
+  margin-top: 0.7rem;
+}
+h3 {
+  font-size: 1.125rem;
+}
 .sets {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
-  gap: 0.75rem;
-  margin-top: 0.5rem;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 0.6rem;
+  margin-top: 0.3rem;
 }
 .set {
   display: grid;
   align-content: start;
   gap: 0.25rem;
-  padding: 0.9rem 1.1rem;
+  padding: 0.6rem 0.9rem 0.7rem;
   border: 1px solid var(--rule);
   border-top: 3px solid var(--ink);
   background: var(--card);
+  font-size: 0.9375rem;
   text-align: left;
   cursor: pointer;
 }
 .set b {
-  font: 700 1.375rem/1.1 var(--head);
+  font: 700 1.25rem/1.1 var(--head);
 }
 .set[aria-pressed='true'] {
   outline: 3px solid var(--ink);

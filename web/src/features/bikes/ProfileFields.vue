@@ -1,246 +1,220 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { ProfileForm, Refusal, SettingsAnswer } from '@/api/client'
-import { whole } from '@/api/client'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { answer, api, whole, type ProfileForm, type QuestionSection, type Refusal, type SettingsAnswer } from '@/api/client'
 import { plainWords } from '@/design/format'
+import { sectionNames } from '../figures/useFigures'
 import ReservoirFields from './ReservoirFields.vue'
+import { choiceTitle, questions, type Question } from './profileQuestions'
 
+/** What a bike is, part by part. What is asked is decided by the server, from what was answered: only what this bike has. */
 const form = defineModel<ProfileForm>({ required: true })
-const props = defineProps<{ refusal: Refusal | null; settings?: SettingsAnswer }>()
+const props = defineProps<{ refusal: Refusal | null; settings?: SettingsAnswer; bike?: string }>()
 
-const choices = {
-  use: ['road', 'dual-sport', 'trail-or-enduro', 'motocross', 'trials', 'utility'],
-  title: ['unknown', 'road-title', 'off-road-only', 'no-papers'],
-  stroke: ['two', 'four'],
-  cooling: ['air', 'oil', 'liquid'],
-  fan: ['not-known', 'fitted', 'not-fitted'],
-  expansionTank: ['not-known', 'fitted', 'not-fitted'],
-  starting: ['kick', 'electric', 'both'],
-  lubrication: ['premix', 'oil-injection', 'wet-sump', 'dry-sump', 'splash'],
-  gearboxOil: ['shared', 'separate', 'separate-with-primary', 'none'],
-  oilFilter: ['none', 'cartridge', 'spin-on', 'screen', 'centrifugal'],
-  valves: ['none', 'screw-and-locknut', 'shim-under-bucket', 'hydraulic'],
-  fuel: ['carburettor', 'injection'],
-  fuelTap: ['none', 'on-off', 'on-reserve-off', 'vacuum'],
-  tank: ['steel', 'plastic', 'aluminium'],
-  ignition: ['electronic', 'points'],
-  battery: ['none', 'flooded', 'agm-or-gel', 'li-fe-po4'],
-  finalDrive: ['chain', 'belt', 'shaft'],
-  frontBrake: ['disc', 'drum'],
-  rearBrake: ['disc', 'drum'],
-  clutch: ['cable', 'hydraulic', 'none'],
-} as const
-const special: Record<string, string> = { 'li-fe-po4': 'LiFePO4', 'agm-or-gel': 'AGM or gel' }
-const items = (values: readonly string[]) => values.map((value) => ({ value, title: special[value] ?? plainWords(value) }))
-const allEngineChoices = [
-  'stroke',
-  'cooling',
-  'fan',
-  'expansionTank',
-  'starting',
-  'lubrication',
-  'gearboxOil',
-  'oilFilter',
-  'valves',
-  'fuel',
-  'fuelTap',
-  'tank',
-  'ignition',
-  'battery',
-] as const
-const engineChoices = computed(() =>
-  allEngineChoices.filter(
-    (name) => (name !== 'fan' || form.value.cooling !== 'air') && (name !== 'expansionTank' || form.value.cooling === 'liquid'),
-  ),
-)
-const chassisChoices = ['finalDrive', 'frontBrake', 'rearBrake', 'clutch'] as const
+/** What was typed does not change what is asked; what was chosen does. */
+const shape = computed(() => ({ ...form.value, reservoirs: {}, torques: {}, figures: {} }))
+const { data: sections } = useQuery({
+  queryKey: ['profile-questions', () => props.bike, shape],
+  queryFn: () =>
+    answer(
+      api.POST('/api/profile-questions', {
+        body: { profile: { ...shape.value, year: whole(form.value.year) }, bike: props.bike ?? null },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+
+const opened = ref(new Set<string>())
+const toggle = (section: string, open: boolean) => {
+  const now = new Set(opened.value)
+  if (open) now.add(section)
+  else now.delete(section)
+  opened.value = now
+}
 const error = (field: string) => props.refusal?.of(field)
+const fieldsOf = (section: QuestionSection) => [
+  ...section.questions.map(String),
+  ...section.reservoirs.map((name) => `reservoirs.${name}`),
+  ...section.torques.map((name) => `torques.${name}`),
+  ...section.figures.map((one) => `figures.${one.name}`),
+]
+const camel = (word: string) => word.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
+const refused = (section: QuestionSection) =>
+  Object.keys(props.refusal?.fields ?? {}).some((field) =>
+    fieldsOf(section).some((own) => field === own || field.startsWith(`${own}.`) || field.startsWith(camel(own))),
+  )
+// A refusal is never folded away.
+watch(
+  () => props.refusal,
+  () => sections.value?.filter(refused).forEach((section) => toggle(section.section, true)),
+)
 
-const tyreInners = items(['tube', 'tubeless', 'foam-insert'])
-const tyres = [
-  { name: 'frontTyre', title: 'Front tyre' },
-  { name: 'rearTyre', title: 'Rear tyre' },
-] as const
-const tyre = (name: 'frontTyre' | 'rearTyre', part: Partial<NonNullable<ProfileForm['frontTyre']>>) =>
-  (form.value = {
-    ...form.value,
-    [name]: { size: null, placard: null, dateCode: null, inner: 'tube', ...form.value[name], ...part },
-  })
-const reservoirs = computed(() => Object.keys(form.value.reservoirs))
-const torques = computed(() => Object.keys(form.value.torques))
-const torque = (name: string, text: string) => (form.value = { ...form.value, torques: { ...form.value.torques, [name]: text } })
-const figures = computed(() => Object.keys(form.value.figures))
-const figure = (name: string, text: string) => (form.value = { ...form.value, figures: { ...form.value.figures, [name]: text } })
-const counted = (text: string) => (text === '' ? 0 : whole(text))
+const ask = (name: string): Question => questions[camel(name)] ?? { kind: 'text', label: plainWords(name) }
+const value = (name: string) => (form.value as unknown as Record<string, unknown>)[camel(name)]
+const change = (name: string, now: unknown) => (form.value = { ...form.value, [camel(name)]: now })
+/** What stands in a section, in one line. */
+const summary = (section: QuestionSection) =>
+  section.questions
+    .map((name) => {
+      const question = ask(name)
+      const now = value(name)
+      if (question.kind === 'yes') return now ? question.label : null
+      if (question.kind === 'choice')
+        return now && now !== 'not-known' && now !== 'none' && now !== 'nothing' ? choiceTitle(String(now), question) : null
+      if (question.kind === 'number')
+        return now ? `${String(now)} ${question.unit ?? question.label.toLowerCase().replace(/s$/, now === 1 ? '' : 's')}` : null
+      if (question.kind === 'tyre') return (now as { size?: string } | null)?.size ?? null
+      if (question.kind === 'many') return (now as string[]).map(plainWords).join(', ') || null
+      return now ? String(now) : null
+    })
+    .filter(Boolean)
+    .join(', ')
+const wanted = (section: QuestionSection) => Object.keys(section.wanted).length
+const hint = (section: QuestionSection, field: string) =>
+  section.wanted[field] ? `Wanted for: ${section.wanted[field]}` : undefined
+const tyreOf = (name: string) => value(name) as ProfileForm['frontTyre']
+const tyre = (name: string, part: Partial<NonNullable<ProfileForm['frontTyre']>>) =>
+  change(name, { size: null, placard: null, dateCode: null, inner: 'tube', ...tyreOf(name), ...part })
+const emptyReservoir: ProfileForm['reservoirs'][string] = {
+  grade: null,
+  dryFill: null,
+  drainOnly: null,
+  drainAndFilter: null,
+  level: null,
+  stance: 'upright-on-level',
+  readAt: 'hot',
+  waitMinutes: 3,
+}
+const odometers = [
+  { value: null, title: 'No odometer' },
+  { value: 'miles', title: 'Odometer in miles' },
+  { value: 'kilometres', title: 'Odometer in kilometres' },
+]
 </script>
 
 <template>
-  <fieldset>
-    <legend>Engine</legend>
-    <v-select
-      v-for="name in engineChoices"
-      :key="name"
-      v-model="form[name]"
-      :items="items(choices[name])"
-      :label="plainWords(name)"
-      :error-messages="error(name)"
-    />
-    <v-text-field
-      :model-value="form.displacementCc"
-      type="number"
-      label="Displacement"
-      suffix="cc"
-      :error-messages="error('displacementCc')"
-      @update:model-value="form.displacementCc = counted(String($event))"
-    />
-    <v-text-field
-      :model-value="form.cylinders"
-      type="number"
-      label="Cylinders"
-      :error-messages="error('cylinders')"
-      @update:model-value="form.cylinders = counted(String($event))"
-    />
-    <v-checkbox v-model="form.bodyworkOverOil" label="Panels cover filter or drain plug" />
-    <v-checkbox v-model="form.tankOverPlugs" label="The tank must come off to reach plugs and valve cover" />
-    <v-select
-      v-model="form.airFilter"
-      :items="items(['nothing', 'side-panel', 'seat', 'tank'])"
-      label="What is over the air filter"
-    />
-    <v-checkbox
-      v-if="form.stroke === 'four'"
-      v-model="form.heavierOilInHeat"
-      label="Heavier oil in heat: ridden only then, and warmed up with care"
-    />
-    <v-checkbox v-model="form.oilPressureLight" label="Has an oil light" />
-  </fieldset>
-  <fieldset>
-    <legend>Chassis</legend>
-    <v-select
-      v-for="name in chassisChoices"
-      :key="name"
-      v-model="form[name]"
-      :items="items(choices[name])"
-      :label="plainWords(name)"
-      :error-messages="error(name)"
-    />
-    <v-checkbox v-model="form.linkage" label="A linkage works the shock" />
-  </fieldset>
-  <fieldset>
-    <legend>Meters and use</legend>
-    <v-select
-      v-model="form.odometer"
-      :items="[
-        { value: null, title: 'No odometer' },
-        { value: 'miles', title: 'Odometer in miles' },
-        { value: 'kilometres', title: 'Odometer in kilometres' },
-      ]"
-      label="Odometer"
-    />
-    <v-text-field
-      v-if="form.odometer"
-      :model-value="form.odometerDigits"
-      type="number"
-      label="Whole digits on the dash"
-      :error-messages="error('odometer.digits')"
-      @update:model-value="form.odometerDigits = counted(String($event))"
-    />
-    <v-checkbox v-model="form.hourMeter" label="Hour meter" />
-    <v-select v-model="form.use" :items="items(choices.use)" label="Use" :error-messages="error('use')" />
-    <v-text-field
-      v-model="form.statedUsePerYear"
-      label="About how much a year, for instance 40 h"
-      :error-messages="error('statedUsePerYear')"
-    />
-    <v-select v-model="form.severities" :items="items(['grit', 'raced'])" multiple label="Hard use that shortens limits" />
-  </fieldset>
-  <fieldset>
-    <legend>Figures from the manual</legend>
-    <v-text-field
-      v-if="form.valves !== 'none'"
-      :model-value="form.valvesPerCylinder"
-      type="number"
-      label="Valves per cylinder"
-      :error-messages="error('valvesPerCylinder')"
-      @update:model-value="form.valvesPerCylinder = counted(String($event))"
-    />
-    <v-text-field
-      v-if="form.fuel === 'carburettor'"
-      :model-value="form.carburettors"
-      type="number"
-      label="Carburettors"
-      :error-messages="error('carburettors')"
-      @update:model-value="form.carburettors = counted(String($event))"
-    />
-    <v-text-field
-      v-if="form.battery !== 'none'"
-      :model-value="form.batteryVolts"
-      type="number"
-      label="Battery"
-      suffix="V"
-      :error-messages="error('batteryVolts')"
-      @update:model-value="form.batteryVolts = counted(String($event))"
-    />
-    <v-text-field v-model="form.tankReserve" label="Fuel reserve" :error-messages="error('tankReserve')" />
-    <v-text-field
-      v-for="name in torques"
-      :key="name"
-      :model-value="form.torques[name] ?? ''"
-      :label="`${plainWords(name)} torque, in ${settings?.torqueUnit ?? 'N m'} or any unit`"
-      :error-messages="error(`torques.${name}`)"
-      @update:model-value="torque(name, $event)"
-    />
-    <v-text-field
-      v-for="name in figures"
-      :key="name"
-      :model-value="form.figures[name] ?? ''"
-      :label="`${plainWords(name)}, such as ${name.includes('voltage') ? '12.6 to 13.2 V' : name === 'idle-speed' ? '1,250 to 1,350 rpm' : name.includes('pressure') ? 'at least 8 bar' : '0.10 to 0.15 mm'}`"
-      :error-messages="error(`figures.${name}`)"
-      @update:model-value="figure(name, $event)"
-    />
-  </fieldset>
-  <ReservoirFields
-    v-for="name in reservoirs"
-    :key="name"
-    :model-value="form.reservoirs[name]!"
-    :name="name"
-    :refusal="refusal"
-    :unit="settings?.volumeUnit ?? 'L'"
-    @update:model-value="form = { ...form, reservoirs: { ...form.reservoirs, [name]: $event } }"
-  />
-  <fieldset v-for="one in tyres" :key="one.name">
-    <legend>{{ one.title }}</legend>
-    <v-text-field
-      :model-value="form[one.name]?.size"
-      label="Size, as printed"
-      :error-messages="error(`${one.name}.size`)"
-      @update:model-value="tyre(one.name, { size: $event || null })"
-    />
-    <v-text-field
-      :model-value="form[one.name]?.placard"
-      label="Pressure on the placard, in bar or psi"
-      :error-messages="error(`${one.name}.placard`)"
-      @update:model-value="tyre(one.name, { placard: $event || null })"
-    />
-    <v-text-field
-      :model-value="form[one.name]?.dateCode"
-      label="Last four of its DOT code, such as 1820"
-      :error-messages="error(`${one.name}.dateCode`)"
-      @update:model-value="tyre(one.name, { dateCode: $event || null })"
-    />
-    <v-select
-      :model-value="form[one.name]?.inner ?? 'tube'"
-      :items="tyreInners"
-      label="Inside it"
-      @update:model-value="tyre(one.name, { inner: $event })"
-    />
-  </fieldset>
-  <fieldset>
-    <legend>Papers</legend>
-    <v-text-field v-model="form.frameNumber" label="Frame number or VIN" :error-messages="error('frameNumber')" />
-    <v-text-field v-model="form.registration" label="Registration" :error-messages="error('registration')" />
-    <v-select v-model="form.title" :items="items(choices.title)" label="Title" />
-  </fieldset>
+  <div class="sections">
+    <details
+      v-for="section in sections"
+      :key="section.section"
+      class="section"
+      :open="opened.has(section.section)"
+      @toggle="toggle(section.section, ($event.target as HTMLDetailsElement).open)"
+    >
+      <summary>
+        <b>{{ sectionNames[section.section] }}</b>
+        <span class="soft sum">{{ summary(section) }}</span>
+        <span v-if="refused(section)" class="mark stop">something is not right</span>
+        <span v-else-if="wanted(section)" class="mark">{{ wanted(section) }} wanted for coming work</span>
+      </summary>
+      <div class="fields">
+        <template v-for="name in section.questions" :key="name">
+          <v-select
+            v-if="camel(name) === 'odometer'"
+            :model-value="form.odometer"
+            :items="odometers"
+            label="Odometer"
+            @update:model-value="change(name, $event)"
+          />
+          <v-select
+            v-else-if="ask(name).kind === 'choice' || ask(name).kind === 'many'"
+            :model-value="value(name)"
+            :items="(ask(name).values ?? []).map((one) => ({ value: one, title: choiceTitle(one, ask(name)) }))"
+            :label="ask(name).label"
+            :multiple="ask(name).kind === 'many'"
+            :error-messages="error(camel(name))"
+            @update:model-value="change(name, $event)"
+          />
+          <v-checkbox
+            v-else-if="ask(name).kind === 'yes'"
+            :model-value="value(name)"
+            :label="ask(name).label"
+            @update:model-value="change(name, $event)"
+          />
+          <v-text-field
+            v-else-if="ask(name).kind === 'number'"
+            :model-value="value(name) || ''"
+            inputmode="numeric"
+            maxlength="6"
+            :label="ask(name).label"
+            :suffix="ask(name).unit"
+            :error-messages="error(camel(name) === 'odometerDigits' ? 'odometer.digits' : camel(name))"
+            @update:model-value="change(name, $event === '' ? 0 : whole($event))"
+          />
+          <fieldset v-else-if="ask(name).kind === 'tyre'" class="own">
+            <legend>{{ ask(name).label }}</legend>
+            <v-text-field
+              :model-value="tyreOf(camel(name))?.size"
+              label="Size, as printed"
+              :error-messages="error(`${camel(name)}.size`)"
+              @update:model-value="tyre(camel(name), { size: $event || null })"
+            />
+            <v-text-field
+              :model-value="tyreOf(camel(name))?.placard"
+              label="Pressure on the placard"
+              suffix="bar"
+              :error-messages="error(`${camel(name)}.placard`)"
+              @update:model-value="tyre(camel(name), { placard: $event || null })"
+            />
+            <v-text-field
+              :model-value="tyreOf(camel(name))?.dateCode"
+              label="Week and year of its DOT code"
+              placeholder="1820"
+              :error-messages="error(`${camel(name)}.dateCode`)"
+              @update:model-value="tyre(camel(name), { dateCode: $event || null })"
+            />
+            <v-select
+              :model-value="tyreOf(camel(name))?.inner ?? 'tube'"
+              :items="['tube', 'tubeless', 'foam-insert'].map((one) => ({ value: one, title: plainWords(one) }))"
+              label="Inside it"
+              @update:model-value="tyre(camel(name), { inner: $event })"
+            />
+          </fieldset>
+          <v-text-field
+            v-else
+            :model-value="value(name)"
+            :label="ask(name).label"
+            :placeholder="ask(name).example"
+            :error-messages="error(camel(name))"
+            @update:model-value="change(name, $event || null)"
+          />
+        </template>
+        <v-text-field
+          v-for="figure in section.figures"
+          :key="figure.name"
+          :model-value="form.figures[figure.name] ?? ''"
+          :label="plainWords(figure.name)"
+          :placeholder="figure.example"
+          :hint="hint(section, `figures.${figure.name}`)"
+          :persistent-hint="!!section.wanted[`figures.${figure.name}`]"
+          :error-messages="error(`figures.${figure.name}`)"
+          @update:model-value="form = { ...form, figures: { ...form.figures, [figure.name]: $event } }"
+        />
+        <v-text-field
+          v-for="name in section.torques"
+          :key="name"
+          :model-value="form.torques[name] ?? ''"
+          :label="`${plainWords(name)}, torque`"
+          :suffix="form.torques[name] ? undefined : (settings?.torqueUnit ?? 'N m')"
+          :hint="hint(section, `torques.${name}`)"
+          :persistent-hint="!!section.wanted[`torques.${name}`]"
+          :error-messages="error(`torques.${name}`)"
+          @update:model-value="form = { ...form, torques: { ...form.torques, [name]: $event } }"
+        />
+        <ReservoirFields
+          v-for="name in section.reservoirs"
+          :key="name"
+          class="own"
+          :model-value="form.reservoirs[name] ?? emptyReservoir"
+          :name="name"
+          :refusal="refusal"
+          :unit="settings?.volumeUnit ?? 'L'"
+          :wanted="section.wanted[`reservoirs.${name}`]"
+          @update:model-value="form = { ...form, reservoirs: { ...form.reservoirs, [name]: $event } }"
+        />
+      </div>
+    </details>
+  </div>
 </template>
 
 <style scoped src="./profile-fields.css"></style>

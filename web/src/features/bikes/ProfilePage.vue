@@ -63,7 +63,7 @@ const keep = () =>
             :error-messages="refusal?.of('year')"
           />
         </div>
-        <ProfileFields v-model="form" :refusal="refusal" :settings="settings" />
+        <ProfileFields v-model="form" :refusal="refusal" :settings="settings" :bike="bike" />
         <ConflictChoice v-if="other" :other="other" :refusal="refusal" @take="take" @keep="keepMine" />
         <p v-else-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
         <div class="acts">

@@ -6,7 +6,7 @@ import { plainWords } from '@/design/format'
 /** What the owner knows of one reservoir, from the manual. Empty is unknown; nothing is guessed. */
 type Form = ProfileForm['reservoirs'][string]
 const form = defineModel<Form>({ required: true })
-const props = defineProps<{ name: string; refusal: Refusal | null; unit: string }>()
+const props = defineProps<{ name: string; refusal: Refusal | null; unit: string; wanted?: string }>()
 
 const items = (values: readonly string[]) => values.map((value) => ({ value, title: plainWords(value) }))
 const levels = items([
@@ -36,7 +36,10 @@ const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part }
     />
     <v-text-field
       :model-value="form.drainOnly"
-      :label="`Fill after draining, in ${unit} or any unit`"
+      label="Fill after draining"
+      :suffix="form.drainOnly ? undefined : unit"
+      :hint="wanted ? `Wanted for: ${wanted}` : undefined"
+      :persistent-hint="!!wanted"
       :error-messages="error('drainOnly')"
       @update:model-value="change({ drainOnly: $event || null })"
     />
@@ -70,7 +73,8 @@ const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part }
       v-if="readAfterRunning"
       :model-value="form.waitMinutes"
       type="number"
-      label="Minutes to wait before reading"
+      label="Wait before reading"
+      suffix="min"
       :error-messages="error('waitMinutes')"
       @update:model-value="change({ waitMinutes: $event === '' ? 0 : whole($event) })"
     />

@@ -28,6 +28,7 @@ const names: Partial<Record<Page['id'], string>> = {
   clutch: 'Clutch fluid',
   'fork-legs': 'Fork oil',
   'shaft-drive': 'Shaft drive oil',
+  'front-drive': 'Front drive oil',
 }
 const nameOf = (id: Page['id']) => names[id] ?? plainWords(id)
 const verdicts = {

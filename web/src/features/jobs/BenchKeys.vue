@@ -12,6 +12,7 @@ const keys = [
   ['T', 'start or stop the timer'],
   ['F', 'found something'],
   ['N', 'note'],
+  ['C', 'figure card'],
   ['← →', 'look back and ahead'],
   ['Esc', 'back to the step that is next'],
   ['?', 'this list'],

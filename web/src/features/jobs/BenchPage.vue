@@ -7,6 +7,8 @@ import { focusHeading } from '@/design/focusHeading'
 import { minutes, quantity } from '@/design/format'
 import { typing, useKeys } from '@/design/useKeys'
 import { useSubject } from '@/design/useSubject'
+import FigureCard from '../figures/FigureCard.vue'
+import FigureEntry, { type FigureMissed } from '../figures/FigureEntry.vue'
 import FindingSheet from '../findings/FindingSheet.vue'
 import BenchDone from './BenchDone.vue'
 import BenchKeys from './BenchKeys.vue'
@@ -31,7 +33,11 @@ const step = computed(() => run.value?.steps.find((one) => one.id === looking.va
 const at = computed(() => run.value?.steps.findIndex((one) => one.id === step.value?.id) ?? -1)
 const next = computed(() => run.value?.steps.slice(at.value + 1).find((one) => one.mark === 'open'))
 const record = ref<RecordRequest>({})
-const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | null>(null)
+const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | 'card' | null>(null)
+const missing = ref<FigureMissed | null>(null)
+const { open: cardOpen } = useSubject(
+  computed({ get: () => (sheet.value === 'card' ? sheet.value : null), set: () => (sheet.value = null) }),
+)
 /** The steps or the tray as a sheet, where there is no room for them beside the step. */
 const { open: listing, subject: listed } = useSubject(
   computed({
@@ -106,6 +112,7 @@ useKeys((event, target) => {
     f: () => (sheet.value = 'finding'),
     n: () => (sheet.value = 'note'),
     t: toggleTimer,
+    c: () => (sheet.value = 'card'),
     '?': () => (sheet.value = 'keys'),
     ArrowRight: () => look(1),
     ArrowLeft: () => look(-1),
@@ -137,6 +144,7 @@ useKeys((event, target) => {
       >
         {{ one.words }} <small>{{ one.title }}</small>
       </button>
+      <button type="button" class="leave" @click="sheet = 'card'">Figure card</button>
       <button v-if="run.status === 'running'" type="button" class="leave quiet-leave" @click="sheet = 'aside'">
         Set it aside
       </button>
@@ -170,6 +178,7 @@ useKeys((event, target) => {
           @toggle-timer="toggleTimer"
           @finding="sheet = 'finding'"
           @note="sheet = 'note'"
+          @missing="missing = $event"
         >
           <StepRecord
             v-if="open"
@@ -220,6 +229,7 @@ useKeys((event, target) => {
       <nav class="thumb" aria-label="More">
         <button type="button" @click="sheet = 'steps'">Steps</button>
         <button type="button" @click="sheet = 'tray'">Tray, {{ run.tray.length }}</button>
+        <button type="button" @click="sheet = 'card'">Figures</button>
         <button type="button" @click="sheet = 'finding'">Found something</button>
       </nav>
     </template>
@@ -275,6 +285,11 @@ useKeys((event, target) => {
       :refusal="refusal"
       @close="sheet = null"
     />
+    <SheetFrame v-model="cardOpen" :width="1180" :title="`${run.bikeName}: figure card`">
+      <FigureCard :bike="run.bike" />
+      <template #acts><v-btn class="plate" @click="sheet = null">Back to the step</v-btn></template>
+    </SheetFrame>
+    <FigureEntry v-model="missing" :bike="run.bike" />
     <BenchKeys :open="sheet === 'keys'" @close="sheet = null" />
     <SheetFrame v-if="step" v-model="listing" :title="listed === 'tray' ? 'On the tray' : 'Steps'">
       <TrayPane v-if="listed === 'tray'" :run="run" :act="act" :refusal="refusal" />

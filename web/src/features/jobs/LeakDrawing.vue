@@ -28,6 +28,7 @@ const at: Record<Place, [number, number]> = {
   radiator: [202, 76],
   'rear-brake': [84, 116],
   'shaft-drive': [64, 128],
+  'front-drive': [248, 128],
 }
 const spot = (one: Place) => props.spots.find((each) => each.place === one)
 const drops = { none: 0, damp: 1, 'one-spot': 1, several: 3, drip: 3, running: 5 }

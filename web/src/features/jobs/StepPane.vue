@@ -4,10 +4,11 @@ import type { RunAnswer, StepAnswer } from '@/api/client'
 import ChalkStroke from '@/design/ChalkStroke.vue'
 import { number, plainWords, quantity } from '@/design/format'
 import { provenanceWords } from '../servicing/lifeSentence'
+import type { FigureMissed } from '../figures/FigureEntry.vue'
 import StepFacts from './StepFacts.vue'
 
 const props = defineProps<{ step: StepAnswer; run: RunAnswer; timer?: { words: string; over: boolean }; next?: string }>()
-defineEmits<{ toggleTimer: []; finding: []; note: [] }>()
+defineEmits<{ toggleTimer: []; finding: []; note: []; missing: [figure: FigureMissed] }>()
 
 /** Before the first step the whole job is laid out; later only what this step wants. */
 const needs = computed(() => (props.run.steps[0]?.id === props.step.id ? props.run.needs : props.step.needs))
@@ -22,6 +23,15 @@ const limits = ({ low, high }: NonNullable<StepAnswer['measure']>) =>
         ? `at most ${quantity(high)}`
         : ''
 const level = computed(() => props.step.level)
+/** The figure that this step wants and nobody has entered: typed here, it is kept for every bike page and job to come. */
+const missing = computed((): FigureMissed | null => {
+  const { missing: field, measure, reservoir } = props.step
+  if (!field) return null
+  const name = plainWords(field.split('.')[1]!)
+  return field.startsWith('reservoirs.')
+    ? { field: `${field}.drainOnly`, name: `${plainWords(reservoir!)}, after draining`, unit: props.run.volumeUnit }
+    : { field, name: field.startsWith('torques.') ? `${name}, torque` : name, unit: measure?.unit ?? '' }
+})
 </script>
 
 <template>
@@ -68,7 +78,8 @@ const level = computed(() => props.step.level)
       <div v-else-if="step.kind === 'pour'">
         <span class="label">How much</span>
         <span class="figure huge">not entered</span>
-        <span class="soft">The capacity is not in the profile. Pour little by little, to the mark.</span>
+        <span class="soft">Pour little by little, to the mark.</span>
+        <button v-if="missing" type="button" class="enter" @click="$emit('missing', missing)">Enter it from the manual</button>
       </div>
       <div v-if="step.grade && step.kind === 'pour'">
         <span class="label">Of what</span>
@@ -87,7 +98,7 @@ const level = computed(() => props.step.level)
         </template>
         <template v-else>
           <span class="words">by the manual</span>
-          <span class="soft">Not in the profile. Copy it there once.</span>
+          <button v-if="missing" type="button" class="enter" @click="$emit('missing', missing)">Enter it from the manual</button>
         </template>
       </div>
       <div v-if="step.measure">
@@ -99,9 +110,10 @@ const level = computed(() => props.step.level)
         <template v-else>
           <span class="words">by the manual</span>
           <span class="soft"
-            >No verdict without a limit: {{ step.measure.whereToFind ?? 'the manual has it.' }} Copy it into the profile once;
-            what you measure is kept all the same.</span
+            >No verdict without a limit: {{ step.measure.whereToFind ?? 'the manual has it.' }} What you measure is kept all the
+            same.</span
           >
+          <button v-if="missing" type="button" class="enter" @click="$emit('missing', missing)">Enter the limit</button>
         </template>
         <span v-if="step.measure.within" class="soft">The places within {{ quantity(step.measure.within) }} of each other</span>
       </div>
@@ -160,6 +172,13 @@ const level = computed(() => props.step.level)
 </template>
 
 <style scoped>
+.enter {
+  min-height: 44px;
+  justify-self: start;
+  font: 600 1.125rem/1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
 .for-now {
   display: flex;
   align-items: center;
