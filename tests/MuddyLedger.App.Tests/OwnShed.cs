@@ -47,6 +47,9 @@ internal sealed class OwnShed
         Viewings = new(viewings, Content, new SimulatedRecallNotices(), Writing);
         Parts = new(Pictures, Day, runs, Content, Writing);
         Fluids = new(Pictures, new SimulatedWeather(), Writing);
+        Figures = new(Pictures, Libraries, Writing);
+        History = new(Pictures, Writing);
+        Servicing = new(Pictures, Writing);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }
 
@@ -63,12 +66,15 @@ internal sealed class OwnShed
     public BookHandlers Book { get; }
     public ReadingHandlers Readings { get; }
     public SettingsHandlers Settings { get; }
-    public Shed.ShedHandlers Whole { get; }
+    public App.Shed.ShedHandlers Whole { get; }
     public ShelfHandlers Shelf { get; }
     public ViewingHandlers Viewings { get; }
     public PartsHandlers Parts { get; }
     public FluidHandlers Fluids { get; }
     public OwnJobHandlers OwnJobs { get; }
+    public App.Figures.FigureHandlers Figures { get; }
+    public App.Servicing.HistoryHandlers History { get; }
+    public App.Servicing.ServicingHandlers Servicing { get; }
 
     public static async Task<OwnShed> DemoAsync()
     {

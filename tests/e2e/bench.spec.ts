@@ -1,4 +1,4 @@
-import { expect, item, test } from './shed'
+import { expect, item, unfold, test } from './shed'
 import type { Page } from '@playwright/test'
 
 const heading = (page: Page) => page.locator('.middle h2')
@@ -95,6 +95,8 @@ test('an oil change is run step by step, left, taken up in another browser after
   await expect(page.getByText('Signed off.')).toBeVisible()
 
   await page.getByRole('link', { name: 'To the bike' }).click()
+  // Done, it leaves the head of the page for its part.
+  await unfold(page, 'Engine')
   await expect(due).not.toHaveText(before!)
   await expect(page.getByRole('region', { name: 'Open findings' }).getByText('Scratch on the seat')).toBeVisible()
   await page.getByRole('link', { name: 'all of it' }).click()
@@ -175,6 +177,7 @@ test('what a job leaves for now stands on the bike until its counterpart is tick
   await page.getByRole('button', { name: /^Air filter, 48 min/ }).click()
   await page.getByLabel('Odometer').fill('23660')
   await done(page)
+  await page.getByText('Foam, oiled', { exact: true }).click()
   await done(page) // foam
   for (const step of ['seat off', 'fuel shut', 'tank off']) await test.step(step, () => done(page))
   await done(page) // clean round it

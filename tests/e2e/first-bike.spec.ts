@@ -1,4 +1,4 @@
-import { dash, expect, test } from './shed'
+import { dash, expect, test, unfold } from './shed'
 
 test('an empty shed leads to the first bike in at most twelve interactions', async ({ page, empty }) => {
   await page.goto(empty.address)
@@ -23,6 +23,7 @@ test('an empty shed leads to the first bike in at most twelve interactions', asy
   await expect(dash(page)).toHaveText('23,588mi')
   expect(interactions).toBeLessThanOrEqual(12)
   // Nothing is known of its past, and nothing pretends to be.
+  await unfold(page, 'Engine')
   await expect(page.getByText('? no history').first()).toBeVisible()
   await expect(page.locator('.stick:not(.unknown)')).toHaveCount(0)
 })

@@ -150,7 +150,6 @@ test('a leak watch reminds over a moved clock, is looked at on the drawing, and 
 test('the chain job is done on a phone', async ({ browser, demo }) => {
   const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await phone.goto(await demo.pageOf('Causeway'))
-  await jobs(phone).getByText('Drive', { exact: true }).click()
   await jobs(phone)
     .getByRole('button', { name: /^Chain clean, / })
     .tap()

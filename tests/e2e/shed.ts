@@ -165,6 +165,13 @@ export const item = (page: Page, component: string, act: string) =>
     .filter({ has: page.getByText(component, { exact: true }) })
     .filter({ has: page.getByText(act, { exact: true }) })
 
+/** Lays a folded part of the bike's page open. */
+export const unfold = (page: Page, part: string) =>
+  page
+    .locator('details.part:not([open]) > summary')
+    .filter({ has: page.getByRole('heading', { name: part, exact: true }) })
+    .click()
+
 /** What the meter showed at the last reading, big at the head of the bike's page. */
 export const dash = (page: Page) => page.locator('.meter .big').first()
 

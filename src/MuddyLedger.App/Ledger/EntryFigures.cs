@@ -229,6 +229,14 @@ public static class EntryFigures
                 .. interval.Months is { } months ? [Word("months", $"{months} months")] : Array.Empty<Figure>(),
                 .. interval.AsShipped ? [Word("limits", "as shipped")] : Array.Empty<Figure>(),
             ],
+            ServiceItemKept item => [Word("what", $"{item.Component}: {item.Title}")],
+            ServiceItemRested rest =>
+            [
+                Word("task", rest.Task),
+                .. rest.Until is { } until ? [Word("until", $"until {until:d MMMM uuuu}")] : Array.Empty<Figure>(),
+                Text("why", rest.Why),
+            ],
+            ServiceItemResumed resumed => [Word("task", resumed.Task)],
             PaperHeld paper =>
             [
                 Word("paper", paper.Paper),

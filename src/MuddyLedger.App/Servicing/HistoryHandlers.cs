@@ -142,11 +142,15 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
             return;
         }
 
-        var display = MeterAmount.From(
-            check.Quantity($"lines.{at}.meter", line.Meter, picture.Profile.UnitOf(kind), ReadingHandlers.MostOf(kind))
-        );
-        if (check.Failed)
+        // A check of its own: a line is read to its end whatever is wrong with another.
+        var own = new FieldCheck(check.Marks);
+        var display = MeterAmount.From(own.Quantity("meter", line.Meter, picture.Profile.UnitOf(kind), ReadingHandlers.MostOf(kind)));
+        if (own.Failed)
+        {
+            check.Refuse($"lines.{at}.meter", own.Problem().Fields!["meter"]);
             return;
+        }
+
         if (ReadingHandlers.Refuse(picture, display, day.Earliest, confirmed: true) is { } wrong)
             check.Refuse($"lines.{at}.meter", wrong.Words);
         else

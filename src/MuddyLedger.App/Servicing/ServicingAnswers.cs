@@ -61,6 +61,7 @@ public enum BecauseKind
     RateUnknown,
     MeterUnknown,
     Worn,
+    LeftAlone,
 }
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
@@ -72,7 +73,7 @@ public sealed record BecauseAnswer(BecauseKind Kind)
     public Shown? Stated { get; init; }
     public int? Months { get; init; }
 
-    /// <summary>What shows that it is time, where no interval says so.</summary>
+    /// <summary>What shows that it is time, where no interval says so; or why it is left alone.</summary>
     public string? Sign { get; init; }
     public int? Count { get; init; }
 
@@ -116,6 +117,9 @@ public sealed record TaskAnswer(
     IReadOnlyList<BecauseAnswer> Because
 )
 {
+    /// <summary>An item of the owner's own.</summary>
+    public bool Own { get; init; }
+
     /// <summary>The ride that made it due, where one did.</summary>
     public Guid? AfterRide { get; init; }
 
@@ -145,6 +149,7 @@ public sealed record TaskAnswer(
             [.. life.Because.SelectMany(because => BecauseOf(because, bike))]
         )
         {
+            Own = task.Id.StartsWith("own-", StringComparison.Ordinal),
             AfterRide = life.Because.OfType<AfterRide>().FirstOrDefault()?.Entry.Id.Value,
         };
     }
@@ -204,6 +209,16 @@ public sealed record TaskAnswer(
             WornWhen worn => [new(BecauseKind.Worn) { Sign = worn.Limit.Sign, Provenance = ShownProvenance.Of(worn.Limit.Provenance) }],
             PutInForNow flush => [new(BecauseKind.PutInForNow) { Date = flush.Entry.Date, Entry = flush.Entry.Id.Value }],
             OnlyClaimed claim => [new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value }],
+            LeftAlone left =>
+            [
+                new(BecauseKind.LeftAlone)
+                {
+                    Date = left.Entry.Date,
+                    Until = left.Until,
+                    Entry = left.Entry.Id.Value,
+                    Sign = left.Why,
+                },
+            ],
             TreatedAsDue due => [new(BecauseKind.TreatedAsDue) { Date = due.Entry.Date, Entry = due.Entry.Id.Value }],
             PaperEntered paper =>
             [

@@ -32,6 +32,26 @@ public sealed record IntervalRequest(
     string? Source
 );
 
+/// <summary>A service item of the owner's own, with its limits; at least one, or a ride that asks for it.</summary>
+/// <param name="Task">Of one that is changed; null for a new one.</param>
+public sealed record ItemRequest(
+    Guid Id,
+    string? Task,
+    string? Component,
+    string? Title,
+    Core.Servicing.BikePart Part,
+    string? Distance,
+    string? Hours,
+    string? Months,
+    bool AfterEveryRide,
+    IReadOnlyList<Core.Bikes.Severity>? AfterRides
+);
+
+/// <param name="Until">Up to when it is left alone; empty for good.</param>
+public sealed record RestRequest(Guid Id, string? Task, string? Until, string? Why);
+
+public sealed record ResumeRequest(Guid Id, string? Task);
+
 /// <param name="Paper">The component of its task, as "registration".</param>
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
 
@@ -81,6 +101,92 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
             picture.Today,
             new IntervalSet(task, distance, hours, months, provenance)
         );
+    }
+
+    public async Task<Outcome<EntryAnswer>> ItemAsync(Guid bike, ItemRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var item = new ServiceItemKept(
+            body.Task is null ? $"own-{body.Id:N}"[..20] + ".do" : TaskOf(check, body.Task, picture),
+            check.Text("component", body.Component, 40),
+            check.Text("title", body.Title, 60),
+            body.Part,
+            body.AfterEveryRide
+        )
+        {
+            AfterRides = [.. (body.AfterRides ?? []).Distinct()],
+        };
+        var distance = Amount(check, "distance", body.Distance, picture.Profile.UnitOf(MeterKind.Odometer));
+        var hours = Amount(check, "hours", body.Hours, Unit.Hour);
+        var months = check.OptionalWhole("months", body.Months, 1, 240);
+        if (body.Task?.StartsWith("own-", StringComparison.Ordinal) == false)
+            check.Refuse("task", "ships: change its interval, or leave it alone and keep one of your own");
+        if (distance is null && hours is null && months is null && !item.AfterEveryRide && item.AfterRides.IsEmpty)
+            check.Refuse("months", "or another limit is missing: without one it would never be due");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (rows, pen) =>
+            {
+                var interval = new IntervalSet(item.Task, distance, hours, months, new(ProvenanceKind.Owner));
+                rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, item));
+                if (!interval.AsShipped || body.Task is not null)
+                    rows.AddEntry(
+                        new LedgerEntry(
+                            new(Guid.CreateVersion7()),
+                            picture.Bike.Id,
+                            picture.Today,
+                            pen.At + NodaTime.Duration.FromTicks(1),
+                            pen.Device,
+                            interval
+                        )
+                    );
+                return Task.FromResult<Problem?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, bike, body.Id, caller.Cancel)
+        );
+    }
+
+    public async Task<Outcome<EntryAnswer>> RestAsync(Guid bike, RestRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var task = TaskOf(check, body.Task, picture);
+        var why = check.Text("why", body.Why, 200);
+        NodaTime.LocalDate? until = null;
+        if (!string.IsNullOrWhiteSpace(body.Until))
+        {
+            var read = LocalDatePattern.Iso.Parse(body.Until);
+            if (!read.Success)
+                check.Refuse("until", "is not a date such as 2026-04-18");
+            else if (read.Value <= picture.Today)
+                check.Refuse("until", "must lie ahead; leave it empty for good");
+            else
+                until = read.Value;
+        }
+
+        if (check.Failed)
+            return check.Problem();
+        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemRested(task, until, why));
+    }
+
+    public async Task<Outcome<EntryAnswer>> ResumeAsync(Guid bike, ResumeRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var task = TaskOf(check, body.Task, picture);
+        if (!check.Failed && picture.Tasks.All(one => one.Task.Id != task || one.Life.State != Core.Servicing.LifeState.Rested))
+            check.Refuse("task", "is not left alone");
+        return check.Failed
+            ? check.Problem()
+            : await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemResumed(task));
     }
 
     public async Task<Outcome<EntryAnswer>> PaperAsync(Guid bike, PaperRequest body, Caller caller)

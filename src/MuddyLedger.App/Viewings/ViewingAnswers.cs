@@ -196,6 +196,7 @@ public sealed record WorkshopAnswer(
 /// <param name="Own">The owner's own figures, in place of the house's.</param>
 public sealed record PriceAnswer(string Point, string Title, Zone Zone, string Say, TriangleAnswer Parts, TriangleAnswer Hours, bool Own);
 
+/// <param name="InShortRound">Among the points that move the price most, as far as twenty minutes reach.</param>
 public sealed record NextAnswer(
     string Point,
     string Title,
@@ -204,7 +205,8 @@ public sealed record NextAnswer(
     double Minutes,
     double PerMinute,
     double ChanceOfFault,
-    bool KnockOut
+    bool KnockOut,
+    bool InShortRound
 );
 
 public static class ViewingAnswers
@@ -369,10 +371,13 @@ public static class ViewingAnswers
         );
     }
 
-    public static NextAnswer[] Next(StoredViewing viewing, ViewingPicture picture, ContentLibrary content) =>
+    public static NextAnswer[] Next(StoredViewing viewing, ViewingPicture picture, ContentLibrary content)
+    {
+        var looks = picture.Next(viewing.Details);
+        var round = picture.ShortRound(viewing.Details, looks).ToHashSet();
+        return
         [
-            .. picture
-                .Next(viewing.Details)
+            .. looks
                 .Select(look => (look, point: content.Viewing.ById[look.Point]))
                 .Select(pair => new NextAnswer(
                     pair.point.Id,
@@ -382,9 +387,11 @@ public static class ViewingAnswers
                     pair.look.Minutes,
                     pair.look.PerMinute,
                     pair.look.ChanceOfFault,
-                    pair.point.KnockOut is not null
+                    pair.point.KnockOut is not null,
+                    round.Contains(pair.point.Id)
                 )),
         ];
+    }
 
     /// <summary>In what the bike falls short of what the owner wants.</summary>
     private static IEnumerable<string> Wanted(ViewingDetails details, ViewingPicture picture)

@@ -100,7 +100,7 @@ internal static class ViewingReading
         {
             ViewingActKind.Graded => Graded(body, PointOf(body, viewing, content, check), check),
             ViewingActKind.Measured => Measured(body, PointOf(body, viewing, content, check), today, check),
-            ViewingActKind.Left => new PointLeft(PointOf(body, viewing, content, check)?.Id ?? "", body.Because ?? LeftBecause.NoTime),
+            ViewingActKind.Left => Left(body, PointOf(body, viewing, content, check), check),
             ViewingActKind.Cleared => new PointCleared(PointOf(body, viewing, content, check)?.Id ?? ""),
             ViewingActKind.Noted => new PointNoted(
                 PointOf(body, viewing, content, check)?.Id ?? "",
@@ -135,6 +135,14 @@ internal static class ViewingReading
         else if (!ViewingPicture.Fits(point.Applies, viewing.Details))
             check.Refuse("point", "does not belong to this kind of bike");
         return point;
+    }
+
+    /// <summary>What decides over any average, or over the ride, is never simply not there.</summary>
+    private static PointLeft Left(ViewingActRequest body, Point? point, FieldCheck check)
+    {
+        if (body.Because == LeftBecause.NotFitted && point is { KnockOut: not null } or { OpensRide: true })
+            check.Refuse("because", "cannot be: this decides whether to buy or to ride, and every bike has it");
+        return new(point?.Id ?? "", body.Because ?? LeftBecause.NoTime);
     }
 
     private static PointGraded Graded(ViewingActRequest body, Point? point, FieldCheck check)

@@ -58,6 +58,9 @@ public sealed record AfterRide(LedgerEntry Entry, Bikes.Severity? Asks) : Becaus
 /// <summary>The owner set these limits in place of the shipped ones.</summary>
 public sealed record OwnInterval(LedgerEntry Entry) : Because;
 
+/// <summary>The owner leaves it alone, and said why.</summary>
+public sealed record LeftAlone(LedgerEntry Entry, LocalDate? Until, string Why) : Because;
+
 /// <summary>Nothing is known of its past and the owner said to treat it as due.</summary>
 public sealed record TreatedAsDue(LedgerEntry Entry) : Because;
 

@@ -16,6 +16,9 @@ public enum LifeState
 
     /// <summary>No interval: its look or its measurement decides.</summary>
     WhenWorn,
+
+    /// <summary>The owner leaves it alone, until a day or for good.</summary>
+    Rested,
 }
 
 /// <summary>How one limit stands.</summary>
@@ -106,6 +109,9 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         }
 
         because.Add(lastDone);
+        // Only rides ask for it, and none has since.
+        if (task.Limits.IsEmpty)
+            return new(LifeState.Fresh, null, [], because.ToImmutable());
         var limits = usable
             .Select(limit =>
                 limit switch

@@ -22,7 +22,8 @@ public static class Servicing
         LocalDate today
     )
     {
-        var tasks = Schedule.TasksOf(bike, schedules).ToList();
+        var tasks = Schedule.TasksOf(bike, schedules).Concat(OwnItems(ledger)).ToList();
+        var rested = Rested(ledger, today);
         var done = ledger
             .Each<TaskDone>()
             .Where(pair => pair.Entry.Date <= today)
@@ -54,6 +55,8 @@ public static class Servicing
                         ? OfPaper(task, paper.Entry, paper.Body, meters, today)
                         : LifeOf(task, history, bike, meters, today);
                 life = AfterRides(task, history, rides, life);
+                if (rested.GetValueOrDefault(task.Id) is { } rest)
+                    life = new(LifeState.Rested, null, life.Limits, [rest, .. life.Because]);
                 return new TaskStanding(
                     item.Component,
                     task,
@@ -62,6 +65,40 @@ public static class Servicing
             }),
         ];
     }
+
+    /// <summary>The owner's own items, as they were kept last.</summary>
+    private static IEnumerable<(Component Component, ServiceTask Task)> OwnItems(BikeLedger ledger) =>
+        ledger
+            .Each<ServiceItemKept>()
+            .GroupBy(pair => pair.Body.Task)
+            .Select(same =>
+            {
+                var kept = same.Last().Body;
+                var task = new ServiceTask(kept.Task, kept.Title, Applies.Always, [], [], null, [], OwnMinutes, null, false, null)
+                {
+                    AfterRides = kept.AfterRides,
+                    AfterEveryRide = kept.AfterEveryRide,
+                };
+                var id = kept.Task[..kept.Task.IndexOf('.', StringComparison.Ordinal)];
+                return (new Component(id, kept.Component, kept.Part, null, [task]), task);
+            });
+
+    /// <summary>What is left alone today: the last word on each counts, and a day that is past ends it.</summary>
+    private static Dictionary<string, LeftAlone> Rested(BikeLedger ledger, LocalDate today)
+    {
+        var rested = new Dictionary<string, LeftAlone>();
+        foreach (var (entry, body) in ledger.Each<EntryBody>().Where(pair => pair.Body is ServiceItemRested or ServiceItemResumed))
+            if (body is ServiceItemResumed resumed)
+                rested.Remove(resumed.Task);
+            else if (body is ServiceItemRested rest)
+                rested[rest.Task] = new(entry, rest.Until, rest.Why);
+        foreach (var over in rested.Where(pair => pair.Value.Until < today).Select(pair => pair.Key).ToList())
+            rested.Remove(over);
+        return rested;
+    }
+
+    /// <summary>What nobody has timed is taken to take (house value).</summary>
+    private const int OwnMinutes = 15;
 
     /// <summary>A ride that asks for the task makes it due until it is done, however much of its limits is left.</summary>
     private static LifeLeft AfterRides(

@@ -106,6 +106,9 @@ public enum LeftBecause
     CannotSee,
     Refused,
     NoTime,
+
+    /// <summary>This bike has not got it: the point drops out of the score and of the price.</summary>
+    NotFitted,
 }
 
 /// <summary>Not looked at, and why; it stays unchecked.</summary>

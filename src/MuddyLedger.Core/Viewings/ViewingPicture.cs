@@ -45,6 +45,8 @@ public sealed record ViewingPicture(
         var state = ViewingState.Of(events, content.ById);
         // What was seen at a point that does not apply (the profile was changed) is kept and not counted.
         var seen = points.Where(point => state.Seen.ContainsKey(point.Id)).ToDictionary(point => point.Id, point => state.Seen[point.Id]);
+        // What this very bike has not got counts neither for it nor against it.
+        var fitted = points.Where(point => !state.IsNotFitted(point.Id)).ToImmutableArray();
         var claims = content
             .Claims.Where(claim => state.Claims.ContainsKey(claim.Id))
             .Select(claim => Trust.Stand(claim, seen))
@@ -62,14 +64,14 @@ public sealed record ViewingPicture(
             .ToImmutableArray();
         var trust = Trust.Of(claims, hiding.Length);
         var use = WearOf(details, today);
-        var faults = points
+        var faults = fitted
             .Where(point => point.Say is not null)
             .Select(point => FaultOf(point, seen, state, details, prices, use))
             .ToImmutableArray();
         var rate = (double)details.HourlyRate.Amount;
         var cost = RepairCost.Of(faults, trust, rate);
 
-        var scored = points.Where(point => point.Weight > 0).ToList();
+        var scored = fitted.Where(point => point.Weight > 0).ToList();
         var score = Score.Of(scored, seen);
         var zones = scored
             .GroupBy(point => point.Zone)
@@ -160,7 +162,9 @@ public sealed record ViewingPicture(
     public ImmutableArray<NextLook> Next(ViewingDetails details, bool knockOuts = true)
     {
         var open = Points
-            .Where(point => !State.Seen.ContainsKey(point.Id))
+            .Where(point =>
+                !State.Seen.ContainsKey(point.Id) && State.Left.GetValueOrDefault(point.Id, LeftBecause.NoTime) == LeftBecause.NoTime
+            )
             .ToDictionary(point => point.Id, point => (point.Minutes, knockOuts && point.KnockOut is not null));
         return NextLook.Of(
             Faults,
@@ -170,6 +174,28 @@ public sealed record ViewingPicture(
             Value.Value is { } worth ? worth - Papers : null,
             (double?)details.Asking?.Amount
         );
+    }
+
+    /// <summary>How long a short round takes (house value): as long as one stands in a yard without being asked what one is doing.</summary>
+    public const double ShortRoundMinutes = 20;
+
+    /// <summary>
+    /// The points of a short round, in walking order: those answered so far, and with what is left of its minutes those that move the price
+    /// most for their time. After each answer it is made out anew.
+    /// </summary>
+    public ImmutableArray<string> ShortRound(ViewingDetails details) => ShortRound(details, Next(details));
+
+    /// <param name="looks">What is worth looking at next, as it was made out already.</param>
+    public ImmutableArray<string> ShortRound(ViewingDetails details, ImmutableArray<NextLook> looks)
+    {
+        var answered = Points.Where(point => State.Seen.ContainsKey(point.Id) || State.Left.ContainsKey(point.Id)).ToList();
+        var left = ShortRoundMinutes - answered.Where(point => State.Seen.ContainsKey(point.Id)).Sum(point => point.Minutes);
+        var chosen = answered.Select(point => point.Id).ToHashSet();
+        var first = FirstOf(details).Select(point => (point.Id, point.Minutes));
+        foreach (var (id, takes) in first.Concat(looks.Select(look => (Id: look.Point, look.Minutes))))
+            if (takes <= left && chosen.Add(id))
+                left -= takes;
+        return [.. Points.Where(point => chosen.Contains(point.Id)).Select(point => point.Id)];
     }
 
     /// <summary>

@@ -19,6 +19,8 @@ public sealed record ViewingState(
     /// <summary>What was measured last at a point, whether or not it gives a verdict.</summary>
     public ImmutableDictionary<string, PointMeasured> Measured { get; init; } = ImmutableDictionary<string, PointMeasured>.Empty;
 
+    public bool IsNotFitted(string point) => Left.TryGetValue(point, out var why) && why == LeftBecause.NotFitted;
+
     public static readonly ViewingState Empty = new(
         ImmutableDictionary<string, Seen>.Empty,
         ImmutableDictionary<string, string>.Empty,

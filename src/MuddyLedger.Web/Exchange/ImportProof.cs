@@ -18,7 +18,16 @@ public static class ImportProof
     /// <summary>Answers below the shed, a bike, a run, a viewing and a thing of the shelf, as the API has them.</summary>
     public static readonly string[] OfShed =
         ["/api/shed", "/api/book", "/api/jobs", "/api/shelf", "/api/viewings", "/api/prices", "/api/settings", "/api/sets"],
-        OfBike = ["/api/bikes/{0}", "/api/bikes/{0}/fluids", "/api/bikes/{0}/fuel-asked", "/api/bikes/{0}/parts", "/api/book?bike={0}"],
+        OfBike =
+
+        [
+            "/api/bikes/{0}",
+            "/api/bikes/{0}/fluids",
+            "/api/bikes/{0}/figures",
+            "/api/bikes/{0}/fuel-asked",
+            "/api/bikes/{0}/parts",
+            "/api/book?bike={0}",
+        ],
         OfRun = ["/api/runs/{0}"],
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
         OfItem = ["/api/shelf/items/{0}/moves"];

@@ -67,7 +67,18 @@ public sealed class TakeIn(
                     return Problem.IdTaken();
             }
 
-            if (await ImportProof.OfAsync(scratch, options, pages => Say(id, ImportStage.Proving, taken, pages), cancel) is { } senseless)
+            if (
+                await ImportProof.OfAsync(
+                    scratch,
+                    options with
+                    {
+                        Content = content,
+                    },
+                    pages => Say(id, ImportStage.Proving, taken, pages),
+                    cancel
+                ) is
+                { } senseless
+            )
                 return Problem.Refused(senseless.Field, senseless.Words);
             using var held = await turn.TakeAsync(cancel);
             if (turn.Refusal() is { } since)

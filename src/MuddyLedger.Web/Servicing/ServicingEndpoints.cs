@@ -19,6 +19,18 @@ public static class ServicingEndpoints
                 handlers.IntervalAsync(bike, body, caller).Written()
         );
         servicing.MapPost(
+            "/item",
+            (Guid bike, ItemRequest body, Caller caller, ServicingHandlers handlers) => handlers.ItemAsync(bike, body, caller).Written()
+        );
+        servicing.MapPost(
+            "/rest",
+            (Guid bike, RestRequest body, Caller caller, ServicingHandlers handlers) => handlers.RestAsync(bike, body, caller).Written()
+        );
+        servicing.MapPost(
+            "/resume",
+            (Guid bike, ResumeRequest body, Caller caller, ServicingHandlers handlers) => handlers.ResumeAsync(bike, body, caller).Written()
+        );
+        servicing.MapPost(
             "/history",
             (Guid bike, HistoryRequest body, Caller caller, HistoryHandlers handlers) => handlers.TellAsync(bike, body, caller).Written()
         );

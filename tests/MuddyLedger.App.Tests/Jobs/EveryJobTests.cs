@@ -53,8 +53,7 @@ public class EveryJobTests
     }
 
     [Fact]
-    public void No_job_is_left_out() =>
-        Sets.SelectMany(row => JobsOn(row.Data)).Distinct().Count().ShouldBe(OwnShed.Content.Jobs.Length);
+    public void No_job_is_left_out() => Sets.SelectMany(row => JobsOn(row.Data)).Distinct().Count().ShouldBe(OwnShed.Content.Jobs.Length);
 
     /// <summary>Every job on some of the kinds that it fits, spread over all of them: all on all would take minutes.</summary>
     private static IEnumerable<string> JobsOn(string set) =>

@@ -848,6 +848,279 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/servicing/item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ItemRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/servicing/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ResumeRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/servicing/history": {
         parameters: {
             query?: never;
@@ -7716,7 +7989,7 @@ export interface components {
             stated?: null | components["schemas"]["Shown"];
             /** Format: int32 */
             months?: null | number;
-            /** @description What shows that it is time, where no interval says so. */
+            /** @description What shows that it is time, where no interval says so; or why it is left alone. */
             sign?: null | string;
             /** Format: int32 */
             count?: null | number;
@@ -7736,7 +8009,7 @@ export interface components {
             severities?: components["schemas"]["SeverityAnswer"][];
         };
         /** @enum {unknown} */
-        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn";
+        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn" | "left-alone";
         BenchPoint: {
             /** Format: double */
             x: number;
@@ -8646,6 +8919,21 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /** @description A service item of the owner's own, with its limits; at least one, or a ride that asks for it. */
+        ItemRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description Of one that is changed; null for a new one. */
+            task: null | string;
+            component: null | string;
+            title: null | string;
+            part: components["schemas"]["BikePart"];
+            distance: null | string;
+            hours: null | string;
+            months: null | string;
+            afterEveryRide: boolean;
+            afterRides: null | components["schemas"]["Severity"][];
+        };
         JobCheckAnswer: {
             id: null | string;
             title: null | string;
@@ -8762,7 +9050,7 @@ export interface components {
         /** @enum {unknown} */
         LeakVerdict: "watching" | "dry" | "weeping" | "leaking";
         /** @enum {unknown} */
-        LeftBecause: "cannot-see" | "refused" | "no-time" | null;
+        LeftBecause: "cannot-see" | "refused" | "no-time" | "not-fitted" | null;
         /** @enum {unknown} */
         Level: "below" | "between" | "at-maximum" | "above" | null;
         LevelAnswer: {
@@ -8814,7 +9102,7 @@ export interface components {
             broken: null | string;
         };
         /** @enum {unknown} */
-        LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh" | "when-worn";
+        LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh" | "when-worn" | "rested";
         LimitAnswer: {
             form: components["schemas"]["LimitForm"];
             amount: null | components["schemas"]["Shown"];
@@ -9006,6 +9294,8 @@ export interface components {
             /** Format: double */
             chanceOfFault: number;
             knockOut: boolean;
+            /** @description Among the points that move the price most, as far as twenty minutes reach. */
+            inShortRound: boolean;
         };
         NoteRequest: {
             /** Format: uuid */
@@ -9649,6 +9939,19 @@ export interface components {
          * @enum {unknown}
          */
         ReservoirStatus: "unknown" | "empty" | "flush-fill" | "filled" | "level-checked" | "leak-checked";
+        RestRequest: {
+            /** Format: uuid */
+            id: string;
+            task: null | string;
+            /** @description Up to when it is left alone; empty for good. */
+            until: null | string;
+            why: null | string;
+        };
+        ResumeRequest: {
+            /** Format: uuid */
+            id: string;
+            task: null | string;
+        };
         RideRequest: {
             /** Format: uuid */
             id: string;
@@ -10068,6 +10371,8 @@ export interface components {
             ownLimits: boolean;
             limits: components["schemas"]["LimitAnswer"][];
             because: components["schemas"]["BecauseAnswer"][];
+            /** @description An item of the owner's own. */
+            own?: boolean;
             /**
              * Format: uuid
              * @description The ride that made it due, where one did.
@@ -10378,6 +10683,29 @@ export interface components {
             statedValue: null | string;
             lift: null | string;
             workshopFee?: null | string;
+            kind?: null | components["schemas"]["ViewingKind"];
+        };
+        /**
+         * @description What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
+         *     the bought bike.
+         */
+        ViewingKind: {
+            lubrication: components["schemas"]["Lubrication"];
+            gearboxOil: components["schemas"]["GearboxOil"];
+            oilFilter: components["schemas"]["OilFilter"];
+            fuel: components["schemas"]["FuelSystem"];
+            starting: components["schemas"]["Starting"];
+            cooling: components["schemas"]["Cooling"];
+            fan: components["schemas"]["Fitment"];
+            valves: components["schemas"]["ValveAdjustment"];
+            ignition: components["schemas"]["Ignition"];
+            battery: components["schemas"]["BatteryKind"];
+            clutch: components["schemas"]["ClutchControl"];
+            finalDrive: components["schemas"]["FinalDrive"];
+            frontBrake: components["schemas"]["BrakeKind"];
+            rearBrake: components["schemas"]["BrakeKind"];
+            wheels: components["schemas"]["WheelBuild"];
+            linkage: boolean;
         };
         /** @enum {unknown} */
         ViewingStatus: "open" | "bought" | "not-bought";

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api, newId, type TaskAnswer } from '@/api/client'
+import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
+import { useWritten } from '../ledger/useWritten'
 import JobsCabinet from '../jobs/JobsCabinet.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
@@ -19,6 +20,8 @@ import ShopWorkDialog from '../shop-work/ShopWorkDialog.vue'
 import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
+import OwnItemDialog from '../servicing/OwnItemDialog.vue'
+import RestDialog from '../servicing/RestDialog.vue'
 import ServiceItem from '../servicing/ServiceItem.vue'
 import { stateWords } from '../servicing/lifeSentence'
 import { useRefresh, useShed } from '../shed/useShed'
@@ -51,6 +54,22 @@ async function picture(photo: string, file: File) {
 }
 const doing = ref<TaskAnswer | null>(null)
 const setting = ref<TaskAnswer | null>(null)
+const resting = ref<TaskAnswer | null>(null)
+const changing = ref<TaskAnswer | 'new' | null>(null)
+const { written } = useWritten()
+async function resume(task: TaskAnswer) {
+  try {
+    const entry = await answer(
+      api.POST('/api/bikes/{bike}/servicing/resume', {
+        params: { path: { bike: props.bike } },
+        body: { id: newId(), task: task.id },
+      }),
+    )
+    await written(`${task.component}: it counts again.`, entry)
+  } catch (failed) {
+    say(Refusal.from(failed).message)
+  }
+}
 const zone = ref<TaskAnswer['part'] | null>(null)
 
 const partNames: Record<TaskAnswer['part'], string> = {
@@ -68,13 +87,14 @@ const parts = computed(() => {
     .map((part) => {
       // What only its look decides stands last: there is nothing to wait for.
       const own = tasks.filter((task) => task.part === part)
-      const sorted = [...own.filter((task) => task.state !== 'when-worn'), ...own.filter((task) => task.state === 'when-worn')]
-      return { part, tasks: sorted, words: inWords(own) }
+      const idle = (task: TaskAnswer) => task.state === 'when-worn' || task.state === 'rested'
+      const sorted = [...own.filter((task) => !idle(task)), ...own.filter(idle)]
+      return { part, tasks: sorted.filter((task) => zone.value || !next.value.includes(task)), words: inWords(own) }
     })
     .filter((group) => group.tasks.length)
 })
 const inWords = (tasks: TaskAnswer[]) =>
-  (['overdue', 'due', 'coming-up', 'unknown', 'in-hand', 'fresh', 'when-worn'] as const)
+  (['overdue', 'due', 'coming-up', 'unknown', 'in-hand', 'fresh', 'when-worn', 'rested'] as const)
     .map((state) => ({ state, count: tasks.filter((task) => task.state === state).length }))
     .filter(({ count }) => count)
     .map(({ state, count }) => `${count} ${stateWords[state]}`)
@@ -100,6 +120,11 @@ function fold(part: string, open: boolean) {
   else now.delete(part)
   opened.value = now
 }
+// What was just settled leaves the head of the page; its part is laid open, so that one sees where it went.
+watch(next, (now, before) => {
+  const gone = before.filter((task) => !now.some((one) => one.id === task.id))
+  if (now[0] && gone.length <= 3) gone.forEach((task) => fold(task.part, true))
+})
 // A line of a work order leads to its row: the part that holds it is laid open.
 watch(
   [() => route.hash, () => data.value?.id],
@@ -245,6 +270,9 @@ async function start(jobs: string[]) {
               :startable="data.jobs.some((job) => job.id === task.job)"
               @done="doing = task"
               @interval="setting = task"
+              @rest="resting = task"
+              @resume="resume(task)"
+              @change="changing = task"
               @start="start([task.job!])"
             />
           </ul>
@@ -263,17 +291,21 @@ async function start(jobs: string[]) {
           <ul class="items">
             <ServiceItem
               v-for="task in group.tasks"
-              :id="zone || !next.includes(task) ? task.id : undefined"
+              :id="task.id"
               :key="task.id"
               :task="task"
               :today="data.today"
               :startable="data.jobs.some((job) => job.id === task.job)"
               @done="doing = task"
               @interval="setting = task"
+              @rest="resting = task"
+              @resume="resume(task)"
+              @change="changing = task"
               @start="start([task.job!])"
             />
           </ul>
         </details>
+        <p class="own"><button type="button" @click="changing = 'new'">Add a service item of your own</button></p>
         <section v-if="!data.tasks.length" class="cabinet none">
           <p>No schedule that ships fits this profile yet. Readings, notes and findings are kept all the same.</p>
         </section>
@@ -343,6 +375,8 @@ async function start(jobs: string[]) {
       <ShopWorkDialog v-model="shopping" :bike="bike" :nickname="data.nickname" :tasks="data.tasks" :today="data.today" />
       <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
       <IntervalDialog v-model="setting" :bike="bike" />
+      <RestDialog v-model="resting" :bike="bike" :today="data.today" />
+      <OwnItemDialog v-model="changing" :bike="bike" />
     </template>
   </main>
 </template>
@@ -453,6 +487,12 @@ h1 {
 }
 .part[open] summary {
   border-bottom: 1px solid var(--rule);
+}
+.own button {
+  min-height: 44px;
+  font: 600 1.0625rem/1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 4px;
 }
 .none {
   padding: 1rem 1.1rem;

@@ -48,6 +48,8 @@ const groups = computed(() =>
     .map((use) => ({ use, title: uses[use], sets: (sets.value ?? []).filter((set) => set.profile.use === use) }))
     .filter((group) => group.sets.length),
 )
+/** One kind taken, the others step back: the form stands where one looks. */
+const chosen = computed(() => (profile.value ? sets.value?.find((one) => one.id === sheet.form.set) : undefined))
 const unit = computed(() => (profile.value?.odometer === 'miles' ? 'mi' : profile.value?.odometer === 'kilometres' ? 'km' : 'h'))
 const hidden = computed(() =>
   Object.keys(sheet.refusal?.fields ?? {}).some((field) => !['nickname', 'make', 'model', 'year', 'reading'].includes(field)),
@@ -100,7 +102,14 @@ async function keep() {
     <DraftLine :sheet="sheet" />
     <section aria-labelledby="kind-title">
       <h2 id="kind-title" class="label">What kind is it?</h2>
-      <div v-for="group in groups" :key="group.use" class="group">
+      <div v-if="chosen" class="sets">
+        <div class="set" aria-pressed="true">
+          <b>{{ chosen.title }}</b>
+          <span>{{ chosen.for }}</span>
+        </div>
+        <button type="button" class="another" @click="sheet.form.set = ''">Another kind</button>
+      </div>
+      <div v-for="group in chosen ? [] : groups" :key="group.use" class="group">
         <h3>{{ group.title }}</h3>
         <div class="sets">
           <button
@@ -117,7 +126,7 @@ async function keep() {
         </div>
       </div>
     </section>
-    <form v-if="profile" class="cabinet" @submit.prevent="keep">
+    <form v-if="profile && chosen" class="cabinet" @submit.prevent="keep">
       <div class="inside">
         <div class="names">
           <v-text-field v-bind="sheet.field('nickname')" label="Your name for it" autofocus maxlength="40" />
@@ -204,6 +213,13 @@ h3 {
   outline: 3px solid var(--ink);
   outline-offset: -3px;
   background: linear-gradient(105deg, transparent 78%, var(--pen) 78.5% 84%, transparent 84.5%) var(--card);
+}
+.another {
+  min-height: 44px;
+  justify-self: start;
+  padding: 0 0.6rem;
+  font: 600 1.0625rem/1 var(--head);
+  text-decoration: underline;
 }
 .inside {
   display: grid;

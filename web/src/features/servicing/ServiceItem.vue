@@ -5,7 +5,7 @@ import DipStick from '@/design/DipStick.vue'
 import { becauseSentence, leftWords, lifeSentence, limitWords, putInForNow, whenWords } from './lifeSentence'
 
 const props = defineProps<{ task: TaskAnswer; today: string; startable: boolean }>()
-defineEmits<{ done: []; start: []; interval: [] }>()
+defineEmits<{ done: []; start: []; interval: []; rest: []; resume: []; change: [] }>()
 
 const opened = ref(false)
 const panel = useId()
@@ -19,7 +19,9 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
         <b>{{ task.component }}</b> <span class="act">{{ task.title }}</span>
         <span v-if="task.state !== 'when-worn'" class="limit soft">{{ limitWords(task) }}</span>
       </span>
-      <span v-if="task.state === 'when-worn'" class="soft sign">{{ limitWords(task) }}</span>
+      <span v-if="task.state === 'when-worn' || task.state === 'rested'" class="soft sign">{{
+        task.state === 'rested' ? task.because.find((line) => line.kind === 'left-alone')?.sign : limitWords(task)
+      }}</span>
       <DipStick
         v-else
         :share="task.state === 'unknown' ? null : task.share"
@@ -49,6 +51,9 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
         <v-btn v-if="!task.paper && !putInForNow(task)" class="plate small" variant="text" @click="$emit('interval')"
           >Change the interval</v-btn
         >
+        <v-btn v-if="task.own" class="plate small" variant="text" @click="$emit('change')">Change the item</v-btn>
+        <v-btn v-if="task.state === 'rested'" class="plate small" variant="text" @click="$emit('resume')">Count it again</v-btn>
+        <v-btn v-else-if="!putInForNow(task)" class="plate small" variant="text" @click="$emit('rest')">Leave it alone</v-btn>
         <span class="soft">about {{ task.minutes }} min</span>
       </div>
     </div>

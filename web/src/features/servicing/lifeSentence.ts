@@ -9,6 +9,7 @@ export const stateWords: Record<TaskAnswer['state'], string> = {
   'in-hand': 'in hand',
   fresh: 'fresh',
   'when-worn': 'when worn',
+  rested: 'left alone',
 }
 
 /** A flush fill: it ends when it is drained, not when somebody says so. */
@@ -20,7 +21,9 @@ export const governing = (task: TaskAnswer) => task.limits.find((limit) => limit
 export function leftWords(task: TaskAnswer) {
   const limit = governing(task)
   if (task.state === 'when-worn') return 'when worn'
+  if (task.state === 'rested') return 'left alone'
   if (task.state === 'due' && !limit) return 'due'
+  if (task.state === 'fresh' && !limit) return 'done'
   if (task.state === 'unknown' || !limit) return 'unknown'
   if (limit.left) return `${magnitude(limit.left)} ${limit.left.value < 0 ? 'over' : 'left'}`
   return limit.daysLeft === null ? 'unknown' : `${days(limit.daysLeft)} ${limit.daysLeft < 0 ? 'over' : 'left'}`
@@ -28,6 +31,8 @@ export function leftWords(task: TaskAnswer) {
 
 /** "likely 10 May, 24 Apr to 9 Jun", "since 29 Mar". */
 export function whenWords(task: TaskAnswer, today: string) {
+  const left = task.because.find((line) => line.kind === 'left-alone')
+  if (left) return left.until ? `until ${date(left.until, today)}` : 'for good'
   if (task.state === 'when-worn') {
     const done = task.because.find((line) => line.kind === 'last-done')
     return done?.date ? `last ${date(done.date, today)}` : 'its look decides, not its age'
@@ -40,6 +45,7 @@ export function whenWords(task: TaskAnswer, today: string) {
       return `${evidenceShort[last.evidence ?? 'done-here']} ${date(last.date, today)}; how far it has gone since is not known`
     return 'no history in this book'
   }
+  if (task.state === 'fresh' && !task.limits.length) return 'until a ride asks for it'
   if (putInForNow(task)) return 'put in for now only'
   const ride = task.because.find((line) => line.kind === 'after-ride')
   if (ride && task.state === 'due') return afterRideWords(ride, today)
@@ -143,6 +149,8 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
       return `${lastNames[line.evidence ?? 'done-here']} ${on}${amount ? ` at ${line.estimated ? 'about ' : ''}${amount}` : ', with no reading near it'}, ${evidenceWords[line.evidence ?? 'done-here']}${line.writtenLater ? `, written down on ${date(line.writtenLater, today)}` : ''}.`
     case 'no-history':
       return 'Nothing in this book says when it was last done. Unknown is not fine: find out, or do it.'
+    case 'left-alone':
+      return `You said on ${on} to leave it alone ${line.until ? `until ${date(line.until, today)}` : 'for good'}: ${line.sign}.`
     case 'worn':
       return `Time for it at ${line.sign}: ${line.provenance ? provenanceWords(line.provenance) : ''}. Age and distance do not say so; its look or its measurement does.`
     case 'put-in-for-now':

@@ -2,11 +2,12 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { answer, api, type ViewingAnswer, type ViewingForm, whole } from '@/api/client'
+import { answer, api, type ViewingAnswer, type ProfileForm, type ViewingForm, whole } from '@/api/client'
 import ConflictChoice from '@/design/ConflictChoice.vue'
 import DraftLine from '@/design/DraftLine.vue'
 import { useEdit } from '@/design/useEdit'
 import { useForm } from '@/design/useForm'
+import { choiceTitle, questions } from '../bikes/profileQuestions'
 import { useViewing } from './useViewing'
 
 /** What the advert says, and what the owner wants of the bike. A new viewing begins here; an old one is changed here. */
@@ -38,6 +39,7 @@ const empty = (): ViewingForm => ({
   statedValue: '',
   lift: '0',
   workshopFee: '',
+  kind: null,
 })
 /** A new one is a form that is still nobody's; one that stands may be changed by another meanwhile. */
 const edit = props.viewing
@@ -53,6 +55,43 @@ const sheet = edit?.sheet ?? fresh!
 const form = computed<ViewingForm | null>(() => edit?.form.value ?? fresh?.form ?? null)
 const other = computed(() => edit?.other.value ?? null)
 const of = (field: string) => sheet.refusal?.of(field)
+/** What it has is filled in from its kind, and answered anew where this one differs. */
+const asked = [
+  'lubrication',
+  'gearboxOil',
+  'oilFilter',
+  'fuel',
+  'starting',
+  'cooling',
+  'fan',
+  'valves',
+  'ignition',
+  'battery',
+  'clutch',
+  'finalDrive',
+  'frontBrake',
+  'rearBrake',
+  'wheels',
+] as const
+type Kind = NonNullable<ViewingForm['kind']>
+const kind = computed(() => (form.value?.kind ?? (chosen.value && kindOf(chosen.value.profile)) ?? null) as Kind | null)
+const kindOf = (profile: ProfileForm): Kind =>
+  ({ ...Object.fromEntries(asked.map((name) => [name, profile[name]])), linkage: profile.linkage }) as Kind
+const has = (part: Partial<Kind>) => {
+  if (form.value && kind.value) form.value.kind = { ...kind.value, ...part }
+}
+const twoStroke = computed(() => kind.value?.lubrication === 'premix' || kind.value?.lubrication === 'oil-injection')
+const shown = computed(() =>
+  asked.filter(
+    (name) =>
+      !(twoStroke.value && (name === 'valves' || name === 'oilFilter')) && (name !== 'fan' || kind.value?.cooling !== 'air'),
+  ),
+)
+function takeSet(set: string) {
+  if (!form.value) return
+  form.value.set = set
+  form.value.kind = null
+}
 const chosen = computed(() => sets.value?.find((one) => one.id === form.value?.set))
 
 const soldAs = [
@@ -107,7 +146,7 @@ const keep = () =>
       <fieldset>
         <legend>What the advert says</legend>
         <v-select
-          v-model="form.set"
+          :model-value="form.set"
           label="Kind of bike"
           :items="sets ?? []"
           item-value="id"
@@ -115,6 +154,7 @@ const keep = () =>
           :hint="chosen?.for"
           persistent-hint
           :error-messages="of('set')"
+          @update:model-value="takeSet($event)"
         />
         <v-text-field v-model="form.name" label="Your name for this viewing" maxlength="40" :error-messages="of('name')" />
         <v-text-field v-model="form.make" label="Make" :error-messages="of('make')" />
@@ -140,6 +180,25 @@ const keep = () =>
           rows="2"
           maxlength="1000"
           :error-messages="of('note')"
+        />
+      </fieldset>
+      <fieldset v-if="kind">
+        <legend>What it has</legend>
+        <p class="soft wide">
+          Filled in from its kind. Where this one differs, say so: points and questions follow it, now and on the walk.
+        </p>
+        <v-select
+          v-for="name in shown"
+          :key="name"
+          :model-value="kind[name]"
+          :items="questions[name]!.values!.map((value) => ({ value, title: choiceTitle(value, questions[name]!) }))"
+          :label="questions[name]!.label"
+          @update:model-value="has({ [name]: $event })"
+        />
+        <v-checkbox
+          :model-value="kind.linkage"
+          label="A linkage works the shock"
+          @update:model-value="has({ linkage: !!$event })"
         />
       </fieldset>
       <fieldset>

@@ -89,7 +89,7 @@ const measure = () =>
     least: least.value || null,
     whenNew: whenNew.value || null,
   })
-const leave = (because: 'cannot-see' | 'refused') => emit('tap', { act: 'left', point: id(), because })
+const leave = (because: 'cannot-see' | 'refused' | 'not-fitted') => emit('tap', { act: 'left', point: id(), because })
 const keepNote = () => {
   if (note.value !== (props.point.note ?? '')) emit('tap', { act: 'noted', point: id(), text: note.value })
 }
@@ -184,6 +184,7 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
     <div v-if="!closed" class="asides">
       <button type="button" @click="leave('cannot-see')">Cannot be seen</button>
       <button type="button" @click="leave('refused')">Seller refuses</button>
+      <button v-if="!point.knockOut && !point.opensRide" type="button" @click="leave('not-fitted')">Not fitted</button>
       <button v-if="!noting" type="button" @click="noting = true">Note</button>
       <PhotoButton :key="point.id" :send="picture" />
       <button v-if="!point.admitted && !point.grade" type="button" @click="admit">Seller says it is faulty</button>
@@ -194,9 +195,11 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
       >
         Seller did not say so
       </button>
-      <span v-if="point.left" class="left"
-        >{{ point.left === 'refused' ? 'Refused' : 'Not to be seen' }}: it stays unchecked.</span
-      >
+      <span v-if="point.left" class="left">{{
+        point.left === 'not-fitted'
+          ? 'Not on this bike: it counts for nothing.'
+          : `${point.left === 'refused' ? 'Refused' : 'Not to be seen'}: it stays unchecked.`
+      }}</span>
     </div>
     <PhotoStrip
       :photos="point.photos"

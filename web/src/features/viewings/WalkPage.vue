@@ -23,6 +23,14 @@ const { data: looks } = useNextLooks(() => props.viewing)
 const { tap, picture, refusal, moved, busy } = useTaps(() => props.viewing)
 const zone = ref<PointAnswer['zone'] | null>(null)
 const asking = ref(false)
+/** Twenty minutes where it tells most, or all of it: kept for this viewing on this device. */
+const roundKey = `muddy-ledger-round ${props.viewing}`
+const short = ref(localStorage.getItem(roundKey) === 'short')
+watch(short, (now) => localStorage.setItem(roundKey, now ? 'short' : 'full'))
+const inRound = computed(() => new Set((looks.value ?? []).filter((look) => look.inShortRound).map((look) => look.point)))
+const minutesLeft = computed(() =>
+  (looks.value ?? []).filter((look) => look.inShortRound).reduce((sum, look) => sum + look.minutes, 0),
+)
 
 const points = computed(() => data.value?.stages.flatMap((stage) => stage.points) ?? [])
 const firstOpen = computed(
@@ -43,7 +51,8 @@ const next = computed(() => {
   const at = points.value.findIndex((point) => point.id === current.value?.id)
   const first = data.value?.first.find((id) => id !== current.value?.id)
   if (first) return points.value.find((point) => point.id === first)
-  const open = (point: PointAnswer) => !point.grade && !point.left && point.id !== current.value?.id
+  const open = (point: PointAnswer) =>
+    !point.grade && !point.left && point.id !== current.value?.id && (!short.value || inRound.value.has(point.id))
   return points.value.slice(at + 1).find(open) ?? points.value.find(open)
 })
 const knocked = computed(() =>
@@ -119,6 +128,13 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           <span :style="{ width: percent(one.checked / one.points.length) }" />
         </button>
       </nav>
+      <div class="round" role="group" aria-label="How long a round">
+        <button type="button" :aria-pressed="short" @click="short = true">
+          Short round<template v-if="short">, {{ number(minutesLeft, 0) }} min left</template>
+        </button>
+        <button type="button" :aria-pressed="!short" @click="short = false">Full round</button>
+        <RouterLink :to="`/viewings/${viewing}/details`">What it has</RouterLink>
+      </div>
       <p v-if="stage" class="where">
         <span>{{ data.stages.indexOf(stage) + 1 }} {{ stageNames[stage.stage] }}</span>
         <span>{{ stage.checked }} of {{ stage.points.length }} seen here</span>
@@ -217,7 +233,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
       <button type="button" @click="asking = true">Most telling</button>
       <button type="button" :disabled="closed" @click="skip">Skip</button>
       <button type="button" class="go" :disabled="!next" @click="go(next?.id)">
-        <b>{{ next ? `Next: ${next.title}` : 'All looked at' }}</b>
+        <b>{{ next ? `Next: ${next.title}` : short ? 'The short round is done' : 'All looked at' }}</b>
         <span v-if="next">{{ stageNames[next.stage].toLowerCase() }}, {{ number(next.minutes, 1) }} min</span>
       </button>
     </footer>

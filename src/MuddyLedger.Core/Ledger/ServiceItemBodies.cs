@@ -1,0 +1,34 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Servicing;
+using NodaTime;
+
+namespace MuddyLedger.Core.Ledger;
+
+/// <summary>A service item of the owner's own, beside those that follow from what the bike has. Its limits are an interval of its own.</summary>
+/// <param name="Task">Made for it: "own-1a2b3c4d.do".</param>
+/// <param name="Component">What it is about: "Sidecar mounts".</param>
+/// <param name="Title">What is done: "Check the bolts".</param>
+/// <param name="AfterEveryRide">Due after every ride, whatever its limits say.</param>
+public sealed record ServiceItemKept(string Task, string Component, string Title, BikePart Part, bool AfterEveryRide = false) : EntryBody
+{
+    /// <summary>The rides after which it is due.</summary>
+    public ImmutableArray<Severity> AfterRides
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
+    public bool Equals(ServiceItemKept? other) =>
+        other is not null
+        && (Task, Component, Title, Part, AfterEveryRide) == (other.Task, other.Component, other.Title, other.Part, other.AfterEveryRide)
+        && AfterRides.SequenceEqual(other.AfterRides);
+
+    public override int GetHashCode() => HashCode.Combine(Task, Component, Title, Part, AfterRides.Length);
+}
+
+/// <summary>A service item is left alone: until a day, or for good where none is named.</summary>
+public sealed record ServiceItemRested(string Task, LocalDate? Until, string Why) : EntryBody;
+
+/// <summary>A service item that was left alone counts again.</summary>
+public sealed record ServiceItemResumed(string Task) : EntryBody;
