@@ -40,11 +40,9 @@ test('pictures', async ({ page, demo }) => {
   await shot('sums', `${demo.address}/sums`)
   await shot('shelf', `${demo.address}/shelf`)
   await shot('fluids', `${causeway}/fluids`)
-  await shot('leak-watch', await demo.pageOf('Dray'), [1280, 800], 'light', async () => {
-    await page.getByRole('link', { name: 'Go on with it' }).click()
-    await page.getByRole('button', { name: 'Drain plug', exact: true }).last().click()
-    await page.getByText('One spot', { exact: true }).click()
-  })
+  await shot('figures', `${causeway}/figures`)
+  await shot('history', `${await demo.pageOf('Fathom')}/history`)
+  await shot('profile', `${await demo.pageOf('Heron')}/profile`)
   await shot('join', causeway, [1280, 800], 'light', async () => {
     const jobs = page.getByRole('region', { name: 'Jobs' })
     await jobs.getByRole('button', { name: 'join several' }).click()
@@ -54,7 +52,6 @@ test('pictures', async ({ page, demo }) => {
     await page.getByText('The order,').click()
     await expect(page.getByText('Tank off once')).toBeVisible()
   })
-  await shot('prices', `${demo.address}/viewings/prices`)
   await shot('book', `${demo.address}/book`)
   const bench = async () => {
     await page.getByRole('link', { name: 'Go on with it' }).click()

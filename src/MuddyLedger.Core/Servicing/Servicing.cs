@@ -70,6 +70,10 @@ public static class Servicing
     private static IEnumerable<(Component Component, ServiceTask Task)> OwnItems(BikeLedger ledger) =>
         ledger
             .Each<ServiceItemKept>()
+            // Never in the place of one that ships, whatever a copy says.
+            .Where(pair =>
+                pair.Body.Task.StartsWith("own-", StringComparison.Ordinal) && pair.Body.Task.Contains('.', StringComparison.Ordinal)
+            )
             .GroupBy(pair => pair.Body.Task)
             .Select(same =>
             {

@@ -34,6 +34,12 @@ public class CoreJsonTests
             new WokenUp(),
             new IntervalSet("valves.measure", Given.Miles(14_000), null, 24, new(ProvenanceKind.Manual, "p. 4-12")),
             new PaperHeld("registration", new(2026, 9, 30)),
+            new ServiceItemKept("own-1.do", "Rack mounts", "Try the bolts", Core.Servicing.BikePart.Chassis)
+            {
+                AfterRides = [Severity.Mud],
+            },
+            new ServiceItemRested("coolant.replace", new(2026, 9, 30), "in pieces"),
+            new ServiceItemResumed("coolant.replace"),
             new RideDone(null, EngineHours.FromHours(1.2m), "race") { Severities = [Severity.Raced, Severity.Grit] },
             new MeasurementTaken("off-the-ground.front-disc", "Front disc thickness", [4.9m, 4.85m, 4.9m], "mm"),
             new LeftForNow("battery", "the battery in the cellar", ForNow.Away) { Shuts = Gate.Run, Where = "shelf" },

@@ -133,6 +133,15 @@ internal static class AnyShed
                     source
                 )
         ),
+        Body(
+            Gen.Select(Words, Gen.Enum<Core.Servicing.BikePart>(), Gen.Bool),
+            (words, part, every) => new ServiceItemKept("own-1.do", words, words, part, every) { AfterRides = [Severity.Mud] }
+        ),
+        Body(
+            Gen.Select(Words, Gen.Int[1, 4_000], Gen.Bool),
+            (words, days, ends) => new ServiceItemRested("coolant.replace", ends ? new LocalDate(2026, 4, 18).PlusDays(days) : null, words)
+        ),
+        Body(Gen.Select(Gen.Bool, Words), (_, _) => new ServiceItemResumed("coolant.replace")),
         Body(Gen.Select(Gen.Enum<TakenInAs>(), Words), (how, _) => new TakenIn(how)),
         Body(
             Gen.Select(Gen.Int[0, 400], Words),

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type TaskAnswer } from '@/api/client'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, newId, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
-import { useWritten } from '../ledger/useWritten'
 import JobsCabinet from '../jobs/JobsCabinet.vue'
 import ReadingDialog from '../meters/ReadingDialog.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
@@ -20,10 +19,8 @@ import ShopWorkDialog from '../shop-work/ShopWorkDialog.vue'
 import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
-import OwnItemDialog from '../servicing/OwnItemDialog.vue'
-import RestDialog from '../servicing/RestDialog.vue'
-import ServiceItem from '../servicing/ServiceItem.vue'
-import { stateWords } from '../servicing/lifeSentence'
+import { partNames } from '../servicing/partNames'
+import PlanSections from '../servicing/PlanSections.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
 import ForNowCabinet from './ForNowCabinet.vue'
@@ -36,7 +33,6 @@ import { useBikeWords } from './useBikeWords'
 const props = defineProps<{ bike: string }>()
 
 const router = useRouter()
-const route = useRoute()
 const refresh = useRefresh()
 const { say } = useNotice()
 const { data, error } = useBike(() => props.bike)
@@ -54,89 +50,8 @@ async function picture(photo: string, file: File) {
 }
 const doing = ref<TaskAnswer | null>(null)
 const setting = ref<TaskAnswer | null>(null)
-const resting = ref<TaskAnswer | null>(null)
-const changing = ref<TaskAnswer | 'new' | null>(null)
-const { written } = useWritten()
-async function resume(task: TaskAnswer) {
-  try {
-    const entry = await answer(
-      api.POST('/api/bikes/{bike}/servicing/resume', {
-        params: { path: { bike: props.bike } },
-        body: { id: newId(), task: task.id },
-      }),
-    )
-    await written(`${task.component}: it counts again.`, entry)
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
 const zone = ref<TaskAnswer['part'] | null>(null)
 
-const partNames: Record<TaskAnswer['part'], string> = {
-  engine: 'Engine',
-  intake: 'Intake and fuel',
-  'drive-and-brakes': 'Drive and brakes',
-  chassis: 'Chassis',
-  electrics: 'Electrics',
-  papers: 'Papers',
-}
-const parts = computed(() => {
-  const tasks = data.value?.tasks ?? []
-  return (Object.keys(partNames) as TaskAnswer['part'][])
-    .filter((part) => !zone.value || part === zone.value)
-    .map((part) => {
-      // What only its look decides stands last: there is nothing to wait for.
-      const own = tasks.filter((task) => task.part === part)
-      const idle = (task: TaskAnswer) => task.state === 'when-worn' || task.state === 'rested'
-      const sorted = [...own.filter((task) => !idle(task)), ...own.filter(idle)]
-      return { part, tasks: sorted.filter((task) => zone.value || !next.value.includes(task)), words: inWords(own) }
-    })
-    .filter((group) => group.tasks.length)
-})
-const inWords = (tasks: TaskAnswer[]) =>
-  (['overdue', 'due', 'coming-up', 'unknown', 'in-hand', 'fresh', 'when-worn', 'rested'] as const)
-    .map((state) => ({ state, count: tasks.filter((task) => task.state === state).length }))
-    .filter(({ count }) => count)
-    .map(({ state, count }) => `${count} ${stateWords[state]}`)
-    .join(', ')
-/** What one comes for: what is due, and what comes next. */
-const next = computed(() => {
-  const order = ['overdue', 'due', 'coming-up']
-  const tasks = data.value?.tasks ?? []
-  const soon = tasks
-    .filter((task) => order.includes(task.state))
-    .sort((one, other) => order.indexOf(one.state) - order.indexOf(other.state) || (one.share ?? 0) - (other.share ?? 0))
-  return soon.length
-    ? soon
-    : tasks
-        .filter((task) => task.likelyDue && !task.paper)
-        .sort((one, other) => one.likelyDue!.localeCompare(other.likelyDue!))
-        .slice(0, 3)
-})
-const opened = ref(new Set<string>())
-function fold(part: string, open: boolean) {
-  const now = new Set(opened.value)
-  if (open) now.add(part)
-  else now.delete(part)
-  opened.value = now
-}
-// What was just settled leaves the head of the page; its part is laid open, so that one sees where it went.
-watch(next, (now, before) => {
-  const gone = before.filter((task) => !now.some((one) => one.id === task.id))
-  if (now[0] && gone.length <= 3) gone.forEach((task) => fold(task.part, true))
-})
-// A line of a work order leads to its row: the part that holds it is laid open.
-watch(
-  [() => route.hash, () => data.value?.id],
-  async () => {
-    const task = data.value?.tasks.find((one) => one.id === decodeURIComponent(route.hash.slice(1)))
-    if (!task) return
-    fold(task.part, true)
-    await nextTick()
-    document.getElementById(task.id)?.scrollIntoView({ block: 'center' })
-  },
-  { immediate: true },
-)
 const pressing = computed(() =>
   Object.fromEntries(
     (Object.keys(partNames) as TaskAnswer['part'][]).map((part) => [
@@ -255,57 +170,17 @@ async function start(jobs: string[]) {
           Nobody has said when {{ unknowns.length === 1 ? 'it was' : 'they were' }} last done. Unknown is not fine: tell what you
           know on one sheet.
         </p>
-        <section v-if="next.length && !zone" class="cabinet" aria-labelledby="next-title">
-          <header>
-            <h2 id="next-title">Next</h2>
-            <span class="label">left until due</span>
-          </header>
-          <ul class="items">
-            <ServiceItem
-              v-for="task in next"
-              :id="task.id"
-              :key="task.id"
-              :task="task"
-              :today="data.today"
-              :startable="data.jobs.some((job) => job.id === task.job)"
-              @done="doing = task"
-              @interval="setting = task"
-              @rest="resting = task"
-              @resume="resume(task)"
-              @change="changing = task"
-              @start="start([task.job!])"
-            />
-          </ul>
-        </section>
-        <details
-          v-for="group in parts"
-          :key="group.part"
-          class="cabinet part"
-          :open="zone === group.part || opened.has(group.part)"
-          @toggle="fold(group.part, ($event.target as HTMLDetailsElement).open)"
-        >
-          <summary>
-            <h2>{{ partNames[group.part] }}</h2>
-            <span class="soft">{{ group.words }}</span>
-          </summary>
-          <ul class="items">
-            <ServiceItem
-              v-for="task in group.tasks"
-              :id="task.id"
-              :key="task.id"
-              :task="task"
-              :today="data.today"
-              :startable="data.jobs.some((job) => job.id === task.job)"
-              @done="doing = task"
-              @interval="setting = task"
-              @rest="resting = task"
-              @resume="resume(task)"
-              @change="changing = task"
-              @start="start([task.job!])"
-            />
-          </ul>
-        </details>
-        <p class="own"><button type="button" @click="changing = 'new'">Add a service item of your own</button></p>
+        <PlanSections
+          :bike="bike"
+          :tasks="data.tasks"
+          :jobs="data.jobs"
+          :today="data.today"
+          :zone="zone"
+          @done="doing = $event"
+          @interval="setting = $event"
+          @start="start([$event])"
+        />
+
         <section v-if="!data.tasks.length" class="cabinet none">
           <p>No schedule that ships fits this profile yet. Readings, notes and findings are kept all the same.</p>
         </section>
@@ -375,8 +250,6 @@ async function start(jobs: string[]) {
       <ShopWorkDialog v-model="shopping" :bike="bike" :nickname="data.nickname" :tasks="data.tasks" :today="data.today" />
       <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
       <IntervalDialog v-model="setting" :bike="bike" />
-      <RestDialog v-model="resting" :bike="bike" :today="data.today" />
-      <OwnItemDialog v-model="changing" :bike="bike" />
     </template>
   </main>
 </template>
@@ -467,32 +340,10 @@ h1 {
   list-style: none;
   font-size: 0.9375rem;
 }
-.items,
 .lines {
   margin: 0;
   padding: 0;
   list-style: none;
-}
-.part summary {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 0.2rem 1.2rem;
-  min-height: 52px;
-  padding: 0.75rem 1.1rem 0.6rem;
-  cursor: pointer;
-}
-.part summary h2 {
-  font-size: 1.375rem;
-}
-.part[open] summary {
-  border-bottom: 1px solid var(--rule);
-}
-.own button {
-  min-height: 44px;
-  font: 600 1.0625rem/1 var(--head);
-  text-decoration: underline;
-  text-underline-offset: 4px;
 }
 .none {
   padding: 1rem 1.1rem;

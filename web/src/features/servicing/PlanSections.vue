@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { answer, api, newId, Refusal, type BikeAnswer, type TaskAnswer } from '@/api/client'
+import { useNotice } from '@/design/useNotice'
+import { useWritten } from '../ledger/useWritten'
+import OwnItemDialog from './OwnItemDialog.vue'
+import RestDialog from './RestDialog.vue'
+import ServiceItem from './ServiceItem.vue'
+import { stateWords } from './lifeSentence'
+import { partNames } from './partNames'
+
+/** A bike's plan: what comes next at its head, the rest folded by part. */
+const props = defineProps<{
+  bike: string
+  tasks: TaskAnswer[]
+  jobs: BikeAnswer['jobs']
+  today: string
+  zone: TaskAnswer['part'] | null
+}>()
+const emit = defineEmits<{ done: [task: TaskAnswer]; interval: [task: TaskAnswer]; start: [job: string] }>()
+
+const route = useRoute()
+const { say } = useNotice()
+const resting = ref<TaskAnswer | null>(null)
+const changing = ref<TaskAnswer | 'new' | null>(null)
+const { written } = useWritten()
+async function resume(task: TaskAnswer) {
+  try {
+    const entry = await answer(
+      api.POST('/api/bikes/{bike}/servicing/resume', {
+        params: { path: { bike: props.bike } },
+        body: { id: newId(), task: task.id },
+      }),
+    )
+    await written(`${task.component}: it counts again.`, entry)
+  } catch (failed) {
+    say(Refusal.from(failed).message)
+  }
+}
+
+const parts = computed(() => {
+  const tasks = props.tasks
+  return (Object.keys(partNames) as TaskAnswer['part'][])
+    .filter((part) => !props.zone || part === props.zone)
+    .map((part) => {
+      // What only its look decides stands last: there is nothing to wait for.
+      const own = tasks.filter((task) => task.part === part)
+      const idle = (task: TaskAnswer) => task.state === 'when-worn' || task.state === 'rested'
+      const sorted = [...own.filter((task) => !idle(task)), ...own.filter(idle)]
+      return { part, tasks: sorted.filter((task) => props.zone || !next.value.includes(task)), words: inWords(own) }
+    })
+    .filter((group) => group.tasks.length)
+})
+const inWords = (tasks: TaskAnswer[]) =>
+  (['overdue', 'due', 'coming-up', 'unknown', 'in-hand', 'fresh', 'when-worn', 'rested'] as const)
+    .map((state) => ({ state, count: tasks.filter((task) => task.state === state).length }))
+    .filter(({ count }) => count)
+    .map(({ state, count }) => `${count} ${stateWords[state]}`)
+    .join(', ')
+/** What one comes for: what is due, and what comes next. */
+const next = computed(() => {
+  const order = ['overdue', 'due', 'coming-up']
+  const tasks = props.tasks
+  const soon = tasks
+    .filter((task) => order.includes(task.state))
+    .sort((one, other) => order.indexOf(one.state) - order.indexOf(other.state) || (one.share ?? 0) - (other.share ?? 0))
+  return soon.length
+    ? soon
+    : tasks
+        .filter((task) => task.likelyDue && !task.paper)
+        .sort((one, other) => one.likelyDue!.localeCompare(other.likelyDue!))
+        .slice(0, 3)
+})
+const opened = ref(new Set<string>())
+function fold(part: string, open: boolean) {
+  const now = new Set(opened.value)
+  if (open) now.add(part)
+  else now.delete(part)
+  opened.value = now
+}
+// What was just settled leaves the head of the page; its part is laid open, so that one sees where it went.
+watch(next, (now, before) => {
+  const gone = before.filter((task) => !now.some((one) => one.id === task.id))
+  if (now[0] && gone.length <= 3) gone.forEach((task) => fold(task.part, true))
+})
+// A line of a work order leads to its row: the part that holds it is laid open.
+watch(
+  [() => route.hash, () => props.bike],
+  async () => {
+    const task = props.tasks.find((one) => one.id === decodeURIComponent(route.hash.slice(1)))
+    if (!task) return
+    fold(task.part, true)
+    await nextTick()
+    document.getElementById(task.id)?.scrollIntoView({ block: 'center' })
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <section v-if="next.length && !zone" class="cabinet" aria-labelledby="next-title">
+    <header>
+      <h2 id="next-title">Next</h2>
+      <span class="label">left until due</span>
+    </header>
+    <ul class="items">
+      <ServiceItem
+        v-for="task in next"
+        :id="task.id"
+        :key="task.id"
+        :task="task"
+        :today="today"
+        :startable="jobs.some((job) => job.id === task.job)"
+        @done="emit('done', task)"
+        @interval="emit('interval', task)"
+        @rest="resting = task"
+        @resume="resume(task)"
+        @change="changing = task"
+        @start="emit('start', task.job!)"
+      />
+    </ul>
+  </section>
+  <details
+    v-for="group in parts"
+    :key="group.part"
+    class="cabinet part"
+    :open="zone === group.part || opened.has(group.part)"
+    @toggle="fold(group.part, ($event.target as HTMLDetailsElement).open)"
+  >
+    <summary>
+      <h2>{{ partNames[group.part] }}</h2>
+      <span class="soft">{{ group.words }}</span>
+    </summary>
+    <ul class="items">
+      <ServiceItem
+        v-for="task in group.tasks"
+        :id="task.id"
+        :key="task.id"
+        :task="task"
+        :today="today"
+        :startable="jobs.some((job) => job.id === task.job)"
+        @done="emit('done', task)"
+        @interval="emit('interval', task)"
+        @rest="resting = task"
+        @resume="resume(task)"
+        @change="changing = task"
+        @start="emit('start', task.job!)"
+      />
+    </ul>
+  </details>
+  <p class="own"><button type="button" @click="changing = 'new'">Add a service item of your own</button></p>
+  <RestDialog v-model="resting" :bike="bike" :today="today" />
+  <OwnItemDialog v-model="changing" :bike="bike" />
+</template>
+
+<style scoped>
+.items {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.own button {
+  min-height: 44px;
+  font: 600 1.0625rem/1 var(--head);
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.part summary {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0.2rem 1.2rem;
+  min-height: 52px;
+  padding: 0.75rem 1.1rem 0.6rem;
+  cursor: pointer;
+}
+.part summary h2 {
+  font-size: 1.375rem;
+}
+.part[open] summary {
+  border-bottom: 1px solid var(--rule);
+}
+</style>
