@@ -58,6 +58,8 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
         ["hour-meter"] = bike => YesNo(bike.HourMeter),
         ["engine-level"] = bike =>
             bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) && engine.Level is { } level ? Word(level) : "unknown",
+        ["gearbox-level"] = bike =>
+            bike.Reservoirs.TryGetValue(ReservoirId.Gearbox, out var gearbox) && gearbox.Level is { } level ? Word(level) : "unknown",
         ["engine-stance"] = bike =>
             bike.Reservoirs.TryGetValue(ReservoirId.Engine, out var engine) ? Word(engine.Stance) : "upright-on-level",
     }.ToFrozenDictionary();

@@ -4,6 +4,7 @@ using MuddyLedger.Content;
 namespace MuddyLedger.Core.Tests.Content;
 
 /// <summary>Whatever is brought in as a job is read as one or refused in words, within a second, and never ends the process.</summary>
+[Collection(nameof(Timed))]
 public class HostileJobFilesTests
 {
     private static readonly TimeSpan Most = TimeSpan.FromSeconds(1);
@@ -210,3 +211,7 @@ public class HostileJobFilesTests
         return read;
     }
 }
+
+/// <summary>What is held to a time has the machine to itself: it runs when all else is done.</summary>
+[CollectionDefinition(nameof(Timed), DisableParallelization = true)]
+public sealed class Timed;
