@@ -18,7 +18,10 @@ internal static class AccessFile
             root.Provenance(),
             [.. root.Maps("open").Select(map => StepFile.Read(map, []))],
             [.. root.Maps("close").Select(map => StepFile.Read(map, []))]
-        );
+        )
+        {
+            NotWith = root.Texts("not-with"),
+        };
         root.RefuseTheRest();
         Check(root, group);
         return group;
@@ -37,8 +40,10 @@ internal static class AccessFile
         if (group.Open.IsEmpty != group.Close.IsEmpty)
             throw root.Wrong("a group that opens something closes it, and the other way round");
         var all = group.Open.Concat(group.Close).ToList();
-        foreach (var step in all.Where(step => !step.After.IsEmpty || !step.Within.IsEmpty))
+        foreach (var step in all.Where(step => !step.After.IsEmpty || !step.AfterOthers.IsEmpty || !step.Within.IsEmpty))
             throw root.Wrong($"\"{step.Id}\": steps of a group follow each other; \"after\" and \"within\" belong to jobs");
+        if (group.NotWith.Contains(group.Id))
+            throw root.Wrong("not-with", "names the group itself");
         foreach (var step in all.GroupBy(step => step.Id).Where(same => same.Count() > 1))
             throw root.Wrong("id", $"\"{step.Key}\" stands twice");
         var off = group.Open.SelectMany(step => step.Tray).Select(part => part.Id).ToList();

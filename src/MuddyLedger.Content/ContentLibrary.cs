@@ -33,6 +33,7 @@ public sealed record ContentLibrary(
         var claims = ReadAll(files, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
         CheckAcross(schedules, jobs, sets);
         CheckAccess(access, jobs);
+        CheckOthers(jobs, [.. jobs.Select(pair => pair.Value)]);
         foreach (var (file, job) in jobs)
             CheckJudges(file, job, limits);
         var viewing = CheckViewing(points, claims, schedules);
@@ -72,6 +73,7 @@ public sealed record ContentLibrary(
     {
         var job = JobFile.Read(file, text);
         CheckAccess([.. Access.Values.Select(group => ("", group))], [(file, job)]);
+        CheckOthers([(file, job)], [.. Jobs, job]);
         CheckJudges(file, job, Limits);
         var tasks = Schedules
             .SelectMany(schedule => schedule.Components)
@@ -96,10 +98,28 @@ public sealed record ContentLibrary(
         foreach (var (file, group) in access)
         foreach (var need in group.Requires.Where(need => !known.Contains(need.Group)))
             throw new ContentException(file, 1, $"requires: there is no access group \"{need.Group}\"");
+        foreach (var (file, group) in access)
+        foreach (var id in group.NotWith.Where(id => !known.Contains(id)))
+            throw new ContentException(file, 1, $"not-with: there is no access group \"{id}\"");
         foreach (var (file, job) in jobs)
         foreach (var step in job.Steps)
         foreach (var id in step.Within.Concat(step.Closed).Where(id => !known.Contains(id)))
             throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
+    }
+
+    private static void CheckOthers(ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<Job> all)
+    {
+        foreach (var (file, job) in jobs)
+        foreach (var step in job.Steps)
+        foreach (var other in step.AfterOthers)
+        {
+            var (name, wanted) = other.Split('/', 2) is [var named, var at] ? (named, at) : (other, null);
+            var found = all.FirstOrDefault(one => one.Id == name);
+            if (found is null || name == job.Id)
+                throw new ContentException(file, 1, $"{step.Id}: after-others: there is no other job \"{name}\"");
+            if (wanted is not null && found.Steps.All(one => one.Id != wanted))
+                throw new ContentException(file, 1, $"{step.Id}: after-others: the job \"{name}\" has no step \"{wanted}\"");
+        }
     }
 
     private static Dictionary<string, string> FilesOf(string folder) =>

@@ -58,6 +58,7 @@ internal static class StepFile
             Lifts = [.. map.Maps("lifts").Select(ReadForNow)],
             Within = map.Texts("within"),
             Closed = map.Texts("closed"),
+            AfterOthers = map.Texts("after-others"),
             Shared = map.OptionalText("shared"),
             Empty = map.Words<ReservoirId>("empty"),
             Waste = map.OptionalText("waste"),

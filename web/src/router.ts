@@ -52,7 +52,7 @@ export const router = createRouter({
       name: 'parts',
       component: () => import('./features/parts/PartsPage.vue'),
       props: true,
-      meta: { title: 'Changes and repairs' },
+      meta: { title: 'Parts, changes and repairs' },
     },
     {
       path: '/runs/:run',

@@ -42,8 +42,15 @@ public sealed record ReservoirPage(
     IReadOnlyList<FluidFit> Warnings,
     LevelMethod? LevelBy,
     OilTemperature ReadAt,
-    int WaitMinutes
+    int WaitMinutes,
+    CoolantStrengthAnswer? Strength
 );
+
+/// <summary>How strong the coolant is by now.</summary>
+/// <param name="Share">Percent by volume.</param>
+/// <param name="FreezesAt">Degrees Celsius; null outside of the table.</param>
+/// <param name="Least">Below this inhibitors no longer protect.</param>
+public sealed record CoolantStrengthAnswer(decimal Share, decimal Filled, decimal? FreezesAt, bool Changed, bool TooWeak, decimal Least);
 
 public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, Shown Over, decimal Rate);
 
@@ -123,7 +130,17 @@ public static class FluidAnswers
             now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [],
             spec?.Level,
             reading.ReadAt,
-            reading.WaitMinutes
+            reading.WaitMinutes,
+            id == ReservoirId.Coolant && CoolantStrength.Of(picture.Ledger) is { } strength
+                ? new(
+                    (decimal)Math.Round(strength.Share),
+                    (decimal)Math.Round(strength.Filled),
+                    strength.FreezesAt is { } freezes ? (decimal)Math.Round(freezes) : null,
+                    strength.Changed,
+                    strength.TooWeak,
+                    (decimal)Core.Sums.Coolant.LeastForInhibitor
+                )
+                : null
         );
     }
 

@@ -131,9 +131,20 @@ public sealed record StepAnswer(
     /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
     public DrainShows? Drain { get; init; }
 
+    /// <summary>The parts that it fits.</summary>
+    public required IReadOnlyList<FitAnswer> Fits { get; init; }
+
+    /// <summary>For a level step: what is in there, and what would be added to it.</summary>
+    public string? InIt { get; init; }
+
     /// <summary>What the book knows already of what is asked here.</summary>
     public required IReadOnlyList<BookFactAnswer> Facts { get; init; }
 }
+
+/// <summary>A part that a step fits, with what was ordered the last time.</summary>
+/// <param name="Price">What it cost then.</param>
+/// <param name="OnShelf">How many stand on the shelf; null where it keeps no count of them.</param>
+public sealed record FitAnswer(string Part, int Count, bool Replaces, string? Number, string? Source, string? Price, int? OnShelf);
 
 /// <summary>What the book says of something that a step is decided by.</summary>
 /// <param name="Since">The day it was last filled, changed or bought.</param>
@@ -253,6 +264,8 @@ public static class RunAnswers
                     StepOf(planned, plan, state, picture.ForNow, outside, settings) with
                     {
                         Facts = FactsOf(planned.Step, picture, settings),
+                        Fits = FitsOf(planned.Step, picture, shelf),
+                        InIt = InItOf(planned, plan, state, picture),
                     }
                 ),
             ],
@@ -447,10 +460,39 @@ public static class RunAnswers
         )
         {
             Facts = [],
+            Fits = [],
             Missing = MissingFigures.Of(plan.Bike, step),
             Drain = step.Kind == StepKind.Drain ? DrainShows.Of(step.Reservoir!.Value) : null,
         };
     }
+
+    private static IReadOnlyList<FitAnswer> FitsOf(Step step, BikePicture picture, ImmutableArray<Stock> shelf) =>
+        [
+            .. step.Fits.Select(fits =>
+            {
+                var last = picture
+                    .Ledger.Each<PartFitted>()
+                    .LastOrDefault(pair => pair.Body.Part == fits.Part && pair.Body.Number is not null);
+                var kept = shelf.Where(stock => stock.Item.FitsBike(picture.Bike.Id.Value) && stock.Item.IsCalled(fits.Part)).ToList();
+                return new FitAnswer(
+                    fits.Part,
+                    fits.CountFor(picture.Profile),
+                    fits.Replaces is not null,
+                    picture.Profile.PartNumbers.GetValueOrDefault(fits.Part) ?? last.Body?.Number,
+                    last.Body?.Source,
+                    last.Body?.Price?.ToString(),
+                    kept.Count == 0 ? null : (int)kept.Sum(stock => stock.Left)
+                );
+            }),
+        ];
+
+    /// <summary>What was poured in this run, what stands in the book, or what belongs in there.</summary>
+    private static string? InItOf(PlannedStep planned, JobPlan plan, RunState state, BikePicture picture) =>
+        planned.Step is { Kind: StepKind.Level, Reservoir: { } reservoir }
+            ? RunFinish.FluidPoured(plan, state, planned.Step)
+                ?? FluidChain.StateOf(reservoir, picture.Ledger).Contents?.Fluid
+                ?? planned.Reservoir?.Grade
+            : null;
 
     private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikePicture picture, OwnerSettings settings) =>
         step.Knows.IsEmpty

@@ -64,7 +64,25 @@ public sealed record RecordRequest(
     string? Option = null,
     IReadOnlyList<string?>? Values = null,
     Guid? Photo = null,
-    string? Where = null
+    string? Where = null,
+    IReadOnlyList<PartRequest?>? Parts = null
+);
+
+/// <summary>What went on of a part that the step fits.</summary>
+/// <param name="Part">As the step names it.</param>
+/// <param name="Fitted">New or second-hand, 0 to 99.</param>
+/// <param name="UsedAgain">Put back as it came off, 0 to 99.</param>
+/// <param name="Price">Of all of them, as typed.</param>
+/// <param name="WarrantyUntil">The last day, as 2028-04-18.</param>
+public sealed record PartRequest(
+    string? Part,
+    int Fitted,
+    int UsedAgain,
+    bool SecondHand = false,
+    string? Number = null,
+    string? Source = null,
+    string? Price = null,
+    string? WarrantyUntil = null
 );
 
 public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
@@ -115,6 +133,7 @@ public static class RunReading
 {
     private const int MostCosts = 20;
     private const int MostValues = 20;
+    private const int MostParts = 99;
     private const decimal MostMeasured = 1_000_000;
 
     public static RunAct? Act(ActRequest body, JobPlan plan, OwnerSettings settings, FieldCheck check) =>
@@ -254,7 +273,30 @@ public static class RunReading
                     : [],
             Photo = record.Photo,
             Where = check.OptionalText("record.where", record.Where, 80),
+            Parts = [.. (record.Parts ?? []).Take(MostValues).Select((part, at) => Part(part, step, $"record.parts.{at}", check))],
         };
+    }
+
+    private static PartRecord Part(PartRequest? part, Step? step, string field, FieldCheck check)
+    {
+        if (part is null || step?.Fits.Any(fits => fits.Part == part.Part) != true)
+            check.Refuse($"{field}.part", "is not a part that this step fits");
+        if (part is { Fitted: < 0 or > MostParts })
+            check.Refuse($"{field}.fitted", $"must lie between 0 and {MostParts}");
+        if (part is { UsedAgain: < 0 or > MostParts })
+            check.Refuse($"{field}.usedAgain", $"must lie between 0 and {MostParts}");
+        else if (part is { Fitted: 0, UsedAgain: 0 })
+            check.Refuse($"{field}.fitted", "is none, and none was used again: leave the step out with the reason instead");
+        return new(
+            part?.Part ?? "",
+            part?.Fitted ?? 0,
+            part?.UsedAgain ?? 0,
+            part?.SecondHand ?? false,
+            check.OptionalText($"{field}.number", part?.Number, 60),
+            check.OptionalText($"{field}.source", part?.Source, 80),
+            check.OptionalMoney($"{field}.price", part?.Price),
+            Parts.PartsHandlers.Warranty($"{field}.warrantyUntil", part?.WarrantyUntil, check)
+        );
     }
 
     private static ImmutableArray<MeterAmount> Meter(MeterKind kind, string field, string? text, Profile bike, FieldCheck check) =>

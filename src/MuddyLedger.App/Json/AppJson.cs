@@ -39,6 +39,7 @@ namespace MuddyLedger.App.Json;
 [JsonSerializable(typeof(RestRequest))]
 [JsonSerializable(typeof(ResumeRequest))]
 [JsonSerializable(typeof(ActRequest))]
+[JsonSerializable(typeof(FittedRequest))]
 [JsonSerializable(typeof(BikeAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BuyRequest))]

@@ -86,7 +86,22 @@ public static class EntryFigures
                 .. level.UnderFull is { } under ? [Volume("under full", under, settings) with { Editable = null }] : Array.Empty<Figure>(),
             ],
             TaskDone done => [Word("task", done.Task), Word("evidence", Capabilities.Word(done.Evidence)), .. Optional("note", done.Note)],
-            PartFitted part => [Text("part", part.Part), .. Optional("detail", part.Detail)],
+            PartFitted part =>
+            [
+                Text("part", part.Part),
+                .. part.Count > 1 ? [Word("count", $"{part.Count} of them")] : Array.Empty<Figure>(),
+                .. part.State switch
+                {
+                    PartState.UsedAgain => [Word("state", "used again")],
+                    PartState.SecondHand => [Word("state", "second-hand")],
+                    _ => Array.Empty<Figure>(),
+                },
+                .. Optional("detail", part.Detail),
+                .. Optional("number", part.Number),
+                .. Optional("source", part.Source),
+                .. part.Price is { } price ? [Money("price", price)] : Array.Empty<Figure>(),
+                .. part.WarrantyUntil is { } until ? [Word("warranty", $"warranty until {until:d MMMM uuuu}")] : Array.Empty<Figure>(),
+            ],
             PartRemoved part => [Text("part", part.Part), Text("why", part.Reason)],
             FindingOpened found =>
             [
@@ -314,7 +329,14 @@ public static class EntryFigures
             FluidToppedUp more => more with { Volume = Volume("volume", more.Volume), Fluid = Text("fluid", more.Fluid) },
             FluidDrained drain => drain with { Volume = drain.Volume is { } volume ? Volume("volume", volume) : null },
             TaskDone done => done with { Note = MaybeText("note", done.Note) },
-            PartFitted part => part with { Part = Text("part", part.Part), Detail = MaybeText("detail", part.Detail) },
+            PartFitted part => part with
+            {
+                Part = Text("part", part.Part),
+                Detail = MaybeText("detail", part.Detail),
+                Number = MaybeText("number", part.Number),
+                Source = MaybeText("source", part.Source),
+                Price = part.Price is { } price ? Money("price", price) : null,
+            },
             PartRemoved part => part with { Part = Text("part", part.Part), Reason = Text("why", part.Reason) },
             FindingOpened found => found with
             {

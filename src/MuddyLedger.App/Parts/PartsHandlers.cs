@@ -39,6 +39,23 @@ public sealed record RepairAnswer(
     string? HowEnded
 );
 
+/// <param name="Again">How often it was taken off and put back since.</param>
+/// <param name="Price">Of all of them together.</param>
+/// <param name="InWarranty">Null where it has none.</param>
+public sealed record FittedAnswer(
+    Guid Entry,
+    LocalDate Date,
+    string Part,
+    int Count,
+    PartState State,
+    int Again,
+    string? Number,
+    string? Source,
+    string? Price,
+    LocalDate? WarrantyUntil,
+    bool? InWarranty
+);
+
 /// <param name="Others">The other bikes of the shed, a part may come from one of them.</param>
 public sealed record PartsAnswer(
     string Nickname,
@@ -46,6 +63,8 @@ public sealed record PartsAnswer(
     IReadOnlyList<ModificationAnswer> Modifications,
     IReadOnlyList<RepairAnswer> Repairs,
     IReadOnlyList<OtherBike> Others,
+    IReadOnlyList<FittedAnswer> Fitted,
+    string Currency,
     LocalDate Today
 );
 
@@ -64,6 +83,21 @@ public sealed record ModificationRequest(
     Guid? Donor
 );
 
+/// <param name="Count">1 to 99.</param>
+/// <param name="Price">Of all of them together, as typed: it is written down as a cost, too.</param>
+/// <param name="WarrantyUntil">The last day, as 2028-04-18.</param>
+public sealed record FittedRequest(
+    Guid Id,
+    string? Date,
+    string? Part,
+    int Count,
+    bool SecondHand,
+    string? Number,
+    string? Source,
+    string? Price,
+    string? WarrantyUntil
+);
+
 public sealed record ModificationUndoneRequest(Guid Id, string? Date, string? How);
 
 public sealed record RepairRequest(Guid Id, string? Date, string? What, int CureHours, string? ReviewOn);
@@ -75,6 +109,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
 {
     private const int MostConsequences = 20;
     private const int LongestCure = 720;
+    private const int MostOfOne = 99;
 
     private async Task<PartsAnswer> AnswerAsync(Guid bike, CancellationToken cancel)
     {
@@ -111,6 +146,24 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                     )),
             ],
             [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
+            [
+                .. FittedParts
+                    .Of(picture.Ledger)
+                    .Select(one => new FittedAnswer(
+                        one.Entry.Id.Value,
+                        one.Entry.Date,
+                        one.Fitted.Part,
+                        one.Fitted.Count,
+                        one.Fitted.State,
+                        one.Again,
+                        one.Fitted.Number,
+                        one.Fitted.Source,
+                        one.Fitted.Price?.ToString(),
+                        one.Fitted.WarrantyUntil,
+                        one.InWarranty(picture.Today)
+                    )),
+            ],
+            (await pictures.SettingsAsync(cancel)).Currency,
             picture.Today
         );
     }
@@ -179,6 +232,36 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         );
     }
 
+    /// <summary>A part that was fitted outside of a job, with its cost where the price is known.</summary>
+    public async Task<Outcome<PartsAnswer>> FittedAsync(Guid bike, FittedRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var date = check.Date("date", body.Date, picture.Today);
+        if (body.Count is < 1 or > MostOfOne)
+            check.Refuse("count", $"must lie between 1 and {MostOfOne}");
+        var fitted = new PartFitted(check.Text("part", body.Part, 80), body.Count)
+        {
+            State = body.SecondHand ? PartState.SecondHand : PartState.New,
+            Number = check.OptionalText("number", body.Number, 60),
+            Source = check.OptionalText("source", body.Source, 80),
+            Price = check.OptionalMoney("price", body.Price),
+            WarrantyUntil = Warranty("warrantyUntil", body.WarrantyUntil, check),
+        };
+        return check.Failed
+            ? check.Problem()
+            : await WriteAsync(
+                caller,
+                picture,
+                body.Id,
+                body,
+                date,
+                fitted,
+                fitted.Price is { } price ? (picture, new CostPaid(fitted.Part, price)) : null
+            );
+    }
+
     public async Task<Outcome<PartsAnswer>> UndoneAsync(Guid bike, Guid entry, ModificationUndoneRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -225,6 +308,17 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         return check.Failed
             ? check.Problem()
             : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairLooked(made.Id, body.Result, words, review));
+    }
+
+    /// <summary>The last day of a warranty; it may be over already.</summary>
+    public static LocalDate? Warranty(string field, string? text, FieldCheck check)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
+        var read = NodaTime.Text.LocalDatePattern.Iso.Parse(text.Trim());
+        if (!read.Success || read.Value.Year is < 1950 or > 2150)
+            check.Refuse(field, "is not a date such as 2028-04-18");
+        return read.Success ? read.Value : null;
     }
 
     private static LocalDate Later(string field, string? text, LocalDate today, FieldCheck check)

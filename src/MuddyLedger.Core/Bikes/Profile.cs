@@ -61,6 +61,18 @@ public sealed record Profile
 
     /// <summary>True where panels must come off to reach the oil filter or the drain plug.</summary>
     public bool BodyworkOverOil { get; init; }
+
+    /// <summary>A pipe runs in front of the oil filter or the drain plug, and comes off first.</summary>
+    public bool ExhaustOverOil { get; init; }
+
+    /// <summary>A second panel lies behind the first.</summary>
+    public bool InnerPanelOverOil { get; init; }
+
+    /// <summary>The gear lever or its linkage comes off for the filter: it goes back to its mark.</summary>
+    public bool GearLinkageOverOil { get; init; }
+
+    /// <summary>A skid plate, crash bars or another guard, the maker's or fitted since, is in the way.</summary>
+    public bool GuardOverOil { get; init; }
     public bool OilPressureLight { get; init; }
 
     /// <summary>True where the tank must come off to reach the spark plugs and the valve cover.</summary>

@@ -28,6 +28,13 @@ public sealed record AccessGroup(
     ImmutableArray<Step> Close
 )
 {
+    /// <summary>Groups of which only one may be open at a time: a bike with neither wheel stands on nothing.</summary>
+    public ImmutableArray<string> NotWith
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     /// <summary>Opening it opens the fuel: it is done on a cold engine.</summary>
     public bool OpensFuel => Open.Any(step => step.Cautions.Contains(Hazard.FuelVapour));
 

@@ -26,6 +26,7 @@ internal static class AccessPlan
             Open(drafts, opening, openings, bike);
         foreach (var opening in openings.AsEnumerable().Reverse())
             Close(drafts, opening, openings, stages, bike);
+        KeepApart(drafts, openings);
         return
         [
             .. openings.Select(opening => new AccessOpened(
@@ -103,7 +104,7 @@ internal static class AccessPlan
             .ToList();
         foreach (var step in opening.Group.Open)
         {
-            var draft = new StepDraft(Named(step, opening), jobs);
+            var draft = new StepDraft(Named(step, opening) with { ForApplies = ForOf(opening) }, jobs);
             foreach (var id in opening.Open.Count == 0 ? waits : [opening.Open[^1].Id])
                 draft.After.Add(id);
             opening.Open.Add(draft);
@@ -132,7 +133,14 @@ internal static class AccessPlan
         var waits = opening.Behind.Concat(inner).Concat(opening.Open).ToHashSet();
         foreach (var step in opening.Group.Close)
         {
-            var draft = new StepDraft(Named(step, opening), jobs);
+            var draft = new StepDraft(
+                Named(step, opening) with
+                {
+                    ForApplies = ForOf(opening),
+                    Closes = opening.Close.Count == 0 ? [.. opening.Open.Concat(opening.Behind).Select(one => one.Id)] : [],
+                },
+                jobs
+            );
             foreach (var id in opening.Close.Count == 0 ? waits.Select(one => one.Id) : [opening.Close[^1].Id])
                 draft.After.Add(id);
             opening.Close.Add(draft);
@@ -148,12 +156,35 @@ internal static class AccessPlan
                 && stages.TryGetValue(draft.Id, out var stage)
                 && stage >= StageOf(opening)
                 && !Precedes(draft, opening, drafts);
-            if (draft.Step.Kind == StepKind.SignOff || draft.Step.Closed.Contains(opening.Group.Id) || runs)
+            var rides = draft.Step.Rides && !Precedes(draft, opening, drafts);
+            if (draft.Step.Kind == StepKind.SignOff || draft.Step.Closed.Contains(opening.Group.Id) || runs || rides)
                 draft.After.Add(last);
         }
 
         JobAssembly.Stage StageOf(Opening one) => one.Behind.Max(draft => stages[draft.Id]);
     }
+
+    /// <summary>
+    /// Of two groups that may not be open together the one that can be opened first is closed before the other is opened.
+    /// </summary>
+    private static void KeepApart(List<StepDraft> drafts, List<Opening> openings)
+    {
+        foreach (var one in openings)
+        foreach (var other in openings.Where(other => one.Group.NotWith.Contains(other.Group.Id) && other.Open.Count > 0))
+        {
+            if (one.Open.Count == 0)
+                continue;
+            var order = JobAssembly.InOrder(drafts);
+            var (first, second) = order.IndexOf(one.Open[0]) < order.IndexOf(other.Open[0]) ? (one, other) : (other, one);
+            second.Open[0].After.Add(first.Close[^1].Id);
+        }
+    }
+
+    /// <summary>It is opened for what is chosen to be done behind it, and for nothing else.</summary>
+    private static ImmutableArray<Applies> ForOf(Opening opening) =>
+        opening.Behind.Any(draft => draft.Step.AnyApplies.IsEmpty)
+            ? []
+            : [.. opening.Behind.SelectMany(draft => draft.Step.AnyApplies).Distinct()];
 
     /// <summary>Whether something behind the opening waits for this step: then it comes before it is opened.</summary>
     private static bool Precedes(StepDraft draft, Opening opening, List<StepDraft> drafts) =>

@@ -220,6 +220,16 @@ public sealed record Step(
         init;
     } = [];
 
+    /// <summary>
+    /// What comes first where it is done in the same run: a step of another job, "valve-clearances/cover-on", or all of another job,
+    /// "valve-clearances". Nothing where that job is not joined.
+    /// </summary>
+    public ImmutableArray<string> AfterOthers
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     /// <summary>In a joined run: the jobs that it belongs to. Empty in a run of one job, and in runs from before this was kept.</summary>
     public ImmutableArray<string> OfJobs
     {
@@ -279,8 +289,28 @@ public sealed record Step(
         init;
     } = [];
 
+    /// <summary>For opening and closing a place: done where one of these matches, the steps behind it. Empty where it is done always.</summary>
+    public ImmutableArray<Applies> ForApplies
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
+    /// <summary>For the first step of closing a place: the steps that were done behind it.</summary>
+    public ImmutableArray<string> Closes
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) =>
-        Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices));
+        (Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices)))
+        && (ForApplies.IsEmpty || ForApplies.Any(one => one.To(bike, choices)));
+
+    /// <summary>Every match under which it is done; empty where it is done always.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public ImmutableArray<Applies> AnyApplies =>
+        OrApplies.Append(Applies).ToImmutableArray() is var all && all.Any(one => one.Wanted.IsEmpty) ? [] : all;
 
     /// <summary>
     /// Part of an inspection round: it stands for itself, and a fault found before it does not keep it from being looked at. Runs from
@@ -311,9 +341,13 @@ public sealed record Step(
     /// </summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public Gate? Asks =>
-        Cautions.Contains(Hazard.TestRide) || Needed == Gate.Ridden ? Gate.Ridden
+        Rides || Needed == Gate.Ridden ? Gate.Ridden
         : EngineRuns ? Gate.Run
         : Needed;
+
+    /// <summary>The bike is ridden for it: everything else that is to be done is done by then.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool Rides => Cautions.Contains(Hazard.TestRide);
 
     /// <summary>The engine runs while this is done: everything that keeps it from running is closed by then.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

@@ -31,6 +31,9 @@ public sealed record JobAssembly(
     {
         var capabilities = Capabilities.Of(bike);
         var merged = JobMerge.Of(jobs);
+        KeepEmpty(merged.Steps);
+        if (jobs.Length > 1)
+            KeepWhole(merged.Steps);
         var stages = StageOf(
             merged.Steps,
             draft =>
@@ -40,7 +43,6 @@ public sealed record JobAssembly(
         );
         var drafts = merged.Steps.OrderBy(draft => stages[draft.Id]).ToList();
         KeepStages(drafts, stages);
-        KeepEmpty(drafts);
         var opened = AccessPlan.Insert(drafts, stages, access, capabilities);
         var steps = drafts
             .Select(draft => jobs.Length == 1 ? draft.Whole : draft.Whole with { OfJobs = [.. draft.Jobs.Order(StringComparer.Ordinal)] })
@@ -142,13 +144,14 @@ public sealed record JobAssembly(
         return cycle.IsEmpty ? null : new("jobs", $"cannot be joined: these steps would wait for each other: {string.Join(", ", cycle)}");
     }
 
-    /// <summary>When in a run a step has its place. The engine runs in two of them, and in no other.</summary>
+    /// <summary>When in a run a step has its place. The engine is started in two of them, and ridden in the last.</summary>
     internal enum Stage
     {
         BeforeWarm,
         Warm,
         Apart,
         Proof,
+        Ride,
         SignOff,
     }
 
@@ -200,6 +203,8 @@ public sealed record JobAssembly(
             var step = draft.Step;
             if (step.Kind == StepKind.SignOff)
                 return Stage.SignOff;
+            if (step.Rides)
+                return Stage.Ride;
             if (step.Shared == WarmUp)
                 return Stage.Warm;
             if (step.EngineRuns)
@@ -235,7 +240,7 @@ public sealed record JobAssembly(
         }
     }
 
-    private static void KeepEmpty(List<StepDraft> drafts)
+    private static void KeepEmpty(ImmutableArray<StepDraft> drafts)
     {
         foreach (var draft in drafts)
         foreach (var reservoir in draft.Step.Empty)
@@ -246,6 +251,74 @@ public sealed record JobAssembly(
                 pour.After.Add(draft.Id);
         }
     }
+
+    /// <summary>
+    /// While the engine runs for one job, nothing of another lies on the tray, and nothing of it is drained: its cover is back by then, or
+    /// comes off after. What a job itself leaves off to look at is its own affair. A job that begins on a cold engine goes first, and of
+    /// those the one that opens the coolant. The meter is written down before any of it.
+    /// </summary>
+    private static void KeepWhole(ImmutableArray<StepDraft> drafts)
+    {
+        var runs = drafts.Where(draft => draft.Step.EngineRuns).ToList();
+        foreach (var reading in drafts.Where(draft => draft.Step.Kind == StepKind.Reading))
+        foreach (var run in runs.Where(run => !Graph(drafts).Before(reading.Id).Contains(run.Id)))
+            run.After.Add(reading.Id);
+        var coldJobs = drafts.FirstOrDefault(draft => draft.Step.Shared == EngineCold)?.Jobs ?? [];
+        // What a cold job runs with its own cap off is over before others open anything for the warm-up.
+        var itself = drafts.All(draft => draft.Step.Shared != WarmUp)
+            ? []
+            : runs.Where(run =>
+                    run.Jobs.Overlaps(coldJobs) && Spans(drafts).Any(span => span.From.Jobs.Overlaps(run.Jobs) && Inside(run, span))
+                )
+                .ToHashSet();
+        var itsRuns = drafts
+            .SelectMany(draft => draft.Jobs)
+            .Distinct()
+            .ToDictionary(
+                job => job,
+                job => runs.Where(run => run.Step.Shared != WarmUp && run.Jobs.Contains(job)).Select(run => run.Id).ToHashSet()
+            );
+        var pairs =
+            from span in Spans(drafts)
+            // What is done before and what after the warm-up is for the stages to say, unless it stays off until its own job has run.
+            from run in runs.Where(run =>
+                !run.Jobs.Overlaps(span.From.Jobs)
+                && (run.Step.Shared != WarmUp || Graph(drafts).Before(span.To.Id).Overlaps(itsRuns[span.From.Jobs.First()]))
+            )
+            orderby span.From.Step.Cautions.Contains(Hazard.HotCoolant) ? 0
+            : span.From.Jobs.Overlaps(coldJobs) ? 1
+            : 2
+            select (span.From, span.To, run);
+        foreach (var (from, to, run) in pairs.Distinct().ToList())
+        {
+            var graph = Graph(drafts);
+            var canBeBack = !graph.Before(to.Id).Contains(run.Id);
+            var canComeLater = !graph.Before(run.Id).Contains(from.Id);
+            if (canBeBack && !(canComeLater && (itself.Contains(run) || run.Step.Shared == WarmUp) && !from.Jobs.Overlaps(coldJobs)))
+                run.After.Add(to.Id);
+            else if (canComeLater)
+                from.After.Add(run.Id);
+        }
+
+        bool Inside(StepDraft run, (StepDraft From, StepDraft To) span) =>
+            Graph(drafts).Before(run.Id).Contains(span.From.Id) && Graph(drafts).Before(span.To.Id).Contains(run.Id);
+    }
+
+    /// <summary>From the step that takes a part off, or needs something drained, to the one that ends it.</summary>
+    private static IEnumerable<(StepDraft From, StepDraft To)> Spans(ImmutableArray<StepDraft> drafts) =>
+        (
+            from draft in drafts
+            from part in draft.Step.Tray
+            let back = drafts.FirstOrDefault(other => other.Step.Refits.Contains(part.Id))
+            where back is not null
+            select (draft, back)
+        ).Concat(
+            from draft in drafts
+            from reservoir in draft.Step.Empty
+            let last = drafts.Last(other => other.Step.Empty.Contains(reservoir) && other.Jobs.Overlaps(draft.Jobs))
+            where last != draft
+            select (draft, last)
+        );
 
     /// <summary>Each after all it waits for; steps of a cycle come last, for the caller to name.</summary>
     internal static ImmutableArray<StepDraft> InOrder(IReadOnlyCollection<StepDraft> drafts)

@@ -27,6 +27,7 @@ internal sealed record JobMerge(ImmutableArray<StepDraft> Steps, ImmutableArray<
                 trays[(job.Id, part.Id)] =
                     (at < 0 ? null : drafts[at].Tray.FirstOrDefault(there => there.Part == part.Part)?.Id) ?? $"{job.Id}/{part.Id}";
             var renamed = Renamed(job, step, id, names, trays);
+            renamed = renamed with { After = [.. renamed.After.Union(OthersBefore(step, jobs, names.Steps)).Where(one => one != id)] };
             if (at < 0)
                 drafts.Add(renamed);
             else
@@ -69,6 +70,20 @@ internal sealed record JobMerge(ImmutableArray<StepDraft> Steps, ImmutableArray<
 
         return (steps, choices);
     }
+
+    /// <summary>The steps of the other joined jobs that this one comes after.</summary>
+    private static IEnumerable<string> OthersBefore(
+        Step step,
+        ImmutableArray<Job> jobs,
+        Dictionary<(string Job, string Id), string> names
+    ) =>
+        from named in step.AfterOthers
+        let parts = named.Split('/', 2)
+        from job in jobs
+        where job.Id == parts[0]
+        from other in job.Steps
+        where parts.Length == 2 ? other.Id == parts[1] : other.Kind != StepKind.SignOff
+        select names[(job.Id, other.Id)];
 
     private static Step Renamed(
         Job job,

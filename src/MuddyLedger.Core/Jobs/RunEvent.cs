@@ -97,9 +97,32 @@ public sealed record StepRecord
         init;
     } = [];
 
+    /// <summary>What was fitted, where it is not simply all that the step fits, new.</summary>
+    public ImmutableArray<PartRecord> Parts
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     /// <summary>Where a thing that the step takes away is kept from now on.</summary>
     public string? Where { get; init; }
 
     /// <summary>A picture of the bike, kept in its book already.</summary>
     public Guid? Photo { get; init; }
 }
+
+/// <summary>How many of a part that a step fits went on, and what is known of them.</summary>
+/// <param name="Part">As the step names it.</param>
+/// <param name="Fitted">How many others went on, new or second-hand, 0 to 99.</param>
+/// <param name="UsedAgain">How many that came off went back on, 0 to 99.</param>
+/// <param name="Price">Of all that were fitted, together.</param>
+public sealed record PartRecord(
+    string Part,
+    int Fitted,
+    int UsedAgain,
+    bool SecondHand = false,
+    string? Number = null,
+    string? Source = null,
+    Money? Price = null,
+    NodaTime.LocalDate? WarrantyUntil = null
+);

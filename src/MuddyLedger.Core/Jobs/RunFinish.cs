@@ -189,7 +189,11 @@ public static class RunFinish
                 break;
             case StepKind.Level:
                 if (step.Record.Volume is { Litres: > 0 } added)
-                    yield return new FluidToppedUp(reservoir!.Value, added, FluidPoured(plan, state, planned.Step) ?? "as before");
+                    yield return new FluidToppedUp(
+                        reservoir!.Value,
+                        added,
+                        step.Record.Fluid ?? FluidPoured(plan, state, planned.Step) ?? "as before"
+                    );
                 yield return new LevelSeen(reservoir!.Value, step.Record.Level!.Value);
                 break;
             case StepKind.Measure:
@@ -211,15 +215,40 @@ public static class RunFinish
         foreach (var body in UndoList.Entries(planned.Step, step.Record))
             yield return body;
         foreach (var fits in planned.Step.Fits)
-        {
-            var count = fits.CountFor(plan.Bike);
-            if (fits.Replaces is { } old)
-                yield return new PartRemoved(old, count, "replaced");
-            yield return new PartFitted(fits.Part, count);
-        }
+        foreach (var body in Fitted(fits, plan.Bike, step.Record))
+            yield return body;
     }
 
-    private static string? FluidPoured(JobPlan plan, RunState state, Step level) =>
+    /// <summary>As it was recorded; all of it, and new, where nothing was said.</summary>
+    private static IEnumerable<EntryBody> Fitted(FitsPart fits, Profile bike, StepRecord record)
+    {
+        var said = record.Parts.FirstOrDefault(part => part.Part == fits.Part) ?? new PartRecord(fits.Part, fits.CountFor(bike), 0);
+        if (said.Fitted > 0)
+        {
+            if (fits.Replaces is { } old)
+                yield return new PartRemoved(old, said.Fitted, "replaced");
+            yield return new PartFitted(fits.Part, said.Fitted)
+            {
+                State = said.SecondHand ? PartState.SecondHand : PartState.New,
+                Number = said.Number,
+                Source = said.Source,
+                Price = said.Price,
+                WarrantyUntil = said.WarrantyUntil,
+            };
+            if (said.Price is { } price)
+                yield return new CostPaid(fits.Part, price);
+        }
+
+        if (said.UsedAgain > 0)
+            yield return new PartFitted(fits.Part, said.UsedAgain) { State = PartState.UsedAgain };
+    }
+
+    /// <summary>Whether a step that fits parts put none on but those that came off.</summary>
+    private static bool OnlyUsedAgain(Step step, StepRecord record) =>
+        !step.Fits.IsEmpty && step.Fits.All(fits => record.Parts.FirstOrDefault(part => part.Part == fits.Part) is { Fitted: 0 });
+
+    /// <summary>What was poured into the reservoir of a step in this run; null where nothing was yet.</summary>
+    public static string? FluidPoured(JobPlan plan, RunState state, Step level) =>
         plan
             .Steps.Where(other => other.Step.Kind == StepKind.Pour && other.Step.Reservoir == level.Reservoir)
             .Select(other => state.Step(other.Step.Id).Record.Fluid)
@@ -285,6 +314,10 @@ public static class RunFinish
         var served =
             from serves in plan.Job.Serves
             where scope.Completes(serves.By)
+            // What went back on is not replaced.
+            where
+                !serves.Task.EndsWith(".replace", StringComparison.Ordinal)
+                || !serves.By.Any(id => plan.Step(id) is { } one && OnlyUsedAgain(one.Step, state.Step(id).Record))
             select (serves.Task, At: serves.By.Max(id => state.Step(id).At));
         var whole =
             from planned in plan.Steps

@@ -193,6 +193,11 @@ public static class RunRules
     {
         var planned = plan.Step(done.Step)!;
         var record = done.Record;
+        if (ShutIn(plan, state, planned.Step) is { Count: > 0 } shutIn && !state.Notes.ContainsKey(done.Step))
+            return new(
+                "step",
+                $"closes over what still lies on the tray: {string.Join(", ", shutIn)}. Fit it and take it off the tray, or write a note at this step why it stays off"
+            );
         return planned.Step.Kind switch
         {
             StepKind.Pour when record.Volume is not { Litres: > 0 } => new("record.volume", "is missing: write how much really went in"),
@@ -228,6 +233,22 @@ public static class RunRules
             _ => null,
         };
     }
+
+    /// <summary>Parts that came off behind the place that this step closes, and that no step to come puts back.</summary>
+    public static IReadOnlyList<string> ShutIn(JobPlan plan, RunState state, Step closing) =>
+        closing.Closes.IsEmpty
+            ? []
+            :
+            [
+                .. state
+                    .Tray.Where(item =>
+                        (closing.Closes.Contains(item.Step) || closing.Closes.Contains(item.PutAfter))
+                        && !plan.Steps.Any(later =>
+                            later.Step.Refits.Contains(item.Item) && state.Step(later.Step.Id).Mark == StepMark.Open
+                        )
+                    )
+                    .Select(item => item.Part),
+            ];
 
     private static Refusal? RefuseMeasure(PlannedStep planned, StepRecord record)
     {

@@ -30,7 +30,12 @@ public sealed record WatchLook(string Step, Instant At, ImmutableArray<LeakSpot>
 
 /// <summary>Something on the tray.</summary>
 /// <param name="Item">The part's id in the job, or the id its putter gave it.</param>
-public sealed record TrayItem(string Item, string Part, int Count, string? Where, string? Size, string Step);
+/// <param name="Step">That took it off; empty where the owner laid it there beside the steps.</param>
+public sealed record TrayItem(string Item, string Part, int Count, string? Where, string? Size, string Step)
+{
+    /// <summary>The step that was answered last when the owner laid it there; empty where a step took it off.</summary>
+    public string PutAfter { get; init; } = "";
+}
 
 /// <param name="NotSound">The step was answered "not right" with it, and not only noted beside it.</param>
 public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding, bool NotSound = false);
@@ -80,6 +85,9 @@ public sealed record RunState(
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id, Untouched);
 
+    private string LastAnswered =>
+        Steps.Where(step => step.Value.Mark != StepMark.Open).OrderBy(step => step.Value.At).Select(step => step.Key).LastOrDefault("");
+
     public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) =>
         events.Aggregate(
             new RunState(
@@ -126,7 +134,10 @@ public sealed record RunState(
             TimerStopped timer => next with { Timers = Timers.Remove(timer.Step) },
             FindingNoted noted => next with { Findings = Findings.Add(new(@event.Id, @event.At, noted.Step, noted.Finding)) },
             FindingSettled settled => next with { Settled = Settled.SetItem(settled.Finding, settled.How) },
-            TrayPut put => next with { Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "")) },
+            TrayPut put => next with
+            {
+                Tray = Tray.Add(new(put.Item, put.Part, put.Count, put.Where, put.Size, "") { PutAfter = LastAnswered }),
+            },
             TrayMarked mark => next with { Marks = Marks.SetItem(mark.Item, mark) },
             TrayTaken taken => next with { Tray = Tray.RemoveAll(item => item.Item == taken.Item) },
             PartSignedOff part => next with

@@ -134,10 +134,6 @@ public enum Evidence
 /// <param name="Task">The service task, as "engine-oil.replace".</param>
 public sealed record TaskDone(string Task, Evidence Evidence, string? Note = null) : EntryBody;
 
-public sealed record PartFitted(string Part, int Count, string? Detail = null) : EntryBody;
-
-public sealed record PartRemoved(string Part, int Count, string Reason) : EntryBody;
-
 public enum FindingSeverity
 {
     Note,

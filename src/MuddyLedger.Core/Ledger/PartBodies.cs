@@ -1,8 +1,42 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Units;
 using NodaTime;
 
 namespace MuddyLedger.Core.Ledger;
+
+/// <summary>What a part was when it went on.</summary>
+public enum PartState
+{
+    New,
+
+    /// <summary>From another bike, or bought used.</summary>
+    SecondHand,
+
+    /// <summary>The one that came off, put back.</summary>
+    UsedAgain,
+}
+
+/// <summary>A part that went on the bike.</summary>
+/// <param name="Count">1 to 99.</param>
+public sealed record PartFitted(string Part, int Count, string? Detail = null) : EntryBody
+{
+    public PartState State { get; init; }
+
+    /// <summary>What it is ordered by.</summary>
+    public string? Number { get; init; }
+
+    /// <summary>Where it came from: a shop, the shelf, another bike.</summary>
+    public string? Source { get; init; }
+
+    /// <summary>Of all of them together. A line of cost says the same: this is not added up.</summary>
+    public Money? Price { get; init; }
+
+    /// <summary>The last day of its warranty.</summary>
+    public LocalDate? WarrantyUntil { get; init; }
+}
+
+public sealed record PartRemoved(string Part, int Count, string Reason) : EntryBody;
 
 /// <summary>How the bike came apart, kept from a tray.</summary>
 /// <param name="Places">The access groups that were open and the jobs that were run: what the next job is matched on.</param>

@@ -25,7 +25,8 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
             {
                 FluidFilled fill => new Used(StockKind.Fluid, fill.Fluid, fill.Volume.Litres, fluidFor(fill.Reservoir)),
                 FluidToppedUp more => new Used(StockKind.Fluid, more.Fluid, more.Volume.Litres, fluidFor(more.Reservoir)),
-                PartFitted part => new Used(StockKind.Part, part.Part, part.Count),
+                // What came off and went back on was not taken from anywhere.
+                PartFitted { State: not PartState.UsedAgain } part => new Used(StockKind.Part, part.Part, part.Count),
                 _ => null,
             }
             where one is { Amount: > 0 }

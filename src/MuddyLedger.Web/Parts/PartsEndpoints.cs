@@ -28,6 +28,10 @@ public static class PartsEndpoints
                 handlers.UndoneAsync(bike, entry, body, caller).Written()
         );
         api.MapPost(
+            "/bikes/{bike:guid}/parts/fitted",
+            (Guid bike, FittedRequest body, Caller caller, PartsHandlers handlers) => handlers.FittedAsync(bike, body, caller).Written()
+        );
+        api.MapPost(
             "/bikes/{bike:guid}/repairs",
             (Guid bike, RepairRequest body, Caller caller, PartsHandlers handlers) => handlers.RepairAsync(bike, body, caller).Written()
         );

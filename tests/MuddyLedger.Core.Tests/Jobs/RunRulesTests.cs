@@ -164,7 +164,7 @@ public class RunRulesTests
         Refused(bench, new TrayMarked("nothing", null, null, "odd", null), "not on the tray");
         bench.Do(new TrayMarked("plug", null, "M14 x 1.5", "dot to the front", photo));
         // Taken back and done again, what was said of it still holds.
-        bench.Do(new StepReopened("plug-out")).Done("plug-out").UpTo();
+        bench.Do(new StepReopened("plug-out")).Done("plug-out").Do(new StepNoted("bodywork-off/on", "the shield stays off")).UpTo();
         var parts = Core.Parts.Teardown.PartsOf(bench.Plan, bench.State, bench.Events);
         var plug = parts.First(part => part.Part == "drain plug");
         (plug.Where, plug.Size, plug.Marks, plug.Photo).ShouldBe(("lowest point of the sump", "M14 x 1.5", "dot to the front", photo));

@@ -71,6 +71,18 @@ internal static class AnyShed
             (task, evidence, note) => new TaskDone(task, evidence, note)
         ),
         Body(Gen.Select(Words, Gen.Int[1, 99]), (part, count) => new PartFitted(part, count)),
+        Body(
+            Gen.Select(Words, Gen.Int[1, 99], Gen.Enum<PartState>()),
+            (part, count, state) =>
+                new PartFitted(part, count)
+                {
+                    State = state,
+                    Number = "OC-12",
+                    Source = part,
+                    Price = Core.Units.Money.Of(count),
+                    WarrantyUntil = new(2028, 4, 18),
+                }
+        ),
         Body(Gen.Select(Words, Gen.Int[1, 99]), (part, count) => new PartRemoved(part, count, "worn")),
         Body(
             Gen.Select(Words, Gen.Enum<FindingSeverity>(), Amounts),

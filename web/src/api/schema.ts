@@ -4510,6 +4510,97 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/parts/fitted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FittedRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/repairs": {
         parameters: {
             query?: never;
@@ -8262,6 +8353,28 @@ export interface components {
             /** Format: double */
             margin: number;
         };
+        /** @description How strong the coolant is by now. */
+        CoolantStrengthAnswer: {
+            /**
+             * Format: double
+             * @description Percent by volume.
+             */
+            share: number;
+            /** Format: double */
+            filled: number;
+            /**
+             * Format: double
+             * @description Degrees Celsius; null outside of the table.
+             */
+            freezesAt: null | number;
+            changed: boolean;
+            tooWeak: boolean;
+            /**
+             * Format: double
+             * @description Below this inhibitors no longer protect.
+             */
+            least: number;
+        };
         /** @enum {unknown} */
         Cooling: "air" | "oil" | "liquid";
         CopiesAnswer: {
@@ -8617,11 +8730,66 @@ export interface components {
         };
         /** @enum {unknown} */
         Fit: "right" | "doubtful" | "never";
+        /** @description A part that a step fits, with what was ordered the last time. */
+        FitAnswer: {
+            part: string;
+            /** Format: int32 */
+            count: number;
+            replaces: boolean;
+            number: null | string;
+            source: null | string;
+            /** @description What it cost then. */
+            price: null | string;
+            /**
+             * Format: int32
+             * @description How many stand on the shelf; null where it keeps no count of them.
+             */
+            onShelf: null | number;
+        };
         /**
          * @description Whether a part is on the bike: nothing is assumed of one that nobody has looked for.
          * @enum {unknown}
          */
         Fitment: "not-known" | "fitted" | "not-fitted";
+        FittedAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            part: string;
+            /** Format: int32 */
+            count: number;
+            state: components["schemas"]["PartState"];
+            /**
+             * Format: int32
+             * @description How often it was taken off and put back since.
+             */
+            again: number;
+            number: null | string;
+            source: null | string;
+            /** @description Of all of them together. */
+            price: null | string;
+            warrantyUntil: null | components["schemas"]["LocalDate"];
+            /** @description Null where it has none. */
+            inWarranty: null | boolean;
+        };
+        FittedRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            part: null | string;
+            /**
+             * Format: int32
+             * @description 1 to 99.
+             */
+            count: number;
+            secondHand: boolean;
+            number: null | string;
+            source: null | string;
+            /** @description Of all of them together, as typed: it is written down as a cost, too. */
+            price: null | string;
+            /** @description The last day, as 2028-04-18. */
+            warrantyUntil: null | string;
+        };
         FluidFit: {
             fit: components["schemas"]["Fit"];
             /** @description Why; empty where nothing is to be said. */
@@ -9397,6 +9565,34 @@ export interface components {
             /** @description Why it cannot be signed off by itself now; null where it can, or is. */
             refused: null | string;
         };
+        /** @description What went on of a part that the step fits. */
+        PartRequest: {
+            /** @description As the step names it. */
+            part: null | string;
+            /**
+             * Format: int32
+             * @description New or second-hand, 0 to 99.
+             */
+            fitted: number;
+            /**
+             * Format: int32
+             * @description Put back as it came off, 0 to 99.
+             */
+            usedAgain: number;
+            /** @default false */
+            secondHand: boolean;
+            number?: null | string;
+            source?: null | string;
+            /** @description Of all of them, as typed. */
+            price?: null | string;
+            /** @description The last day, as 2028-04-18. */
+            warrantyUntil?: null | string;
+        };
+        /**
+         * @description What a part was when it went on.
+         * @enum {unknown}
+         */
+        PartState: "new" | "second-hand" | "used-again";
         PartsAnswer: {
             nickname: string;
             sheets: components["schemas"]["SheetAnswer"][];
@@ -9404,6 +9600,8 @@ export interface components {
             repairs: components["schemas"]["RepairAnswer"][];
             /** @description The other bikes of the shed, a part may come from one of them. */
             others: components["schemas"]["OtherBike"][];
+            fitted: components["schemas"]["FittedAnswer"][];
+            currency: string;
             today: components["schemas"]["LocalDate"];
         };
         /** @description What the looks at one place say. */
@@ -9638,6 +9836,10 @@ export interface components {
             gearboxOil: components["schemas"]["GearboxOil"];
             oilFilter: components["schemas"]["OilFilter"];
             bodyworkOverOil: boolean;
+            exhaustOverOil: boolean;
+            innerPanelOverOil: boolean;
+            gearLinkageOverOil: boolean;
+            guardOverOil: boolean;
             oilPressureLight: boolean;
             tankOverPlugs: boolean;
             airFilter: components["schemas"]["AirFilterBehind"];
@@ -9689,7 +9891,7 @@ export interface components {
          * @description A question of the profile's form that is answered by a choice, a number or a yes.
          * @enum {unknown}
          */
-        ProfileQuestion: "displacement-cc" | "cylinders" | "stroke" | "starting" | "valves" | "valves-per-cylinder" | "decompressor" | "reeds" | "power-valve" | "silencer-packing" | "spark-arrestor" | "tank-over-plugs" | "lubrication" | "oil-filter" | "gearbox-oil" | "primary-chain" | "bodywork-over-oil" | "oil-pressure-light" | "heavier-oil-in-heat" | "fuel" | "carburettors" | "fuel-tap" | "tank" | "tank-reserve" | "air-filter-element" | "air-filter" | "cooling" | "fan" | "expansion-tank" | "clutch" | "transmission" | "final-drive" | "front-drive" | "front-brake" | "front-discs" | "rear-brake" | "abs" | "wheels" | "front-tyre" | "rear-tyre" | "linkage" | "ignition" | "battery" | "battery-volts" | "odometer" | "odometer-digits" | "hour-meter" | "use" | "stated-use-per-year" | "severities" | "frame-number" | "registration" | "title";
+        ProfileQuestion: "displacement-cc" | "cylinders" | "stroke" | "starting" | "valves" | "valves-per-cylinder" | "decompressor" | "reeds" | "power-valve" | "silencer-packing" | "spark-arrestor" | "tank-over-plugs" | "lubrication" | "oil-filter" | "gearbox-oil" | "primary-chain" | "bodywork-over-oil" | "exhaust-over-oil" | "inner-panel-over-oil" | "gear-linkage-over-oil" | "guard-over-oil" | "oil-pressure-light" | "heavier-oil-in-heat" | "fuel" | "carburettors" | "fuel-tap" | "tank" | "tank-reserve" | "air-filter-element" | "air-filter" | "cooling" | "fan" | "expansion-tank" | "clutch" | "transmission" | "final-drive" | "front-drive" | "front-brake" | "front-discs" | "rear-brake" | "abs" | "wheels" | "front-tyre" | "rear-tyre" | "linkage" | "ignition" | "battery" | "battery-volts" | "odometer" | "odometer-digits" | "hour-meter" | "use" | "stated-use-per-year" | "severities" | "frame-number" | "registration" | "title";
         /** @description Something odd about the profile that is not impossible. */
         ProfileWarning: {
             field: string;
@@ -9846,6 +10048,7 @@ export interface components {
             photo?: null | string;
             /** @description Where a thing that the step takes away is kept. */
             where?: null | string;
+            parts?: null | components["schemas"]["PartRequest"][];
         };
         RemoveJobRequest: {
             /** Format: uuid */
@@ -9933,6 +10136,7 @@ export interface components {
             readAt: components["schemas"]["OilTemperature"];
             /** Format: int32 */
             waitMinutes: number;
+            strength: null | components["schemas"]["CoolantStrengthAnswer"];
         };
         /**
          * @description How far a reservoir has come after a strip-down. Each is more than the one before it.
@@ -10268,6 +10472,10 @@ export interface components {
             /** @description The figure that it asks for and nobody has entered, as the figure card names it; null where nothing is missing. */
             missing?: null | string;
             drain?: null | components["schemas"]["DrainShows"];
+            /** @description The parts that it fits. */
+            fits: components["schemas"]["FitAnswer"][];
+            /** @description For a level step: what is in there, and what would be added to it. */
+            inIt?: null | string;
             /** @description What the book knows already of what is asked here. */
             facts: components["schemas"]["BookFactAnswer"][];
         };

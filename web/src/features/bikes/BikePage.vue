@@ -211,7 +211,7 @@ async function start(jobs: string[]) {
         <p class="foot">
           <PhotoButton :send="picture" label="Photo into the book" />
           <button type="button" @click="standing = true">{{ data.standsSince ? 'Back in use' : 'Lay it up' }}</button>
-          <RouterLink :to="`/bikes/${data.id}/parts`">Changes, repairs, teardown sheets</RouterLink>
+          <RouterLink :to="`/bikes/${data.id}/parts`">Parts, changes, teardown sheets</RouterLink>
           <RouterLink :to="`/bikes/${data.id}/history`">What I know of its past</RouterLink>
           <RouterLink :to="`/bikes/${data.id}/profile`">Profile, capacities and torques</RouterLink>
         </p>

@@ -44,7 +44,7 @@ async function close(finding: FindingAnswer) {
         <b>{{ repair.what }}</b>
         <p class="soft">
           {{ repairWords[repair.state] }}; look again {{ date(repair.reviewOn, today) }}.
-          <RouterLink :to="`/bikes/${bike}/parts`">Changes and repairs</RouterLink>
+          <RouterLink :to="`/bikes/${bike}/parts`">Parts, changes and repairs</RouterLink>
         </p>
       </li>
       <li v-for="finding in findings" :key="`${finding.entry}${finding.title}`" :class="finding.severity">

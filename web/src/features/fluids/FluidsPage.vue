@@ -80,6 +80,17 @@ const kept = (fluids: FluidsAnswer) => {
                 What is in it is not known.<template v-if="one.now.grade"> Wanted: {{ one.now.grade }}.</template> Change it, and
                 it is.
               </p>
+              <p v-if="one.strength" :class="{ grave: one.strength.tooWeak }">
+                <b>{{ number(one.strength.share, 0) }}% antifreeze</b
+                ><template v-if="one.strength.changed"
+                  >, filled at {{ number(one.strength.filled, 0) }}% and topped up since</template
+                ><template v-if="one.strength.freezesAt != null"
+                  >; holds to {{ number(one.strength.freezesAt, 0) }} °C <span class="soft">(ethylene glycol)</span></template
+                ><template v-if="one.strength.tooWeak"
+                  >. Under {{ number(one.strength.least, 0) }}% it no longer keeps the metal from rotting: drain some, pour
+                  concentrate.</template
+                >
+              </p>
               <p v-for="warning in one.warnings" :key="warning.because" class="warning" :data-fit="warning.fit">
                 <b>{{ warning.fit === 'never' ? 'Does not go together.' : 'Doubtful.' }}</b> {{ warning.because }}
               </p>

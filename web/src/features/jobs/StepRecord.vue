@@ -3,6 +3,7 @@ import { computed, reactive, watch } from 'vue'
 import type { ActRequest, RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
 import { date, plainWords, quantity } from '@/design/format'
 import ForNowList from '../bikes/ForNowList.vue'
+import PartsRecord from './PartsRecord.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
 import TouchChoice from './TouchChoice.vue'
@@ -23,7 +24,8 @@ const form = reactive({
   odometer: '',
   hours: '',
   volume: '',
-  fluid: props.step.kind === 'pour' ? (props.step.grade ?? '') : '',
+  fluid: props.step.kind === 'pour' ? (props.step.grade ?? '') : (props.step.inIt ?? ''),
+  parts: undefined as RecordRequest['parts'],
   level: null as NonNullable<RecordRequest['level']> | null,
   option: props.step.choice?.default ?? null,
   colour: null as Drain['colour'] | null,
@@ -54,7 +56,8 @@ watch(
     if (form.photo) record.photo = form.photo
     if (form.where) record.where = form.where
     if (form.volume) record.volume = form.volume
-    if (props.step.kind === 'pour' && form.fluid) record.fluid = form.fluid
+    if ((props.step.kind === 'pour' || (props.step.kind === 'level' && form.volume)) && form.fluid) record.fluid = form.fluid
+    if (form.parts) record.parts = form.parts
     if (props.step.kind === 'level' && form.level) record.level = form.level
     if (props.step.kind === 'choose' && form.option) record.option = form.option
     if (props.step.kind === 'drain')
@@ -213,7 +216,17 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
         autocomplete="off"
         :error-messages="refusal?.of('record.volume')"
       />
+      <v-text-field
+        v-if="form.volume"
+        v-model="form.fluid"
+        class="wide"
+        label="What that was"
+        autocomplete="off"
+        maxlength="80"
+        :error-messages="refusal?.of('record.fluid')"
+      />
     </template>
+    <PartsRecord v-if="step.fits.length" v-model="form.parts" :fits="step.fits" :refusal="refusal" :currency="run.currency" />
   </div>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { answer, api, type PartsAnswer } from '@/api/client'
-import { date, plainWords } from '@/design/format'
+import { date, money, plainWords } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
+import FittedForm from './FittedForm.vue'
 import ModificationForm from './ModificationForm.vue'
 import RepairForm from './RepairForm.vue'
 import RepairLook from './RepairLook.vue'
@@ -35,7 +36,7 @@ const states = {
       <p class="label">
         <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink>
       </p>
-      <h1>Changes and repairs</h1>
+      <h1>Parts, changes and repairs</h1>
       <div class="columns">
         <div class="main">
           <section class="cabinet" aria-labelledby="repairs-title">
@@ -68,6 +69,37 @@ const states = {
               </li>
             </ul>
             <RepairForm :bike="bike" :today="data.today" @kept="kept" />
+          </section>
+          <section class="cabinet" aria-labelledby="fitted-title">
+            <header>
+              <h2 id="fitted-title">Fitted</h2>
+              <span class="label">what is on it now, by this book</span>
+            </header>
+            <ul>
+              <li v-for="one in data.fitted" :key="one.entry">
+                <p>
+                  <b>{{ one.part }}</b>
+                  <span class="soft"
+                    ><template v-if="one.count > 1">, {{ one.count }}</template
+                    >, {{ date(one.date, data.today) }}<template v-if="one.state === 'second-hand'">, second-hand</template
+                    ><template v-if="one.again"
+                      >, off and on again {{ one.again === 1 ? 'once' : `${one.again} times` }}</template
+                    ></span
+                  >
+                </p>
+                <p v-if="one.number || one.source || one.price || one.warrantyUntil" class="soft">
+                  <span v-if="one.number" class="figure">{{ one.number }}</span>
+                  <template v-if="one.source"> from {{ one.source }}</template>
+                  <template v-if="one.price">, {{ money(one.price, data.currency) }}</template>
+                  <b v-if="one.inWarranty" class="covered"> warranty until {{ date(one.warrantyUntil!, data.today) }}</b>
+                  <template v-else-if="one.warrantyUntil"> warranty over, {{ date(one.warrantyUntil, data.today) }}</template>
+                </p>
+              </li>
+              <li v-if="!data.fitted.length" class="soft">
+                Nothing yet. What a job fits stands here by itself; a tyre bought on the road is written down below.
+              </li>
+            </ul>
+            <FittedForm :bike="bike" :today="data.today" :currency="data.currency" @kept="kept" />
           </section>
           <section class="cabinet" aria-labelledby="mods-title">
             <header>
@@ -161,6 +193,9 @@ ol {
 }
 b {
   font: 700 1.125rem/1.3 var(--head);
+}
+.covered {
+  font-size: 1rem;
 }
 .follows li {
   display: flex;
