@@ -179,9 +179,11 @@ internal static class StepFile
             kind,
             map.Text(Capabilities.Word(kind)),
             map.Has("count") ? map.Whole("count", 1, 99) : 1,
-            map.OptionalWord<ReservoirId>("reservoir"),
-            EachCylinder(map)
-        );
+            map.OptionalWord<ReservoirId>("reservoir")
+        )
+        {
+            Each = map.OptionalWord<CountedBy>("each"),
+        };
         map.RefuseTheRest();
         return need;
     }
@@ -220,21 +222,11 @@ internal static class StepFile
 
     private static FitsPart ReadFits(YamlMap map)
     {
-        var fits = new FitsPart(
-            map.Text("part"),
-            map.Has("count") ? map.Whole("count", 1, 99) : 1,
-            map.OptionalText("replaces"),
-            EachCylinder(map)
-        );
+        var fits = new FitsPart(map.Text("part"), map.Has("count") ? map.Whole("count", 1, 99) : 1, map.OptionalText("replaces"))
+        {
+            Each = map.OptionalWord<CountedBy>("each"),
+        };
         map.RefuseTheRest();
         return fits;
     }
-
-    private static bool EachCylinder(YamlMap map) =>
-        map.OptionalText("each") switch
-        {
-            null => false,
-            "cylinder" => true,
-            var other => throw map.Wrong("each", $"\"{other}\" is not something that is counted: \"cylinder\" is"),
-        };
 }

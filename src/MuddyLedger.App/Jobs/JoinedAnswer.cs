@@ -53,7 +53,7 @@ public sealed record JoinedAnswer(
                 )),
             ],
             [.. plan.Steps.Select(planned => new JoinedStep(planned.Step.Id, planned.Step.Title))],
-            [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, picture.Bike.Id.Value))]
+            [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, picture.Bike.Id.Value, picture.Profile))]
         );
     }
 }

@@ -134,7 +134,9 @@ public sealed record StepAnswer(
     /// <summary>The parts that it fits.</summary>
     public required IReadOnlyList<FitAnswer> Fits { get; init; }
 
-    /// <summary>For a level step: what is in there, and what would be added to it.</summary>
+    /// <summary>
+    /// For a level step: what is in there, and what would be added to it. For a pour step: what stands on the shelf for it, else the grade.
+    /// </summary>
     public string? InIt { get; init; }
 
     /// <summary>What the book knows already of what is asked here.</summary>
@@ -258,14 +260,14 @@ public static class RunAnswers
             now,
             picture.Today,
             (int)(state.Worked - state.SignedTime).TotalMinutes,
-            [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value))],
+            [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value, bike))],
             [
                 .. plan.Steps.Select(planned =>
                     StepOf(planned, plan, state, picture.ForNow, outside, settings) with
                     {
                         Facts = FactsOf(planned.Step, picture, settings),
                         Fits = FitsOf(planned.Step, picture, shelf),
-                        InIt = InItOf(planned, plan, state, picture),
+                        InIt = InItOf(planned, plan, state, picture, shelf),
                     }
                 ),
             ],
@@ -356,31 +358,32 @@ public static class RunAnswers
             history.Last?.Date
         );
 
-    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings, ImmutableArray<Stock> shelf, Guid bike) =>
+    public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings, ImmutableArray<Stock> shelf, Guid bike, Profile profile) =>
         new(
             need.Kind,
             need.What,
             need.Count,
             need.Volume is { } volume ? Shown.Of(volume, settings) : null,
             need.Grade,
-            OnShelf(need, shelf, bike)
+            OnShelf(need, shelf, bike, profile)
         );
 
-    private static bool? OnShelf(PlannedNeed need, ImmutableArray<Stock> shelf, Guid bike)
+    private static bool? OnShelf(PlannedNeed need, ImmutableArray<Stock> shelf, Guid bike, Profile profile)
     {
         if (need.Kind == NeedKind.Tool)
             return null;
-        var kind = need.Kind == NeedKind.Fluid ? StockKind.Fluid : StockKind.Part;
+        if (need.Kind == NeedKind.Fluid)
+        {
+            var wanted = ShelfAnswers.WantedFor(need, profile, bike, "");
+            return Shopping.Standing(wanted, shelf) is { } standing ? standing.Left >= (wanted.Amount ?? 0.01m)
+                : Shopping.Known(wanted, shelf) ? false
+                : null;
+        }
+
         var kept = shelf
-            .Where(stock =>
-                stock.Item.FitsBike(bike)
-                && (stock.Item.Kind == StockKind.Fluid) == (kind == StockKind.Fluid)
-                && (stock.Item.IsCalled(need.What) || (need.Grade is { } grade && stock.Item.IsCalled(grade)))
-            )
+            .Where(stock => stock.Item.FitsBike(bike) && stock.Item.Kind != StockKind.Fluid && stock.Item.IsCalled(need.What))
             .ToList();
-        return kept.Count == 0
-            ? null
-            : kept.Sum(stock => stock.Left) >= (need.Volume?.Litres ?? (kind == StockKind.Fluid ? 0.01m : need.Count));
+        return kept.Count == 0 ? null : kept.Sum(stock => stock.Left) >= need.Count;
     }
 
     /// <summary>What the lines of a job take from the shelf.</summary>
@@ -486,13 +489,21 @@ public static class RunAnswers
             }),
         ];
 
-    /// <summary>What was poured in this run, what stands in the book, or what belongs in there.</summary>
-    private static string? InItOf(PlannedStep planned, JobPlan plan, RunState state, BikePicture picture) =>
-        planned.Step is { Kind: StepKind.Level, Reservoir: { } reservoir }
-            ? RunFinish.FluidPoured(plan, state, planned.Step)
-                ?? FluidChain.StateOf(reservoir, picture.Ledger).Contents?.Fluid
-                ?? planned.Reservoir?.Grade
-            : null;
+    /// <summary>What was poured in this run; else what stands in the book, or on the shelf for it; else what belongs in there.</summary>
+    private static string? InItOf(PlannedStep planned, JobPlan plan, RunState state, BikePicture picture, ImmutableArray<Stock> shelf)
+    {
+        if (planned.Step is not { Kind: StepKind.Level or StepKind.Pour, Reservoir: { } reservoir })
+            return null;
+        var need = plan.Needs.FirstOrDefault(need => need.Kind == NeedKind.Fluid && need.Reservoir == reservoir);
+        return RunFinish.FluidPoured(plan, state, planned.Step)
+            ?? (planned.Step.Kind == StepKind.Level ? FluidChain.StateOf(reservoir, picture.Ledger).Contents?.Fluid : null)
+            ?? (
+                need is null || planned.Step.Flush
+                    ? null
+                    : Shopping.Standing(ShelfAnswers.WantedFor(need, plan.Bike, picture.Bike.Id.Value, ""), shelf)?.Item.Name
+            )
+            ?? planned.Reservoir?.Grade;
+    }
 
     private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikePicture picture, OwnerSettings settings) =>
         step.Knows.IsEmpty

@@ -138,27 +138,39 @@ public static class ShelfAnswers
                 var plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile);
                 foreach (var need in plan.Needs.Where(need => need.Kind != NeedKind.Tool))
                 {
-                    var kind =
-                        need.Kind == NeedKind.Fluid ? StockKind.Fluid
-                        : need.Kind == NeedKind.Part ? StockKind.Part
-                        : StockKind.Consumable;
-                    if (kind == StockKind.Consumable && !shelf.Any(stock => stock.Item.IsCalled(need.What)))
+                    if (KindOf(need.Kind) == StockKind.Consumable && !shelf.Any(stock => stock.Item.IsCalled(need.What)))
                         continue;
-                    yield return new(
-                        kind,
-                        need.Grade ?? need.What,
-                        kind == StockKind.Fluid ? need.Volume?.Litres : need.Count,
+                    yield return WantedFor(
+                        need,
+                        picture.Profile,
                         picture.Bike.Id.Value,
-                        $"{fitting[id].Title}, {picture.Profile.Nickname}",
-                        need.What,
-                        need is { Reservoir: { } reservoir, Grade: { } grade }
-                            ? fluid => Compatibility.Suits(reservoir, picture.Profile, fluid, grade)
-                            : null
+                        $"{fitting[id].Title}, {picture.Profile.Nickname}"
                     );
                 }
             }
+
+            foreach (var (_, finding) in Findings.Open(picture.Ledger))
+                if (Findings.PartWanted(finding) is { } part)
+                    yield return new(StockKind.Part, part, 1, picture.Bike.Id.Value, $"taken from {picture.Profile.Nickname}");
         }
     }
+
+    /// <summary>What a job asks for, as the shelf is asked for it.</summary>
+    public static Wanted WantedFor(PlannedNeed need, Profile bike, Guid id, string why) =>
+        new(
+            KindOf(need.Kind),
+            need.Grade ?? need.What,
+            need.Kind == NeedKind.Fluid ? need.Volume?.Litres : need.Count,
+            id,
+            why,
+            need.What,
+            need is { Reservoir: { } reservoir, Grade: { } grade } ? fluid => Compatibility.IsAsGood(reservoir, bike, fluid, grade) : null
+        );
+
+    private static StockKind KindOf(NeedKind kind) =>
+        kind == NeedKind.Fluid ? StockKind.Fluid
+        : kind == NeedKind.Part ? StockKind.Part
+        : StockKind.Consumable;
 
     private static ItemAnswer ItemOf(Stock stock, int version, Dictionary<Guid, string> names, OwnerSettings settings) =>
         new(

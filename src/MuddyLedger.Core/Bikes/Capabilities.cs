@@ -51,6 +51,10 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
             bike.FrontBrake == BrakeKind.Drum ? "0"
             : bike.FrontDiscs == 2 ? "2"
             : "1",
+        ["carburettors"] = bike =>
+            bike.Fuel != FuelSystem.Carburettor ? "none"
+            : bike.Carburettors > 1 ? "several"
+            : "one",
         ["abs"] = bike => Word(bike.FrontBrake == BrakeKind.Disc ? bike.Abs : Fitment.NotFitted),
         ["fork"] = bike => bike.Use == BikeUse.Utility ? "none" : "oiled",
         ["front-tyre-inner"] = bike => Word(bike.FrontTyre?.Inner ?? TyreInner.Tube),

@@ -150,6 +150,10 @@ public static partial class Compatibility
         && (ClassOf(wanted) == FluidClass.Unknown || ClassOf(fluid) == ClassOf(wanted))
         && (Thickness(wanted) is not { } asked || Thickness(fluid) == asked);
 
+    /// <summary>Whether a fluid may stand in for the grade that is asked for without a word: the same kind of fluid, known as such.</summary>
+    public static bool IsAsGood(ReservoirId reservoir, Profile bike, string fluid, string wanted) =>
+        ClassOf(wanted) != FluidClass.Unknown && ClassOf(fluid) == ClassOf(wanted) && Suits(reservoir, bike, fluid, wanted);
+
     /// <summary>"10W-40" of "10w40, JASO MA2"; null where it does not say.</summary>
     private static string? Thickness(string fluid) =>
         Grades().Match(fluid.ToUpperInvariant()) is { Success: true } match ? match.Value.Replace("-", "", StringComparison.Ordinal) : null;

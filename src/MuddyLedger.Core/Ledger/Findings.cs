@@ -4,6 +4,15 @@ namespace MuddyLedger.Core.Ledger;
 
 public static class Findings
 {
+    private const string Wants = "Wants: ";
+
+    /// <summary>What is written on a bike that gave a part to another.</summary>
+    public static FindingOpened Wanting(string part, string by) => new(Wants + part, FindingSeverity.FixSoon, $"Taken for {by}.");
+
+    /// <summary>The part that a bike wants since it gave its own away; null where that is not what was found.</summary>
+    public static string? PartWanted(FindingOpened finding) =>
+        finding.Title.StartsWith(Wants, StringComparison.Ordinal) ? finding.Title[Wants.Length..] : null;
+
     /// <summary>Findings opened and not closed, the gravest first, then the oldest.</summary>
     public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Open(BikeLedger ledger)
     {

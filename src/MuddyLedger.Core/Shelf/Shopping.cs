@@ -88,7 +88,9 @@ public static class Shopping
         );
     }
 
-    /// <summary>The shelf's item for it, even where none of it is left.</summary>
+    /// <summary>
+    /// The shelf's item for it, even where none of it is left: what stands there and suffices before what is called so and is used up.
+    /// </summary>
     private static Stock? ItemFor(Wanted one, ImmutableArray<Stock> shelf)
     {
         var fitting = shelf
@@ -96,16 +98,26 @@ public static class Shopping
             .OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0)
             .ThenByDescending(stock => stock.Left)
             .ToList();
-        return fitting.Find(stock => stock.Item.IsCalled(one.What))
-            ?? (
-                one.Or is { } other
-                    // Another grade is not bought for a bike because it happens to serve the same purpose on another one; what is as good
-                    // is not bought twice.
-                    ? fitting.Find(stock =>
-                        (one.Kind != StockKind.Fluid || !stock.Item.Bikes.IsEmpty || one.Suits?.Invoke(stock.Item.Description) == true)
-                        && stock.Item.IsCalled(other)
-                    )
-                    : null
-            );
+        var named = fitting.Where(stock => stock.Item.IsCalled(one.What)).ToList();
+        // Another grade is not bought for a bike because it happens to serve the same purpose on another one; what is as good is not
+        // bought twice.
+        var asGood = fitting
+            .Except(named)
+            .Where(stock =>
+                one.Kind == StockKind.Fluid
+                    ? one.Suits?.Invoke(stock.Item.Description) == true
+                        || (one.Or is { } purpose && !stock.Item.Bikes.IsEmpty && stock.Item.IsCalled(purpose))
+                    : one.Or is { } other && stock.Item.IsCalled(other)
+            )
+            .ToList();
+        return named.Concat(asGood).FirstOrDefault(stock => stock.Left > 0 && stock.Left >= (one.Amount ?? 0))
+            ?? named.Concat(asGood).FirstOrDefault(stock => stock.Left > 0)
+            ?? named.Concat(asGood).FirstOrDefault();
     }
+
+    /// <summary>Whether the shelf keeps count of it, if none of it is left.</summary>
+    public static bool Known(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is not null;
+
+    /// <summary>The fluid on the shelf that a job would take for this: called as it is asked for, or as good; null where none stands there.</summary>
+    public static Stock? Standing(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is { Left: > 0 } stock ? stock : null;
 }

@@ -67,7 +67,7 @@ public sealed class ContentTests : IDisposable
     [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, lasting: yes }", "lasting: belongs to what a step begins")]
     [InlineData("plug hole, shuts: cranked }", "plug hole, back: yes, shuts: cranked }", "shuts: belongs to what a step begins")]
     [InlineData("plug hole, shuts: cranked }", "plug hole, shuts: pushed }", "none of cranked, run, ridden")]
-    [InlineData("after: [cover-holes, gap]", "after: [gap]", "must come after this one")]
+    [InlineData("after: [cover-holes, gap, set-gap]", "after: [gap, set-gap]", "must come after this one")]
     [InlineData("what: a rag over each open plug hole", "wat: a rag over each open plug hole", "\"what\" is missing")]
     public void What_is_put_for_now_and_not_lifted_is_refused(string was, string becomes, string reason) =>
         Break("jobs/spark-plugs.yaml", was, becomes).Message.ShouldContain(reason);

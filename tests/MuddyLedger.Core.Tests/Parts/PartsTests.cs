@@ -16,6 +16,7 @@ public class PartsTests
         var bench = new Bench(Twin, Given.Content.Job("spark-plugs"))
             .UpTo("caps")
             .Do(new TrayPut("x", "a wasp's nest", 1, "under the tank", null))
+            .Do(new StepNoted("tank-off/on", "the nest stays off"))
             .UpTo();
         bench.State.Tray.ShouldHaveSingleItem(); // the nest stays off
         var parts = Teardown.PartsOf(bench.Plan, bench.State, bench.Events);

@@ -126,6 +126,66 @@ public class TakingTests
             .ShouldBeEmpty();
     }
 
+    // What stands there and will do is taken before what is called so and is used up.
+    [Fact]
+    public void What_stands_on_the_shelf_is_preferred()
+    {
+        var empty = new Stock(Guid.NewGuid(), new("10W-40, JASO MA2", StockKind.Fluid, [], [], 0, [], null, null), 0, []);
+        var full = new Stock(Guid.NewGuid(), new("Moor 10W-40, JASO MA2", StockKind.Fluid, [], [], 0, [], null, null), 4m, []);
+        var wanted = new Wanted(
+            StockKind.Fluid,
+            "10W-40, JASO MA2",
+            2.6m,
+            Causeway,
+            "oil, Causeway",
+            "engine oil",
+            fluid => Core.Fluids.Compatibility.IsAsGood(ReservoirId.Engine, Given.Drumlin, fluid, "10W-40, JASO MA2")
+        );
+        Shopping.List([wanted], [empty, full]).ShouldBeEmpty();
+        Shopping.Standing(wanted, [empty, full])!.Id.ShouldBe(full.Id);
+        Shopping.Standing(wanted, [empty]).ShouldBeNull();
+    }
+
+    // Whatever a shipped bike takes, bought under the name that the list gives it, is what its job then takes from the shelf.
+    [Fact]
+    public void Every_fluid_of_every_set_is_used_under_the_name_that_the_list_gives_it()
+    {
+        var seen = 0;
+        foreach (var set in Given.Content.Sets)
+        foreach (var job in Given.Content.JobsFor(set.Profile))
+        {
+            var bike = set.Profile;
+            var plan = JobPlan.For(Given.Ready(job, bike), bike);
+            foreach (var need in plan.Needs.Where(need => need is { Kind: NeedKind.Fluid, Reservoir: not null }))
+            {
+                var wanted = new Wanted(StockKind.Fluid, need.Grade ?? need.What, 1, Causeway, "", need.What);
+                var line = Shopping.List([wanted], []).ShouldHaveSingleItem();
+                var bought = new Stock(Guid.NewGuid(), new(line.What, StockKind.Fluid, [], [], 0, [], null, null), 5, []) is var stock
+                    ? stock with
+                    {
+                        Containers = [new(Guid.NewGuid(), 5, 5, Given.Today)],
+                    }
+                    : stock;
+                Shopping.Standing(wanted, [bought]).ShouldNotBeNull($"{need.What} of {set.Id}");
+                var poured = new FluidFilled(need.Reservoir!.Value, Given.Litres(1), bought.Item.Name);
+                Taking.Of(Taking.UsedBy([poured], _ => need.What), [bought], Causeway).Missing.ShouldBeEmpty($"{need.What} of {set.Id}");
+                seen++;
+            }
+        }
+
+        seen.ShouldBeGreaterThan(100);
+    }
+
+    [Theory]
+    [InlineData(1, 1)]
+    [InlineData(2, 2)]
+    [InlineData(0, 1)] // nobody has said
+    public void There_are_as_many_sets_of_pads_as_front_discs(int discs, int sets) =>
+        JobPlan
+            .For(Given.Content.Job("front-pads")!, Given.Drumlin with { FrontDiscs = discs })
+            .Needs.First(need => need.What == "front brake pads")
+            .Count.ShouldBe(sets);
+
     // A plug for each cylinder: on the list, on the bench and in the book.
     [Theory]
     [InlineData(1)]

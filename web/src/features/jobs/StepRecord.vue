@@ -24,7 +24,7 @@ const form = reactive({
   odometer: '',
   hours: '',
   volume: '',
-  fluid: props.step.kind === 'pour' ? (props.step.grade ?? '') : (props.step.inIt ?? ''),
+  fluid: props.step.inIt ?? '',
   parts: undefined as RecordRequest['parts'],
   level: null as NonNullable<RecordRequest['level']> | null,
   option: props.step.choice?.default ?? null,
