@@ -226,7 +226,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             body,
             date,
             new ModificationMade(part, instead, consequences, donor?.Bike.Id), // What was taken from another bike leaves a gap there, and the gap says so.
-            donor is null ? null : (donor, Findings.Wanting(part, picture.Profile.Nickname))
+            donor is null ? null : (donor, Core.Ledger.Findings.Wanting(part, picture.Profile.Nickname))
         );
     }
 

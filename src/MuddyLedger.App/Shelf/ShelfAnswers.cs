@@ -149,8 +149,8 @@ public static class ShelfAnswers
                 }
             }
 
-            foreach (var (_, finding) in Findings.Open(picture.Ledger))
-                if (Findings.PartWanted(finding) is { } part)
+            foreach (var (_, finding) in Core.Ledger.Findings.Open(picture.Ledger))
+                if (Core.Ledger.Findings.PartWanted(finding) is { } part)
                     yield return new(StockKind.Part, part, 1, picture.Bike.Id.Value, $"taken from {picture.Profile.Nickname}");
         }
     }

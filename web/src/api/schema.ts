@@ -10474,7 +10474,7 @@ export interface components {
             drain?: null | components["schemas"]["DrainShows"];
             /** @description The parts that it fits. */
             fits: components["schemas"]["FitAnswer"][];
-            /** @description For a level step: what is in there, and what would be added to it. */
+            /** @description For a level step: what is in there, and what would be added to it. For a pour step: what stands on the shelf for it, else the grade. */
             inIt?: null | string;
             /** @description What the book knows already of what is asked here. */
             facts: components["schemas"]["BookFactAnswer"][];
