@@ -39,8 +39,8 @@ internal static class ScheduleFile
     private static ServiceTask ReadTask(YamlMap map, string component)
     {
         var limits = map.Maps("limits");
-        if (limits.IsEmpty)
-            throw map.Wrong("a task needs at least one limit");
+        if (limits.IsEmpty && !map.Has("after-rides") && !map.Has("after-every-ride"))
+            throw map.Wrong("a task needs at least one limit, or a ride that asks for it");
         var jobsBy = map.Maps("jobs").Select(ReadJobBy).ToImmutableArray();
         var task = new ServiceTask(
             $"{component}.{map.Text("act")}",

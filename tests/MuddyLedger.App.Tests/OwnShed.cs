@@ -50,6 +50,8 @@ internal sealed class OwnShed
         Figures = new(Pictures, Libraries, Writing);
         History = new(Pictures, Writing);
         Servicing = new(Pictures, Writing);
+        Items = new(Pictures, Writing);
+        BikeSums = new(Pictures);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }
 
@@ -75,6 +77,8 @@ internal sealed class OwnShed
     public App.Figures.FigureHandlers Figures { get; }
     public App.Servicing.HistoryHandlers History { get; }
     public App.Servicing.ServicingHandlers Servicing { get; }
+    public App.Servicing.ItemFileHandlers Items { get; }
+    public App.Sums.BikeSumsHandlers BikeSums { get; }
 
     public static async Task<OwnShed> DemoAsync()
     {

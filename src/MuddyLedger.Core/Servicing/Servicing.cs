@@ -66,6 +66,31 @@ public static class Servicing
         ];
     }
 
+    /// <summary>How many are named where nothing is due (house value).</summary>
+    private const int NextOnes = 3;
+
+    /// <summary>
+    /// What an owner comes for: all that is overdue, due or coming up, the least left first; where nothing is, the next few by their likely
+    /// day.
+    /// </summary>
+    public static ImmutableArray<TaskStanding> Next(IEnumerable<TaskStanding> tasks)
+    {
+        var all = tasks.ToList();
+        LifeState[] order = [LifeState.Overdue, LifeState.Due, LifeState.ComingUp];
+        var soon = all.Where(task => order.Contains(task.Life.State))
+            .OrderBy(task => Array.IndexOf(order, task.Life.State))
+            .ThenBy(task => task.Life.Governing?.Share ?? 0)
+            .ToImmutableArray();
+        return !soon.IsEmpty
+            ? soon
+            :
+            [
+                .. all.Where(task => task.Life.Governing?.Due?.Likely is not null && !task.Task.Limits.Any(limit => limit is PaperLimit))
+                    .OrderBy(task => task.Life.Governing!.Due!.Likely)
+                    .Take(NextOnes),
+            ];
+    }
+
     /// <summary>The owner's own items, as they were kept last.</summary>
     private static IEnumerable<(Component Component, ServiceTask Task)> OwnItems(BikeLedger ledger) =>
         ledger

@@ -36,6 +36,7 @@ internal static class Handlers
             .AddScoped<Writing>()
             .AddScoped<BikeHandlers>()
             .AddScoped<HistoryHandlers>()
+            .AddScoped<ItemFileHandlers>()
             .AddScoped<FigureHandlers>()
             .AddScoped<FindingHandlers>()
             .AddScoped<FluidHandlers>()
@@ -57,6 +58,7 @@ internal static class Handlers
             .AddScoped<ShopWorkHandlers>()
             .AddScoped<BenchSumsHandlers>()
             .AddScoped<SumsHandlers>()
+            .AddScoped<BikeSumsHandlers>()
             .AddScoped<PracticeHandlers>()
             .AddScoped<ViewingHandlers>();
 }

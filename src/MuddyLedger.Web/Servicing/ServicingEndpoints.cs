@@ -22,6 +22,12 @@ public static class ServicingEndpoints
             "/item",
             (Guid bike, ItemRequest body, Caller caller, ServicingHandlers handlers) => handlers.ItemAsync(bike, body, caller).Written()
         );
+        servicing.MapGet("/items", (Guid bike, Caller caller, ItemFileHandlers handlers) => handlers.GetAsync(bike, caller).Read());
+        servicing.MapPost(
+            "/items",
+            (Guid bike, ItemFileRequest body, Caller caller, ItemFileHandlers handlers) =>
+                handlers.TakeInAsync(bike, body, caller).Written()
+        );
         servicing.MapPost(
             "/rest",
             (Guid bike, RestRequest body, Caller caller, ServicingHandlers handlers) => handlers.RestAsync(bike, body, caller).Written()

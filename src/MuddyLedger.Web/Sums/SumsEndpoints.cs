@@ -10,6 +10,7 @@ public static class SumsEndpoints
     public static void MapSums(this IEndpointRouteBuilder api)
     {
         var sums = api.MapGroup("/sums");
+        sums.MapGet("/bikes/{bike:guid}", (Guid bike, Caller caller, BikeSumsHandlers handlers) => handlers.GetAsync(bike, caller).Read());
         sums.MapGet(
             "/premix",
             (string? fuel, string? ratio, Caller caller, SumsHandlers handlers) => handlers.PremixAsync(fuel, ratio, caller).Read()

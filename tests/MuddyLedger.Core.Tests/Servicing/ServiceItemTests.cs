@@ -93,4 +93,52 @@ public class ServiceItemTests
         book.Done(Today.PlusYears(-11), "rear-tyre.replace");
         Plan(book)["rear-tyre.replace"].Life.State.ShouldBe(LifeState.Overdue);
     }
+
+    // Over every set with a book of some age: what is due stands before what is coming, and nothing that is due is left out.
+    [Fact]
+    public void Next_names_all_that_is_due_and_else_the_few_that_come_first()
+    {
+        foreach (var set in Given.Content.Sets)
+        foreach (var days in new[] { 10, 200, 900 })
+        {
+            var book = new LedgerBuilder();
+            var tasks = Schedule.TasksOf(set.Profile, Given.Content.Schedules).Select(item => item.Task.Id).ToList();
+            foreach (var task in tasks)
+                book.Done(Today.PlusDays(-days), task);
+            var plan = Core.Servicing.Servicing.Of(
+                set.Profile,
+                Given.Content.Schedules,
+                book.Ledger,
+                BikeMeters.Of(set.Profile, book.Ledger, null),
+                Today
+            );
+            var next = Core.Servicing.Servicing.Next(plan);
+            var due = plan.Where(one => one.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp).ToList();
+            if (due.Count > 0)
+            {
+                next.Select(one => one.Task.Id).ShouldBe(due.Select(one => one.Task.Id), ignoreOrder: true, $"{set.Id}, {days} days");
+                next.Select(one => one.Life.State)
+                    .ShouldBe(
+                        next.Select(one => one.Life.State)
+                            .OrderBy(state =>
+                                state switch
+                                {
+                                    LifeState.Overdue => 0,
+                                    LifeState.Due => 1,
+                                    _ => 2,
+                                }
+                            )
+                    );
+            }
+            else
+            {
+                next.Length.ShouldBeLessThanOrEqualTo(3);
+                var first = plan.Where(one => one.Life.Governing?.Due is not null && !one.Task.Limits.OfType<PaperLimit>().Any())
+                    .Select(one => one.Life.Governing!.Due!.Likely)
+                    .Order()
+                    .Take(3);
+                next.Select(one => one.Life.Governing!.Due!.Likely).ShouldBe(first);
+            }
+        }
+    }
 }

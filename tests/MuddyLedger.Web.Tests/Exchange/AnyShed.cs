@@ -70,7 +70,6 @@ internal static class AnyShed
             ),
             (task, evidence, note) => new TaskDone(task, evidence, note)
         ),
-        Body(Gen.Select(Words, Gen.Int[1, 99]), (part, count) => new PartFitted(part, count)),
         Body(
             Gen.Select(Words, Gen.Int[1, 99], Gen.Enum<PartState>()),
             (part, count, state) =>

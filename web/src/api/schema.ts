@@ -939,6 +939,139 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/servicing/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ItemFileAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ItemFileRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ItemsTakenIn"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/servicing/rest": {
         parameters: {
             query?: never;
@@ -6753,6 +6886,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/bikes/{bike}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BikeSumsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/premix": {
         parameters: {
             query?: never;
@@ -8124,6 +8315,7 @@ export interface components {
             word: null | components["schemas"]["WordAnswer"];
             pump: null | components["schemas"]["PumpAnswer"];
             tasks: components["schemas"]["TaskAnswer"][];
+            next: string[];
             reservoirs: components["schemas"]["ReservoirAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
             forNow: components["schemas"]["ForNowAnswer"][];
@@ -8151,6 +8343,13 @@ export interface components {
          * @enum {unknown}
          */
         BikeSection: "engine" | "oil" | "air-and-fuel" | "cooling" | "drive" | "brakes" | "wheels-and-tyres" | "chassis" | "electrics" | "meters-and-use" | "papers";
+        BikeSumsAnswer: {
+            nickname: string;
+            /** @description What the sums begin with on this bike, by sum and field: "premix.ratio". As it would be typed. */
+            values: {
+                [key: string]: string;
+            };
+        };
         /** @enum {unknown} */
         BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
         BookAnswer: {
@@ -9071,6 +9270,18 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        ItemFileAnswer: {
+            /** @description A schedule file, YAML; null where the bike has no items of the owner's own. */
+            text: null | string;
+            /** Format: int32 */
+            count: number;
+        };
+        ItemFileRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description A schedule file, as it was passed on. */
+            text: null | string;
+        };
         /** @description An item of the shelf as the owner types it. */
         ItemForm: {
             name: null | string;
@@ -9101,6 +9312,18 @@ export interface components {
             months: null | string;
             afterEveryRide: boolean;
             afterRides: null | components["schemas"]["Severity"][];
+        };
+        ItemsTakenIn: {
+            /**
+             * Format: int32
+             * @description How many went into the plan.
+             */
+            added: number;
+            /**
+             * Format: int32
+             * @description How many were left out, since the bike has one of that name.
+             */
+            left: number;
         };
         JobCheckAnswer: {
             id: null | string;

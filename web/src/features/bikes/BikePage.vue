@@ -172,7 +172,9 @@ async function start(jobs: string[]) {
         </p>
         <PlanSections
           :bike="bike"
+          :name="data.nickname"
           :tasks="data.tasks"
+          :next="data.next"
           :jobs="data.jobs"
           :today="data.today"
           :zone="zone"

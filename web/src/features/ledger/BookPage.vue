@@ -64,6 +64,34 @@ const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page
 const bikes = computed(() => shed.value?.bikes.map((tag) => ({ value: tag.id, title: tag.nickname })) ?? [])
 const kinds = computed(() => book.value?.kinds.map((name) => ({ value: name, title: kindName(name) })) ?? [])
 
+/** A line, or a job with all that it wrote: those lines lie under it, where no filter asks for them one by one. */
+interface Block {
+  head: EntryAnswer
+  under: EntryAnswer[]
+}
+function blocksOf(entries: EntryAnswer[]): Block[] {
+  if (kind.value || text.value) return entries.map((head) => ({ head, under: [] }))
+  const blocks: Block[] = []
+  const ofRun = new Map<string, Block>()
+  for (const entry of entries) {
+    const block = entry.run ? ofRun.get(entry.run) : undefined
+    if (!block) {
+      const made = { head: entry, under: [] }
+      blocks.push(made)
+      if (entry.run) ofRun.set(entry.run, made)
+    } else if (entry.kind === 'job-finished' && !entry.strike && block.head.kind !== 'job-finished') {
+      block.under.unshift(block.head)
+      block.head = entry
+    } else block.under.push(entry)
+  }
+  // What a job wrote that is not signed off, or whose end stands on another page, stays as it is.
+  return blocks.flatMap((block) =>
+    block.under.length && block.head.kind !== 'job-finished'
+      ? [block.head, ...block.under].map((head) => ({ head, under: [] }))
+      : [block],
+  )
+}
+
 const { putBack } = usePutBack()
 async function unstrike(entry: EntryAnswer) {
   try {
@@ -110,18 +138,35 @@ async function undoFinish(entry: EntryAnswer) {
           <h2 :id="`m${page.month}`">{{ month(page.month) }}</h2>
         </header>
         <ol>
-          <EntryLine
-            v-for="entry in page.entries"
-            :key="entry.id"
-            :entry="entry"
-            :today="shed.today"
-            :bike-named="!bike"
-            acts
-            @correct="correcting = entry"
-            @strike="striking = entry"
-            @put-back="unstrike(entry)"
-            @undo-finish="undoFinish(entry)"
-          />
+          <template v-for="block in blocksOf(page.entries)" :key="block.head.id">
+            <EntryLine
+              :entry="block.head"
+              :today="shed.today"
+              :bike-named="!bike"
+              acts
+              @correct="correcting = block.head"
+              @strike="striking = block.head"
+              @undo-finish="undoFinish(block.head)"
+              @put-back="unstrike(block.head)"
+            />
+            <li v-if="block.under.length" class="wrote">
+              <details>
+                <summary>{{ block.under.length }} {{ block.under.length === 1 ? 'line' : 'lines' }} that it wrote</summary>
+                <ol>
+                  <EntryLine
+                    v-for="entry in block.under"
+                    :key="entry.id"
+                    :entry="entry"
+                    :today="shed.today"
+                    acts
+                    @correct="correcting = entry"
+                    @strike="striking = entry"
+                    @put-back="unstrike(entry)"
+                  />
+                </ol>
+              </details>
+            </li>
+          </template>
         </ol>
         <footer>
           <span class="label">{{ page.entries.length }} {{ page.entries.length === 1 ? 'line' : 'lines' }}</span>
@@ -183,6 +228,19 @@ ol {
   margin: 0;
   padding: 0;
   list-style: none;
+}
+.wrote {
+  border-bottom: 1px solid var(--rule);
+}
+.wrote summary {
+  min-height: 36px;
+  padding: 0 0.9rem 0 8.3rem;
+  cursor: pointer;
+  font: 600 0.9375rem/36px var(--head);
+}
+.wrote ol {
+  border-top: 1px solid var(--rule);
+  background: var(--enamel);
 }
 section > footer {
   display: flex;

@@ -4,16 +4,20 @@ import { useRoute } from 'vue-router'
 import { answer, api, newId, Refusal, type BikeAnswer, type TaskAnswer } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
 import { useWritten } from '../ledger/useWritten'
+import ItemFile from './ItemFile.vue'
 import OwnItemDialog from './OwnItemDialog.vue'
+import PlanItems from './PlanItems.vue'
 import RestDialog from './RestDialog.vue'
-import ServiceItem from './ServiceItem.vue'
 import { stateWords } from './lifeSentence'
 import { partNames } from './partNames'
 
 /** A bike's plan: what comes next at its head, the rest folded by part. */
 const props = defineProps<{
   bike: string
+  name: string
   tasks: TaskAnswer[]
+  /** The ids of what is due, or comes next, in their order. */
+  next: string[]
   jobs: BikeAnswer['jobs']
   today: string
   zone: TaskAnswer['part'] | null
@@ -59,19 +63,12 @@ const inWords = (tasks: TaskAnswer[]) =>
     .map(({ state, count }) => `${count} ${stateWords[state]}`)
     .join(', ')
 /** What one comes for: what is due, and what comes next. */
-const next = computed(() => {
-  const order = ['overdue', 'due', 'coming-up']
-  const tasks = props.tasks
-  const soon = tasks
-    .filter((task) => order.includes(task.state))
-    .sort((one, other) => order.indexOf(one.state) - order.indexOf(other.state) || (one.share ?? 0) - (other.share ?? 0))
-  return soon.length
-    ? soon
-    : tasks
-        .filter((task) => task.likelyDue && !task.paper)
-        .sort((one, other) => one.likelyDue!.localeCompare(other.likelyDue!))
-        .slice(0, 3)
-})
+const next = computed(() =>
+  props.next.flatMap((id) => {
+    const task = props.tasks.find((one) => one.id === id)
+    return task ? [task] : []
+  }),
+)
 const opened = ref(new Set<string>())
 function fold(part: string, open: boolean) {
   const now = new Set(opened.value)
@@ -104,22 +101,17 @@ watch(
       <h2 id="next-title">Next</h2>
       <span class="label">left until due</span>
     </header>
-    <ul class="items">
-      <ServiceItem
-        v-for="task in next"
-        :id="task.id"
-        :key="task.id"
-        :task="task"
-        :today="today"
-        :startable="jobs.some((job) => job.id === task.job)"
-        @done="emit('done', task)"
-        @interval="emit('interval', task)"
-        @rest="resting = task"
-        @resume="resume(task)"
-        @change="changing = task"
-        @start="emit('start', task.job!)"
-      />
-    </ul>
+    <PlanItems
+      :tasks="next"
+      :jobs="jobs"
+      :today="today"
+      @done="(task) => emit('done', task)"
+      @interval="(task) => emit('interval', task)"
+      @rest="(task) => (resting = task)"
+      @resume="resume"
+      @change="(task) => (changing = task)"
+      @start="(job) => emit('start', job)"
+    />
   </section>
   <details
     v-for="group in parts"
@@ -132,35 +124,33 @@ watch(
       <h2>{{ partNames[group.part] }}</h2>
       <span class="soft">{{ group.words }}</span>
     </summary>
-    <ul class="items">
-      <ServiceItem
-        v-for="task in group.tasks"
-        :id="task.id"
-        :key="task.id"
-        :task="task"
-        :today="today"
-        :startable="jobs.some((job) => job.id === task.job)"
-        @done="emit('done', task)"
-        @interval="emit('interval', task)"
-        @rest="resting = task"
-        @resume="resume(task)"
-        @change="changing = task"
-        @start="emit('start', task.job!)"
-      />
-    </ul>
+    <PlanItems
+      :tasks="group.tasks"
+      :jobs="jobs"
+      :today="today"
+      @done="(task) => emit('done', task)"
+      @interval="(task) => emit('interval', task)"
+      @rest="(task) => (resting = task)"
+      @resume="resume"
+      @change="(task) => (changing = task)"
+      @start="(job) => emit('start', job)"
+    />
   </details>
-  <p class="own"><button type="button" @click="changing = 'new'">Add a service item of your own</button></p>
+  <p class="own">
+    <button type="button" @click="changing = 'new'">Add a service item of your own</button>
+    <ItemFile :bike="bike" :name="name" :own="tasks.some((task) => task.own)" />
+  </p>
   <RestDialog v-model="resting" :bike="bike" :today="today" />
   <OwnItemDialog v-model="changing" :bike="bike" />
 </template>
 
 <style scoped>
-.items {
-  margin: 0;
-  padding: 0;
-  list-style: none;
+.own {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.6rem;
 }
-.own button {
+.own :deep(button) {
   min-height: 44px;
   font: 600 1.0625rem/1 var(--head);
   text-decoration: underline;

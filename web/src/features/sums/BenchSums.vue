@@ -3,12 +3,14 @@ import { reactive } from 'vue'
 import { api } from '@/api/client'
 import { number, quantity } from '@/design/format'
 import SumCabinet from './SumCabinet.vue'
+import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
 /** The proof of an oil pump, torque with an adaptor, and any unit in all others. */
 const pump = reactive({ fuel: '8 L', fall: '160 ml', readTo: '10 ml', low: '30', high: '60', premix: '' })
 const proof = useSum(pump, (query) => api.GET('/api/sums/pump-proof', { params: { query } }))
 const bolt = reactive({ torque: '68 N m', wrench: '400', adaptor: '0' })
+useFromBike('wrench', bolt)
 const wrench = useSum(bolt, (query) => api.GET('/api/sums/wrench', { params: { query } }))
 const typed = reactive({ amount: '22 nm' })
 const units = useSum(typed, (query) => api.GET('/api/sums/units', { params: { query } }))

@@ -3,16 +3,20 @@ import { reactive } from 'vue'
 import { api } from '@/api/client'
 import { number, quantity } from '@/design/format'
 import SumCabinet from './SumCabinet.vue'
+import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
 /** Coolant, engine oil by the weather, fork oil. */
 const cool = reactive({ share: '33', coldest: '-18', system: '1.4 L', concentrate: '100' })
+useFromBike('coolant', cool)
 const coolant = useSum(cool, (query) => api.GET('/api/sums/coolant', { params: { query } }))
 const oil = reactive({ coldest: '-5', hottest: '28', liquidCooled: 'false' })
+useFromBike('viscosity', oil)
 const viscosity = useSum(oil, ({ liquidCooled, ...query }) =>
   api.GET('/api/sums/viscosity', { params: { query: { ...query, liquidCooled: liquidCooled === 'true' } } }),
 )
 const leg = reactive({ tube: '43', now: '130', wanted: '120', other: '130' })
+useFromBike('fork', leg)
 const fork = useSum(leg, (query) => api.GET('/api/sums/fork-oil', { params: { query } }))
 const cooled = [
   { value: 'false', title: 'By air' },

@@ -3,14 +3,18 @@ import { reactive } from 'vue'
 import { api } from '@/api/client'
 import { number, quantity } from '@/design/format'
 import SumCabinet from './SumCabinet.vue'
+import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
 /** What goes into the fuel: premix, a tank put right, stabiliser. */
 const mix = reactive({ fuel: '5 L', ratio: '50' })
+useFromBike('premix', mix)
 const premix = useSum(mix, (query) => api.GET('/api/sums/premix', { params: { query } }))
 const tank = reactive({ mix: '4 L', from: '50', to: '32', room: '' })
+useFromBike('tank', tank)
 const correction = useSum(tank, (query) => api.GET('/api/sums/correct-a-tank', { params: { query } }))
 const store = reactive({ inTank: '4 L', goesIn: '6 L', dose: '2.5' })
+useFromBike('stabiliser', store)
 const stabiliser = useSum(store, (query) => api.GET('/api/sums/stabiliser', { params: { query } }))
 </script>
 

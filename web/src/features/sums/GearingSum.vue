@@ -3,6 +3,7 @@ import { reactive } from 'vue'
 import { api } from '@/api/client'
 import { number } from '@/design/format'
 import SumCabinet from './SumCabinet.vue'
+import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
 /** Speed in each gear at so many turns, and what another sprocket makes of it. */
@@ -14,6 +15,7 @@ const drive = reactive({
   rear: '50',
   rpm: '8000',
 })
+useFromBike('gearing', drive)
 const gearing = useSum(drive, (query) => api.GET('/api/sums/gearing', { params: { query } }))
 </script>
 

@@ -3,6 +3,7 @@ import { computed, reactive } from 'vue'
 import { api } from '@/api/client'
 import { number, plainWords } from '@/design/format'
 import SumCabinet from './SumCabinet.vue'
+import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
 /** A splash engine on a slope: where its oil stands, whether the dipper meets it, and how far it may lean. Reckoned by the server; drawn here. */
@@ -18,6 +19,7 @@ const sump = reactive({
   direction: 'nose-up',
   degrees: '20',
 })
+useFromBike('tilt', sump)
 type Direction = 'nose-up' | 'nose-down' | 'left' | 'right'
 const tilt = useSum(sump, ({ degrees, direction, ...query }) =>
   api.GET('/api/sums/tilt', { params: { query: { ...query, direction, degrees: Number(degrees) } } }),

@@ -1,0 +1,103 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Shed;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Ledger;
+
+namespace MuddyLedger.App.Servicing;
+
+/// <param name="Text">A schedule file, YAML; null where the bike has no items of the owner's own.</param>
+public sealed record ItemFileAnswer(string? Text, int Count);
+
+/// <param name="Text">A schedule file, as it was passed on.</param>
+public sealed record ItemFileRequest(Guid Id, string? Text);
+
+/// <param name="Added">How many went into the plan.</param>
+/// <param name="Left">How many were left out, since the bike has one of that name.</param>
+public sealed record ItemsTakenIn(int Added, int Left);
+
+/// <summary>The owner's own service items of a bike as a file, out and in.</summary>
+public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
+{
+    private const int MostLetters = 100_000;
+
+    public async Task<Outcome<ItemFileAnswer>> GetAsync(Guid bike, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var items = Own(picture).ToList();
+        return new ItemFileAnswer(items.Count == 0 ? null : ItemFile.Write(picture.Profile.Nickname, items), items.Count);
+    }
+
+    public async Task<Outcome<ItemsTakenIn>> TakeInAsync(Guid bike, ItemFileRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var taken = new ItemsTakenIn(0, 0);
+        ImmutableArray<SharedItem> fresh = [];
+        if (string.IsNullOrWhiteSpace(body.Text) || body.Text.Length > MostLetters)
+            check.Refuse("text", $"is empty, or longer than {MostLetters:#,0} letters");
+        else
+            try
+            {
+                var read = ItemFile.Read(body.Text, picture.Profile, Guid.CreateVersion7);
+                if (read.IsEmpty)
+                    check.Refuse("text", "holds no item that fits this bike");
+                var known = Own(picture)
+                    .Select(one => (one.Item.Component.ToLowerInvariant(), one.Item.Title.ToLowerInvariant()))
+                    .ToHashSet();
+                fresh = [.. read.Where(one => known.Add((one.Item.Component.ToLowerInvariant(), one.Item.Title.ToLowerInvariant())))];
+                taken = new(fresh.Length, read.Length - fresh.Length);
+            }
+            catch (ContentException broken)
+            {
+                check.Refuse("text", $"line {broken.Line}: {broken.Reason}");
+            }
+
+        return check.Failed
+            ? check.Problem()
+            : await writing.OnceAsync(
+                caller,
+                body.Id,
+                body,
+                (rows, pen) =>
+                {
+                    var at = 0;
+                    foreach (var line in fresh.SelectMany(Lines))
+                        rows.AddEntry(
+                            new LedgerEntry(
+                                new(at == 0 ? body.Id : Guid.CreateVersion7()),
+                                picture.Bike.Id,
+                                picture.Today,
+                                pen.At + NodaTime.Duration.FromTicks(at++),
+                                pen.Device,
+                                line
+                            )
+                        );
+                    return Task.FromResult<Problem?>(null);
+                },
+                () => Task.FromResult(taken)
+            );
+    }
+
+    private static IEnumerable<EntryBody> Lines(SharedItem one) => one.Interval.AsShipped ? [one.Item] : [one.Item, one.Interval];
+
+    /// <summary>The items that count today, with the limits that were set last.</summary>
+    private static IEnumerable<SharedItem> Own(BikePicture picture)
+    {
+        var intervals = picture
+            .Ledger.Each<IntervalSet>()
+            .GroupBy(pair => pair.Body.Task)
+            .ToDictionary(same => same.Key, same => same.Last().Body);
+        return picture
+            .Ledger.Each<ServiceItemKept>()
+            .GroupBy(pair => pair.Body.Task)
+            .Where(same => picture.TaskIds.Contains(same.Key))
+            .Select(same => new SharedItem(
+                same.Last().Body,
+                intervals.GetValueOrDefault(same.Key) ?? new(same.Key, null, null, null, new(Core.ProvenanceKind.Owner))
+            ));
+    }
+}
