@@ -21,12 +21,12 @@ internal sealed class BenchHand(OwnShed shed)
     public async Task<RunAnswer> StartAsync(Guid bike, params string[] jobs) =>
         (await shed.Runs.StartAsync(bike, new StartRequest(OwnShed.NewId(), jobs), OwnShed.By())).Done();
 
-    /// <summary>Answers step after step, until none is left that can be answered.</summary>
-    public async Task<RunAnswer> ThroughAsync(RunAnswer run)
+    /// <summary>Answers step after step, until none is left that can be answered, or one is reached.</summary>
+    public async Task<RunAnswer> ThroughAsync(RunAnswer run, string? upTo = null)
     {
         for (var tap = 0; tap < MostTaps && run.Steps.FirstOrDefault(step => step.Id == run.Current) is { } step; tap++)
         {
-            if (step.Kind == StepKind.SignOff)
+            if (step.Kind == StepKind.SignOff || step.Id == upTo)
                 return run;
             run = await AnswerAsync(run, step);
         }

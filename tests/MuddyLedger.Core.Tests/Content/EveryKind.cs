@@ -37,6 +37,7 @@ internal static class EveryKind
         Each<Starting>("starting", (bike, one) => bike with { Starting = one }),
         Each<ValveAdjustment>("valves", (bike, one) => bike with { Valves = one }),
         Of("valves per cylinder", (bike, one) => bike with { ValvesPerCylinder = one }, 0, 2, 3, 4, 5),
+        Each<Fitment>("abs", (bike, one) => bike with { Abs = one }),
         Each<FuelSystem>("fuel", (bike, one) => bike with { Fuel = one }),
         Each<Ignition>("ignition", (bike, one) => bike with { Ignition = one }),
         Each<FuelTap>("fuel tap", (bike, one) => bike with { FuelTap = one }),

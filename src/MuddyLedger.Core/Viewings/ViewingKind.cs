@@ -1,0 +1,78 @@
+using MuddyLedger.Core.Bikes;
+
+namespace MuddyLedger.Core.Viewings;
+
+/// <summary>
+/// What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
+/// the bought bike.
+/// </summary>
+public sealed record ViewingKind(
+    Lubrication Lubrication,
+    GearboxOil GearboxOil,
+    OilFilter OilFilter,
+    FuelSystem Fuel,
+    Starting Starting,
+    Cooling Cooling,
+    Fitment Fan,
+    ValveAdjustment Valves,
+    Ignition Ignition,
+    BatteryKind Battery,
+    ClutchControl Clutch,
+    FinalDrive FinalDrive,
+    BrakeKind FrontBrake,
+    BrakeKind RearBrake,
+    WheelBuild Wheels,
+    bool Linkage
+)
+{
+    public static ViewingKind Of(Profile bike) =>
+        new(
+            bike.Lubrication,
+            bike.GearboxOil,
+            bike.OilFilter,
+            bike.Fuel,
+            bike.Starting,
+            bike.Cooling,
+            bike.Fan,
+            bike.Valves,
+            bike.Ignition,
+            bike.Battery,
+            bike.Clutch,
+            bike.FinalDrive,
+            bike.FrontBrake,
+            bike.RearBrake,
+            bike.Wheels,
+            bike.Linkage
+        );
+
+    /// <summary>The set's profile with these answers; what a stroke rules out goes with it.</summary>
+    public Profile On(Profile set)
+    {
+        var two = Lubrication is Lubrication.Premix or Lubrication.OilInjection;
+        return set with
+        {
+            Stroke = two ? Stroke.Two : Stroke.Four,
+            Lubrication = Lubrication,
+            GearboxOil = two && GearboxOil == GearboxOil.Shared ? GearboxOil.Separate : GearboxOil,
+            OilFilter = two ? OilFilter.None : OilFilter,
+            Fuel = Fuel,
+            Starting = Starting,
+            Cooling = Cooling,
+            Fan = Fan,
+            Valves = two ? ValveAdjustment.None : Valves,
+            ValvesPerCylinder = two ? 0 : Math.Max(set.ValvesPerCylinder, 2),
+            Ignition = Ignition,
+            Battery = Battery,
+            BatteryVolts =
+                Battery == BatteryKind.None ? 0
+                : set.BatteryVolts == 0 ? 12
+                : set.BatteryVolts,
+            Clutch = Clutch,
+            FinalDrive = FinalDrive,
+            FrontBrake = FrontBrake,
+            RearBrake = RearBrake,
+            Wheels = Wheels,
+            Linkage = Linkage,
+        };
+    }
+}
