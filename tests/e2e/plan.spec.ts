@@ -42,7 +42,7 @@ test("an item of one's own is kept, left alone, counted again, passed on as a fi
   await page
     .getByLabel('Bring some in from a file')
     .setInputFiles({ name: 'odd.yaml', mimeType: 'application/yaml', buffer: Buffer.from('id: [') })
-  await expect(page.getByText(/That file line \d+/)).toBeVisible()
+  await expect(page.getByText(/That file cannot be used. Line \d+/)).toBeVisible()
 })
 
 test('a part bought on the road stands with its number, price and warranty, and its cost in the book', async ({
@@ -69,7 +69,7 @@ test('a part bought on the road stands with its number, price and warranty, and 
 
 test('sums begin with the figures of a chosen bike', async ({ page, demo }) => {
   await page.goto(`${demo.address}/sums`)
-  await page.getByLabel('Begin with the figures of').click()
+  await page.getByRole('combobox', { name: 'Begin with the figures of' }).click()
   await page.getByRole('option', { name: 'Causeway' }).click()
   await expect(page.getByRole('textbox', { name: 'Rear tyre' })).toHaveValue('160/60-17')
   await page.reload()

@@ -26,6 +26,8 @@ public static class ImportProof
             "/api/bikes/{0}/figures",
             "/api/bikes/{0}/fuel-asked",
             "/api/bikes/{0}/parts",
+            "/api/bikes/{0}/servicing/items",
+            "/api/sums/bikes/{0}",
             "/api/book?bike={0}",
         ],
         OfRun = ["/api/runs/{0}"],

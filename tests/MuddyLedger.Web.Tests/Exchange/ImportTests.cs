@@ -291,7 +291,11 @@ public class ImportTests
             .Concat(ImportProof.OfRun.Select(path => path.Replace("{0}", "{run}", StringComparison.Ordinal)))
             .Concat(ImportProof.OfViewing.Select(path => path.Replace("{0}", "{viewing}", StringComparison.Ordinal)))
             .Concat(ImportProof.OfItem.Select(path => path.Replace("{0}", "{item}", StringComparison.Ordinal)));
-        paths.Where(path => !path.StartsWith("/api/sums/", StringComparison.Ordinal)).Except(elsewhere).Except(proven).ShouldBeEmpty();
+        paths
+            .Where(path => !path.StartsWith("/api/sums/", StringComparison.Ordinal) || path.Contains("{bike}", StringComparison.Ordinal))
+            .Except(elsewhere)
+            .Except(proven)
+            .ShouldBeEmpty();
     }
 
     // The sender is slow, or gone: nobody else waits, and nothing is left.

@@ -38,7 +38,7 @@ async function bringIn(event: Event) {
     )
   } catch (failed) {
     const refusal = Refusal.from(failed)
-    say(refusal.of('text') ? `That file ${refusal.of('text')}` : refusal.message)
+    say(refusal.of('text') ? `That file cannot be used. ${refusal.of('text')}.` : refusal.message)
   }
 }
 </script>
