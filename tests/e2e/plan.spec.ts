@@ -69,7 +69,7 @@ test('a part bought on the road stands with its number, price and warranty, and 
 
 test('sums begin with the figures of a chosen bike', async ({ page, demo }) => {
   await page.goto(`${demo.address}/sums`)
-  await page.getByRole('combobox', { name: 'Begin with the figures of' }).click()
+  await page.locator('.whose .v-field').click()
   await page.getByRole('option', { name: 'Causeway' }).click()
   await expect(page.getByRole('textbox', { name: 'Rear tyre' })).toHaveValue('160/60-17')
   await page.reload()
