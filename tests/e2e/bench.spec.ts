@@ -102,7 +102,10 @@ test('an oil change is run step by step, left, taken up in another browser after
   await expect(page.getByRole('region', { name: 'Open findings' }).getByText('Scratch on the seat')).toBeVisible()
   await page.getByRole('link', { name: 'all of it' }).click()
   const book = page.getByRole('main')
-  await book.getByText(/lines that it wrote/).first().click()
+  await book
+    .getByText(/lines that it wrote/)
+    .first()
+    .click()
   for (const line of ['2.1 L', '2.2 L', '0.25 L', 'oil filter', 'Scratch on the seat', '€38.00', 'it is dry', 'order washers'])
     await expect(book.getByText(line).first(), line).toBeVisible()
 })
