@@ -31,7 +31,8 @@ internal static class AccessPlan
         [
             .. openings.Select(opening => new AccessOpened(
                 opening.Group,
-                [.. opening.Behind.SelectMany(draft => draft.Jobs).Distinct().Order(StringComparer.Ordinal)]
+                [.. opening.Behind.SelectMany(draft => draft.Jobs).Distinct().Order(StringComparer.Ordinal)],
+                opening.Prefix
             )),
         ];
     }
@@ -137,7 +138,7 @@ internal static class AccessPlan
                 Named(step, opening) with
                 {
                     ForApplies = ForOf(opening),
-                    Closes = opening.Close.Count == 0 ? [.. opening.Open.Concat(opening.Behind).Select(one => one.Id)] : [],
+                    Closes = [.. opening.Open.Concat(opening.Behind).Select(one => one.Id)],
                 },
                 jobs
             );

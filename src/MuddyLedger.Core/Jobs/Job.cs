@@ -326,7 +326,7 @@ public sealed record Step(
         init;
     } = [];
 
-    /// <summary>For the first step of closing a place: the steps that were done behind it.</summary>
+    /// <summary>For closing a place: the steps that opened it, and those that were done behind it.</summary>
     public ImmutableArray<string> Closes
     {
         get => field.IsDefault ? [] : field;

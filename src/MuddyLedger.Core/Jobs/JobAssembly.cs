@@ -5,7 +5,8 @@ using MuddyLedger.Core.Fluids;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A place opened and closed in a run, and the jobs that work behind it.</summary>
-public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJobs);
+/// <param name="Prefix">What the ids of its steps begin with.</param>
+public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJobs, string Prefix);
 
 /// <summary>
 /// One run out of one job or several: what stands in the way is opened once, in the order in which it nests, and closed in reverse; what
@@ -14,7 +15,7 @@ public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJ
 /// </summary>
 /// <param name="Job">What is run: its steps name all that they wait for, the opening and closing included.</param>
 /// <param name="Cycle">The titles of steps that wait for each other, where these jobs cannot be joined; else empty.</param>
-/// <param name="Opened">Every opening, in order. A group that blocks running stands here twice where it must be closed for a run in
+/// <param name="Opened">Every opening that what is recommended needs, in order. A group that blocks running stands here twice where it must be closed for a run in
 /// between.</param>
 /// <param name="MinutesApart">What the jobs would take one after another, each with its own opening and closing.</param>
 /// <param name="SharedSteps">How many steps joining saves, the opening and closing included.</param>
@@ -49,6 +50,8 @@ public sealed record JobAssembly(
             .ToImmutableArray();
         var cycle = JobOrder.Of(steps, _ => true).Cycle;
         var titles = cycle.Select(id => steps.First(step => step.Id == id).Title).ToImmutableArray();
+        if (cycle.IsEmpty)
+            opened = UsuallyOpened(opened, steps, jobs[0], capabilities);
         var minutes = jobs.Sum(job => job.Minutes) + opened.Sum(one => one.Group.Minutes);
         var whole =
             jobs.Length == 1
@@ -97,6 +100,25 @@ public sealed record JobAssembly(
     private static int WaitsOf(IEnumerable<Step> steps, Capabilities bike) =>
         steps.Where(step => step.Shared is not null && step.Applies.Possible(bike)).Sum(step => step.Minutes?.Minutes ?? 0);
 
+    /// <summary>The openings that what is recommended on this bike needs: what only another choice opens is not counted.</summary>
+    private static ImmutableArray<AccessOpened> UsuallyOpened(
+        ImmutableArray<AccessOpened> opened,
+        ImmutableArray<Step> steps,
+        Job any,
+        Capabilities bike
+    )
+    {
+        var usual = JobPlan.UsualChoices(any with { Steps = steps }, bike);
+        return
+        [
+            .. opened.Where(one =>
+                steps.Any(step =>
+                    !step.Closes.IsEmpty && step.Id.StartsWith($"{one.Prefix}/", StringComparison.Ordinal) && step.AppliesTo(bike, usual)
+                )
+            ),
+        ];
+    }
+
     /// <summary>
     /// What a job alone usually takes on this bike, with each place in its way opened once: for a list of many, where no run is made out
     /// yet.
@@ -104,7 +126,8 @@ public sealed record JobAssembly(
     public static int UsualMinutes(Job job, IReadOnlyDictionary<string, AccessGroup> access, Profile bike)
     {
         var capabilities = Capabilities.Of(bike);
-        var places = job.Steps.Where(step => step.Applies.Possible(capabilities)).SelectMany(step => step.Within).Distinct();
+        var usual = JobPlan.UsualChoices(job, capabilities);
+        var places = job.Steps.Where(step => step.AppliesTo(capabilities, usual)).SelectMany(step => step.Within).Distinct();
         return job.Minutes + AccessGroup.Chain(places, access, capabilities).Sum(group => group.Minutes);
     }
 

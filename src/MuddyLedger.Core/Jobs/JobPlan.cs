@@ -56,6 +56,9 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
         return new(job, bike, steps, NeedsOf(steps, bike, CaseFor));
     }
 
+    /// <summary>What is recommended on a bike where nothing is chosen yet.</summary>
+    public static IReadOnlyDictionary<string, string> UsualChoices(Job job, Capabilities bike) => ChoicesOf(job, bike, null).Choices;
+
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
 
     /// <summary>What is chosen, and where nothing is chosen yet, what is recommended on this bike after what was chosen before.</summary>

@@ -234,9 +234,12 @@ public static class RunRules
         };
     }
 
-    /// <summary>Parts that came off behind the place that this step closes, and that no step to come puts back.</summary>
+    /// <summary>
+    /// Parts that came off behind the place that this step closes, and that no step to come puts back. Asked once, when closing begins.
+    /// </summary>
     public static IReadOnlyList<string> ShutIn(JobPlan plan, RunState state, Step closing) =>
         closing.Closes.IsEmpty
+        || plan.Steps.Any(other => other.Step.Closes.SequenceEqual(closing.Closes) && state.Step(other.Step.Id).Mark == StepMark.Done)
             ? []
             :
             [

@@ -74,6 +74,18 @@ public class AccessLayersTests
         Ids(bench).ShouldContain("front-wheel-out/torque");
     }
 
+    // What is not opened is not timed: the wheel stays in where the disc stays on.
+    [Fact]
+    public void Minutes_count_only_what_is_usually_opened()
+    {
+        var pads = Given.Content.Job("front-pads")!;
+        JobAssembly.Of([pads], Given.Content.Access, Given.Drumlin).Job.Minutes.ShouldBe(pads.Minutes);
+        JobAssembly.UsualMinutes(pads, Given.Content.Access, Given.Drumlin).ShouldBe(pads.Minutes);
+        var oil = Given.Content.Job("engine-oil")!;
+        JobAssembly.Of([oil], Given.Content.Access, Wrapped).Job.Minutes.ShouldBe(oil.Minutes + 35 + 6 + 7 + 6 + 8);
+        JobAssembly.UsualMinutes(oil, Given.Content.Access, Wrapped).ShouldBe(oil.Minutes + 35 + 6 + 7 + 6 + 8);
+    }
+
     [Fact]
     public void A_tank_is_not_put_back_over_a_part_that_lies_on_the_tray()
     {
@@ -86,6 +98,20 @@ public class AccessLayersTests
         bench.Done("tank-off/on");
         bench.Do(new StepReopened("tank-off/on")).Do(new StepNoted("tank-off/on", "")).Do(new TrayTaken("coil"));
         bench.Done("tank-off/on");
+    }
+
+    // Whichever step begins the closing on this bike.
+    [Theory]
+    [InlineData(BrakeKind.Disc, "rear-wheel-out/wedge-out")]
+    [InlineData(BrakeKind.Drum, "rear-wheel-out/wheel-in")]
+    public void A_wheel_is_not_put_in_over_a_part_either(BrakeKind brake, string first)
+    {
+        var bench = new Bench(Given.Drumlin with { RearBrake = brake }, Given.Content.Job("rear-wheel")).UpTo("seals");
+        bench.Do(new TrayPut("weight", "balance weight", 1, null, null)).UpTo(first);
+        bench.Try(new StepDone(first, bench.RecordFor(first))).ShouldNotBeNull().Words.ShouldContain("balance weight");
+        // Said once, it is not asked for again at each of the steps that follow.
+        bench.Do(new StepNoted(first, "it was loose; new ones go on")).UpTo();
+        bench.State.Tray.ShouldHaveSingleItem().Part.ShouldBe("balance weight");
     }
 
     // The old plugs stay on the tray: a later step carries them away.
