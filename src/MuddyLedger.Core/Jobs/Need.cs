@@ -1,0 +1,59 @@
+using MuddyLedger.Core.Bikes;
+
+namespace MuddyLedger.Core.Jobs;
+
+public enum NeedKind
+{
+    Tool,
+    Fluid,
+    Part,
+    Consumable,
+}
+
+/// <summary>What a count is for each of.</summary>
+public enum CountedBy
+{
+    Cylinder,
+    Carburettor,
+    FrontDisc,
+}
+
+/// <summary>Something to have ready.</summary>
+/// <param name="Reservoir">For a fluid: whose; the amount and grade then come from the bike.</param>
+/// <param name="EachCylinder">The count is for each cylinder of the engine: of runs from before <see cref="Each"/>.</param>
+public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId? Reservoir = null, bool EachCylinder = false)
+{
+    /// <summary>What the count is for each of; null where it is for the bike.</summary>
+    public CountedBy? Each { get; init; }
+
+    public int CountFor(Profile bike) => Count * Counted.Of(Each ?? (EachCylinder ? CountedBy.Cylinder : null), bike);
+}
+
+/// <summary>Something that comes off and goes on the tray.</summary>
+public sealed record TrayPart(string Id, string Part, int Count, string? Where = null);
+
+/// <summary>What is fitted in place of what came off.</summary>
+/// <param name="EachCylinder">The count is for each cylinder of the engine: of runs from before <see cref="Each"/>.</param>
+public sealed record FitsPart(string Part, int Count, string? Replaces = null, bool EachCylinder = false)
+{
+    /// <summary>What the count is for each of; null where it is for the bike.</summary>
+    public CountedBy? Each { get; init; }
+
+    public int CountFor(Profile bike) => Count * Counted.Of(Each ?? (EachCylinder ? CountedBy.Cylinder : null), bike);
+}
+
+internal static class Counted
+{
+    /// <summary>How many the bike has; one where nobody has said.</summary>
+    public static int Of(CountedBy? what, Profile bike) =>
+        Math.Max(
+            1,
+            what switch
+            {
+                CountedBy.Cylinder => bike.Cylinders,
+                CountedBy.Carburettor => bike.Carburettors,
+                CountedBy.FrontDisc => bike.FrontDiscs,
+                _ => 1,
+            }
+        );
+}
