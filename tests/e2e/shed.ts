@@ -165,12 +165,15 @@ export const item = (page: Page, component: string, act: string) =>
     .filter({ has: page.getByText(component, { exact: true }) })
     .filter({ has: page.getByText(act, { exact: true }) })
 
-/** Lays a folded part of the bike's page open. */
-export const unfold = (page: Page, part: string) =>
-  page
-    .locator('details.part:not([open]) > summary')
-    .filter({ has: page.getByRole('heading', { name: part, exact: true }) })
-    .click()
+/** Lays a folded part of the bike's page open; one that opened by itself, since its task was settled, stays so. */
+export async function unfold(page: Page, part: string) {
+  const folder = page.locator('details.part').filter({ has: page.getByRole('heading', { name: part, exact: true }) })
+  await expect(async () => {
+    if ((await folder.getAttribute('open', { timeout: 5_000 })) === null)
+      await folder.locator('> summary').click({ timeout: 5_000 })
+    await expect(folder).toHaveAttribute('open', '', { timeout: 1_000 })
+  }).toPass()
+}
 
 /** What the meter showed at the last reading, big at the head of the bike's page. */
 export const dash = (page: Page) => page.locator('.meter .big').first()
