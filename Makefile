@@ -67,7 +67,7 @@ bench: build
 
 # The forecast's band against simulated riders and the repair cost against made-up bikes, in full size, as tables.
 calibrate:
-	dotnet run -c Release --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -showLiveOutput -class MuddyLedger.Core.Tests.Meters.ForecastCalibrationTests -class MuddyLedger.Core.Tests.Viewings.CostCalibrationTests -class MuddyLedger.Core.Tests.Viewings.ShortRoundTests -class MuddyLedger.Core.Tests.Jobs.TradeOrderTests
+	dotnet run -c Release --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -showLiveOutput -class MuddyLedger.Core.Tests.Meters.ForecastCalibrationTests -class MuddyLedger.Core.Tests.Viewings.CostCalibrationTests -class MuddyLedger.Core.Tests.Viewings.ShortRoundTests -class MuddyLedger.Core.Tests.Jobs.TradeOrderTests -class MuddyLedger.Core.Tests.Wear.WearCalibrationTests
 
 shots: build
 	bash scripts/chromium.sh

@@ -3,6 +3,7 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Viewings;
+using MuddyLedger.Core.Wear;
 
 namespace MuddyLedger.Content;
 
@@ -15,7 +16,7 @@ public sealed record ContentLibrary(
     ViewingContent Viewing
 )
 {
-    /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, limits/, points/ and claims/ below a folder.</summary>
+    /// <summary>Reads every YAML file of sets/, schedules/, access/, jobs/, limits/, wear/, points/ and claims/ below a folder.</summary>
     /// <exception cref="ContentException">The first file that cannot be used, with line and reason.</exception>
     public static ContentLibrary Load(string folder) => Read(FilesOf(folder));
 
@@ -31,7 +32,9 @@ public sealed record ContentLibrary(
         var limits = new LimitTable([.. ReadAll(files, "limits", LimitsFile.Read, rows => rows[0].Id).SelectMany(pair => pair.Value)]);
         var points = ReadAll(files, "points", (file, text) => PointsFile.Read(file, text, limits), stage => stage.Stage.ToString());
         var claims = ReadAll(files, "claims", ClaimsFile.Read, file => file.Claims[0].Id);
+        var wear = ReadAll(files, "wear", WearFile.Read, kinds => kinds[0].Id);
         CheckAcross(schedules, jobs, sets);
+        CheckWear(wear, schedules);
         CheckAccess(access, jobs);
         CheckOthers(jobs, [.. jobs.Select(pair => pair.Value)]);
         foreach (var (file, job) in jobs)
@@ -46,12 +49,16 @@ public sealed record ContentLibrary(
         )
         {
             Limits = limits,
+            Wear = [.. wear.SelectMany(pair => pair.Value)],
             JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => files[pair.File]),
         };
     }
 
     /// <summary>What a reading is held against where the maker's figure is not known.</summary>
     public LimitTable Limits { get; private init; } = LimitTable.Empty;
+
+    /// <summary>What wears, how it is measured and where its end is.</summary>
+    public ImmutableArray<WearKind> Wear { get; private init; } = [];
 
     /// <summary>The files of the jobs, as they were read: to be copied and changed.</summary>
     public ImmutableDictionary<string, string> JobTexts { get; private init; } = ImmutableDictionary<string, string>.Empty;
@@ -83,6 +90,27 @@ public sealed record ContentLibrary(
         foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
             throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
         return job;
+    }
+
+    private static void CheckWear(
+        ImmutableArray<(string File, ImmutableArray<WearKind> Value)> wear,
+        ImmutableArray<(string File, Schedule Value)> schedules
+    )
+    {
+        var tasks = schedules
+            .SelectMany(pair => pair.Value.Components)
+            .SelectMany(component => component.Tasks)
+            .Select(task => task.Id)
+            .ToHashSet();
+        var known = new HashSet<string>();
+        foreach (var (file, kinds) in wear)
+        foreach (var kind in kinds)
+        {
+            if (!known.Add(kind.Id))
+                throw new ContentException(file, 1, $"the series \"{kind.Id}\" stands twice");
+            foreach (var task in kind.Tasks.Where(task => !tasks.Contains(task)))
+                throw new ContentException(file, 1, $"{kind.Id}: no schedule has a task \"{task}\"");
+        }
     }
 
     private static void CheckJudges(string file, Job job, LimitTable limits)

@@ -11,6 +11,7 @@ using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Wear;
 using NodaTime;
 
 namespace MuddyLedger.App.Bikes;
@@ -26,6 +27,7 @@ public sealed record BikePicture(
     GateLine Gates,
     OilPump Pump,
     ImmutableArray<StandingForNow> ForNow,
+    ImmutableArray<WearSeries> Wear,
     LocalDate Today,
     int DamagedLines
 )
@@ -270,15 +272,17 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
             Unread(damaged)
         );
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
+        var wear = WearBook.Of(bike.Profile, content.Wear, content.Limits, ledger, meters, today);
         var picture = new BikePicture(
             bike,
             read,
             meters,
-            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today),
+            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, WearBook.ByTask(wear)),
             own,
             gates,
             OilPump.Of(bike.Profile, ledger, today),
             forNow,
+            wear,
             today,
             damaged
         );

@@ -21,6 +21,7 @@ using MuddyLedger.App.Shelf;
 using MuddyLedger.App.ShopWork;
 using MuddyLedger.App.Sums;
 using MuddyLedger.App.Viewings;
+using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Json;
 
 namespace MuddyLedger.App.Json;
@@ -30,6 +31,17 @@ namespace MuddyLedger.App.Json;
 /// is needed to read and write each of them is made when this is built, so that the first answer after a start does not wait for it.
 /// </summary>
 [JsonSerializable(typeof(FigureCardAnswer))]
+[JsonSerializable(typeof(WearAnswer))]
+[JsonSerializable(typeof(WearSeriesAnswer))]
+[JsonSerializable(typeof(JudgedAnswer))]
+[JsonSerializable(typeof(MeasureRequest))]
+[JsonSerializable(typeof(ValvesAnswer))]
+[JsonSerializable(typeof(ValveCheckRequest))]
+[JsonSerializable(typeof(ShimPlanRequest))]
+[JsonSerializable(typeof(ShimPlanAnswer))]
+[JsonSerializable(typeof(TripsAnswer))]
+[JsonSerializable(typeof(TripRequest))]
+[JsonSerializable(typeof(LastsAnswer))]
 [JsonSerializable(typeof(FigureRequest))]
 [JsonSerializable(typeof(HistoryAnswer))]
 [JsonSerializable(typeof(HistoryRequest))]

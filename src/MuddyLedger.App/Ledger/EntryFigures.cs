@@ -274,6 +274,32 @@ public static class EntryFigures
                     Editable = null,
                 },
             ],
+            WearLooked looked =>
+            [
+                Text("what", looked.Title) with
+                {
+                    Editable = null,
+                },
+                Word("grade", Capabilities.Word(looked.Grade)),
+                .. Optional("note", looked.Note),
+            ],
+            ValvesChecked check =>
+            [
+                .. check.Valves.Select(valve => Text("valve", ValveWords(valve)) with { Editable = null }),
+                .. Optional("note", check.Note),
+            ],
+            TripPlanned trip =>
+            [
+                Text("title", trip.Title) with
+                {
+                    Editable = null,
+                },
+                Meter("amount", trip.Amount, bike) with
+                {
+                    Editable = null,
+                },
+                Word("from", trip.Dropped ? "called off" : $"from {trip.From:d MMMM uuuu}"),
+            ],
             _ => throw new InvalidOperationException($"No figures for {body.GetType().Name}."),
         };
 
@@ -364,6 +390,8 @@ public static class EntryFigures
             PaperHeld paper => paper with { Note = MaybeText("note", paper.Note) },
             PhotoTaken taken => taken with { About = MaybeText("about", taken.About) ?? "" },
             NoteWritten note => note with { Text = Text("text", note.Text) },
+            WearLooked looked => looked with { Note = MaybeText("note", looked.Note) },
+            ValvesChecked valves => valves with { Note = MaybeText("note", valves.Note) },
             _ => body,
         };
     }
@@ -387,6 +415,16 @@ public static class EntryFigures
     private static Figure Word(string name, string word) => new(name, FigureForm.Word, null, word, null);
 
     private static Figure[] Optional(string name, string? text) => text is null ? [] : [Text(name, text)];
+
+    /// <summary>"cylinder 1, intake 2: 0.12 mm, shim 2.85 to 2.80, left 0.17 mm".</summary>
+    private static string ValveWords(ValveReading valve)
+    {
+        var place = new Core.Wear.ValvePlace(valve.Cylinder, valve.Side, valve.Number);
+        string Figure(decimal value) => value.ToString("0.00#", CultureInfo.InvariantCulture);
+        return $"{place.Name(2)}: {Figure(valve.Clearance)} mm"
+            + (valve is { Shim: { } was, Fitted: { } put } ? $", shim {Figure(was)} to {Figure(put)}" : "")
+            + (valve.Left is { } left ? $", left {Figure(left)} mm" : "");
+    }
 
     private static IEnumerable<Figure> DrainWords(FluidDrained drain)
     {

@@ -203,7 +203,10 @@ public static class RunFinish
                     planned.Step.Title,
                     step.Record.Values,
                     asked.Unit.Symbol
-                );
+                )
+                {
+                    Places = asked.Places.Length == step.Record.Values.Length ? asked.Places : [],
+                };
                 break;
         }
 

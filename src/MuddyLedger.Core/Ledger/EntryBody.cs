@@ -51,6 +51,9 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(WordGiven), "word")]
 [JsonDerivedType(typeof(GateProven), "gate-proven")]
 [JsonDerivedType(typeof(PumpProven), "pump-proven")]
+[JsonDerivedType(typeof(WearLooked), "wear-look")]
+[JsonDerivedType(typeof(ValvesChecked), "valve-check")]
+[JsonDerivedType(typeof(TripPlanned), "trip")]
 public abstract record EntryBody;
 
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
@@ -178,8 +181,23 @@ public sealed record PhotoTaken(Guid Photo, string About) : EntryBody;
 /// <param name="Unit">The unit of all values.</param>
 public sealed record MeasurementTaken(string What, string Title, ImmutableArray<decimal> Values, string Unit) : EntryBody
 {
+    /// <summary>Where each value was taken, in their order; empty where nobody said.</summary>
+    public ImmutableArray<string> Places
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
+    /// <summary>What took it, where that was more than an eye and a rule.</summary>
+    public string? Instrument { get; init; }
+
+    public Guid? Photo { get; init; }
+
     public bool Equals(MeasurementTaken? other) =>
-        other is not null && (What, Title, Unit) == (other.What, other.Title, other.Unit) && Values.SequenceEqual(other.Values);
+        other is not null
+        && (What, Title, Unit, Instrument, Photo) == (other.What, other.Title, other.Unit, other.Instrument, other.Photo)
+        && Values.SequenceEqual(other.Values)
+        && Places.SequenceEqual(other.Places);
 
     public override int GetHashCode() => HashCode.Combine(What, Title, Unit, Values.Length);
 }

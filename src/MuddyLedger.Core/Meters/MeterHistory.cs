@@ -171,6 +171,30 @@ public sealed class MeterHistory
         return At(entry.Date, entry.Place, forecast);
     }
 
+    /// <summary>
+    /// The chance that the lifetime meter will have reached this much by a day, and <paramref name="extra"/> on top of what is usual; null
+    /// where no use is known.
+    /// </summary>
+    /// <param name="lifetime">In base units.</param>
+    public double? Chance(double lifetime, LocalDate by, UsageForecast? forecast, double extra = 0)
+    {
+        if (Points.IsEmpty)
+            return null;
+        var (from, at) = _ridden.IsEmpty ? (Last!.Date, Last.Lifetime) : (_ridden[^1].Date, _ridden[^1].Lifetime);
+        var left = lifetime - extra - (double)at.InBase;
+        return left <= 0 ? 1 : (forecast is null ? null : forecast with { From = from })?.Chance(left, by);
+    }
+
+    /// <summary>When the lifetime meter will have reached one of several values, all equally likely; null where no use is known.</summary>
+    /// <param name="lifetimes">In base units; infinite where it may never be.</param>
+    public DueBand? Reaches(IReadOnlyCollection<double> lifetimes, UsageForecast? forecast)
+    {
+        if (Points.IsEmpty || forecast is null)
+            return null;
+        var (from, at) = _ridden.IsEmpty ? (Last!.Date, Last.Lifetime) : (_ridden[^1].Date, _ridden[^1].Lifetime);
+        return (forecast with { From = from }).Reaches([.. lifetimes.Select(one => one - (double)at.InBase)]);
+    }
+
     /// <summary>When the lifetime meter reached, or will have reached, this much; null where no use is known.</summary>
     public DueBand? Reaches(MeterAmount lifetime, UsageForecast? forecast)
     {

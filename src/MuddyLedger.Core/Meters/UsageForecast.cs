@@ -137,13 +137,58 @@ public sealed record UsageForecast(
             return null;
         if (amount <= 0)
             return new(From, From, From);
-        var mean = amount / PerWeek;
-        var variance = VariancePerWeek * (1 + mean / EffectiveWeeks) + Squared(Drift * PerWeek) * mean;
-        // A rider as regular as a clock still has a band, too narrow to be seen.
-        var law = new InverseGaussian(mean, Squared(amount) / Math.Max(variance, 1e-9 * Squared(PerWeek)));
+        var law = LawOf(amount);
         return DateAfter(law.Quantile(0.5)) is { } likely && DateAfter(law.Quantile(0.1)) is { } early
             ? new(early, likely, DateAfter(law.Quantile(0.9)) ?? From.PlusDays(FarthestDays))
             : null;
+    }
+
+    /// <summary>The chance that this much more than at the last reading will have been used by a day; null where no use is expected.</summary>
+    public double? Chance(double left, LocalDate by)
+    {
+        if (left <= 0)
+            return 1;
+        return PerWeek <= 0 ? null : LawOf(left).Cumulative(by <= From ? 0 : Season.Weeks(Time, From, by));
+    }
+
+    /// <summary>
+    /// When an amount that is itself uncertain will have been used up: the chances of use, averaged over amounts that are all equally
+    /// likely. Null where no use is expected, or the middle of them is beyond all planning.
+    /// </summary>
+    /// <param name="lefts">In base units; infinite where it may never be.</param>
+    public DueBand? Reaches(IReadOnlyCollection<double> lefts)
+    {
+        if (PerWeek <= 0)
+            return null;
+        var over = lefts.Count(left => left <= 0);
+        var laws = lefts.Where(left => left > 0 && !double.IsInfinity(left)).Select(LawOf).ToList();
+        var most = Season.Weeks(Time, From, From.PlusDays(FarthestDays));
+        LocalDate? By(double chance)
+        {
+            double Chance(double weeks) => (over + (weeks <= 0 ? 0 : laws.Sum(law => law.Cumulative(weeks)))) / lefts.Count;
+            if (Chance(0) >= chance)
+                return From;
+            if (Chance(most) < chance)
+                return null;
+            var (low, high) = (0.0, most);
+            while (high - low > 0.01)
+                if (Chance((low + high) / 2) is var middle && middle < chance)
+                    low = (low + high) / 2;
+                else
+                    high = (low + high) / 2;
+            return DateAfter(high);
+        }
+
+        return By(0.5) is { } likely && By(0.1) is { } early ? new(early, likely, By(0.9) ?? From.PlusDays(FarthestDays)) : null;
+    }
+
+    /// <summary>How many weeks of middling season it takes to use up an amount, in base units.</summary>
+    private InverseGaussian LawOf(double amount)
+    {
+        var mean = amount / PerWeek;
+        var variance = VariancePerWeek * (1 + mean / EffectiveWeeks) + Squared(Drift * PerWeek) * mean;
+        // A rider as regular as a clock still has a band, too narrow to be seen.
+        return new(mean, Squared(amount) / Math.Max(variance, 1e-9 * Squared(PerWeek)));
     }
 
     /// <summary>The day by which so many weeks of middling season have gone by; null where that is beyond all planning.</summary>

@@ -72,3 +72,6 @@ public sealed record RateUnknown(MeterKind Kind) : Because;
 
 /// <summary>This limit cannot be judged: no reading covers the day it was last done, or none since.</summary>
 public sealed record MeterUnknown(MeterKind Kind) : Because;
+
+/// <summary>What was measured says where it ends, or that nothing can be said yet.</summary>
+public sealed record WearMeasured(Wear.WearSeries Series) : Because;

@@ -133,13 +133,40 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
                 }
             )
             .ToImmutableArray();
-        var governing = limits
-            .Where(limit => limit.Share is not null)
-            .OrderBy(limit => limit.Share <= 0 ? 0 : 1)
-            .ThenBy(limit => limit.Due?.Likely ?? LocalDate.MaxIsoValue)
-            .ThenBy(limit => limit.Share)
-            .FirstOrDefault();
+        var governing = Soonest(limits);
         return new(StateOf(limits, governing, today), governing, limits, because.ToImmutable());
+    }
+
+    /// <summary>
+    /// With what was measured of the part: its end is a limit like any other. A task that only its look decides goes by it alone; one of
+    /// unknown history stays unknown until what was measured makes it due.
+    /// </summary>
+    public LifeLeft With(Wear.WearSeries series, LocalDate today)
+    {
+        if (State == LifeState.Rested || (State == LifeState.Due && Governing is null))
+            return this;
+        var because = Because.Add(new WearMeasured(series));
+        if (series.Standing is not { End: { } end, Share: { } share } standing)
+            return this with { Because = because };
+        var limit = new WearLimit(series.Kind.Id, series.Kind.Title, end.At, series.Kind.Shows, end.Provenance);
+        var worn = OfWear(limit, series, standing, share, today);
+        if (State == LifeState.WhenWorn)
+            return new(StateOf([worn], worn, today), worn, [worn], because);
+        var limits = Limits.Add(worn);
+        if (State == LifeState.Unknown && Governing is null)
+            return share <= DueShare ? new(StateOf([worn], worn, today), worn, limits, because) : new(State, null, limits, because);
+        var governing = Soonest(limits);
+        return new(StateOf(limits, governing, today), governing, limits, because);
+    }
+
+    private static LimitLeft OfWear(WearLimit limit, Wear.WearSeries series, Wear.WearStanding standing, decimal share, LocalDate today)
+    {
+        var (use, days) = ((MeterAmount?)null, (int?)null);
+        if (standing.Due is { } due && series.Kind.Axis == Wear.WearAxis.Days)
+            days = Period.DaysBetween(today, due.Likely);
+        else if (standing is { Likely: { } likely, XToday: { } now } && series.Meter is { } kind)
+            use = MeterAmount.Of(kind, (decimal)Math.Round((likely - now) * (kind == MeterKind.Odometer ? 1000 : 1), 3));
+        return new(limit, null, share, use, days, standing.Due, Estimated: standing.Band is not null, standing.ShareAtHorizon);
     }
 
     /// <summary>Nothing is known, and the owner wants it done.</summary>
@@ -258,6 +285,15 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
             (left - HorizonDays) / (decimal)whole
         );
     }
+
+    /// <summary>What is over counts first, then what likely runs out soonest.</summary>
+    private static LimitLeft? Soonest(ImmutableArray<LimitLeft> limits) =>
+        limits
+            .Where(limit => limit.Share is not null)
+            .OrderBy(limit => limit.Share <= 0 ? 0 : 1)
+            .ThenBy(limit => limit.Due?.Likely ?? LocalDate.MaxIsoValue)
+            .ThenBy(limit => limit.Share)
+            .FirstOrDefault();
 
     private static LifeState StateOf(ImmutableArray<LimitLeft> limits, LimitLeft? governing, LocalDate today)
     {

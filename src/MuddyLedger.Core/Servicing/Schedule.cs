@@ -30,6 +30,11 @@ public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
 /// <param name="Sign">What shows that it is time, in words: "1.0 mm of lining left".</param>
 public sealed record WornLimit(string Sign, Provenance Provenance) : Limit(Provenance);
 
+/// <summary>The end of what was measured: see <see cref="Wear.WearSeries"/>.</summary>
+/// <param name="Series">Which series says so.</param>
+/// <param name="At">Its limit, in what the series shows.</param>
+public sealed record WearLimit(string Series, string Title, decimal At, string Shows, Provenance Provenance) : Limit(Provenance);
+
 /// <summary>A severe use shortens use limits to this share, 0.1 to 1.</summary>
 public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenance Provenance);
 

@@ -14,12 +14,14 @@ public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLef
 public static class Servicing
 {
     /// <summary>Every task of a bike and how it stands today, from the profile, the schedules and the ledger alone.</summary>
+    /// <param name="wear">What was measured, by the task that its end calls for.</param>
     public static ImmutableArray<TaskStanding> Of(
         Profile bike,
         IEnumerable<Schedule> schedules,
         BikeLedger ledger,
         BikeMeters meters,
-        LocalDate today
+        LocalDate today,
+        IReadOnlyDictionary<string, Wear.WearSeries>? wear = null
     )
     {
         var tasks = Schedule.TasksOf(bike, schedules).Concat(OwnItems(ledger)).ToList();
@@ -54,6 +56,8 @@ public static class Servicing
                     papers.TryGetValue(item.Component.Id, out var paper) && task.Limits.Any(limit => limit is PaperLimit)
                         ? OfPaper(task, paper.Entry, paper.Body, meters, today)
                         : LifeOf(task, history, bike, meters, today);
+                if (wear?.GetValueOrDefault(task.Id) is { } series)
+                    life = life.With(series, today);
                 life = AfterRides(task, history, rides, life);
                 if (rested.GetValueOrDefault(task.Id) is { } rest)
                     life = new(LifeState.Rested, null, life.Limits, [rest, .. life.Because]);

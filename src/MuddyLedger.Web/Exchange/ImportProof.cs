@@ -26,6 +26,8 @@ public static class ImportProof
             "/api/bikes/{0}/figures",
             "/api/bikes/{0}/fuel-asked",
             "/api/bikes/{0}/parts",
+            "/api/bikes/{0}/wear",
+            "/api/bikes/{0}/trips",
             "/api/bikes/{0}/servicing/items",
             "/api/sums/bikes/{0}",
             "/api/book?bike={0}",

@@ -19,6 +19,7 @@ using MuddyLedger.App.Shelf;
 using MuddyLedger.App.ShopWork;
 using MuddyLedger.App.Sums;
 using MuddyLedger.App.Viewings;
+using MuddyLedger.App.Wear;
 
 namespace MuddyLedger.Web.Hosting;
 
@@ -60,5 +61,8 @@ internal static class Handlers
             .AddScoped<SumsHandlers>()
             .AddScoped<BikeSumsHandlers>()
             .AddScoped<PracticeHandlers>()
-            .AddScoped<ViewingHandlers>();
+            .AddScoped<ViewingHandlers>()
+            .AddScoped<WearHandlers>()
+            .AddScoped<ValveHandlers>()
+            .AddScoped<TripHandlers>();
 }

@@ -32,6 +32,7 @@ using MuddyLedger.Web.Shelf;
 using MuddyLedger.Web.ShopWork;
 using MuddyLedger.Web.Sums;
 using MuddyLedger.Web.Viewings;
+using MuddyLedger.Web.Wear;
 using NodaTime;
 using Serilog;
 
@@ -161,7 +162,8 @@ public sealed class ShedServer : IAsyncDisposable
             .AddScoped<ShedExchange>()
             .AddHandlers()
             .AddSingleton<MuddyLedger.Instruments.IRecallNotices, MuddyLedger.Instruments.SimulatedRecallNotices>()
-            .AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>();
+            .AddSingleton<MuddyLedger.Instruments.IWeatherForecast, MuddyLedger.Instruments.SimulatedWeather>()
+            .AddSingleton(_ => MuddyLedger.Instruments.Gauges.Simulated());
         builder.Services.ConfigureHttpJsonOptions(json => AppJson.Configure(json.SerializerOptions));
         // Otherwise a body that cannot be read is answered without saying which field is wrong.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -210,6 +212,7 @@ public sealed class ShedServer : IAsyncDisposable
         Room("Viewings").MapViewings();
         Room("Viewings").MapPractice();
         Room("Photos").MapPhotos();
+        Room("Wear").MapWear();
         Room("Sums").MapSums();
         Room("Settings").MapSettings();
         Room("Exchange").MapExchange();

@@ -42,6 +42,15 @@ public class CoreJsonTests
             new ServiceItemResumed("coolant.replace"),
             new RideDone(null, EngineHours.FromHours(1.2m), "race") { Severities = [Severity.Raced, Severity.Grit] },
             new MeasurementTaken("off-the-ground.front-disc", "Front disc thickness", [4.9m, 4.85m, 4.9m], "mm"),
+            new MeasurementTaken("front-disc", "Front disc", [4.9m, 4.85m], "mm")
+            {
+                Places = ["first third", "second third"],
+                Instrument = "calliper",
+                Photo = Guid.CreateVersion7(),
+            },
+            new WearLooked("front-pads", "Front brake pads", Core.Limits.Grade.Worn, "nearly gone") { Photo = Guid.CreateVersion7() },
+            new ValvesChecked([new(1, ValveSide.Exhaust, 2, 0.12m, 2.85m, 2.8m, 0.17m), new(1, ValveSide.Intake, 1, 0)], "cold"),
+            new TripPlanned(Guid.CreateVersion7(), "Over the fells", Given.Miles(900), new(2026, 5, 1), 4, 1.5m, true),
             new LeftForNow("battery", "the battery in the cellar", ForNow.Away) { Shuts = Gate.Run, Where = "shelf" },
             new ForNowUndone("battery", "the battery", "charged and fitted"),
             new TeardownKept(

@@ -101,6 +101,19 @@ internal static class AnyShed
             (title, values) => new MeasurementTaken("a.point", title, [.. values.Select(value => value / 100m)], "mm")
         ),
         Body(
+            Gen.Select(Words, Gen.Enum<Core.Limits.Grade>()),
+            (words, grade) => new WearLooked("front-pads", words, grade, grade > Core.Limits.Grade.Slight ? words : null)
+        ),
+        Body(
+            Gen.Select(Gen.Int[0, 400], Gen.Int[1200, 3500], Gen.Enum<ValveSide>(), Gen.Int[1, 4]),
+            (clearance, shim, side, cylinder) =>
+                new ValvesChecked([new(cylinder, side, 1, clearance / 1000m, shim / 1000m, (shim + 50) / 1000m)])
+        ),
+        Body(
+            Gen.Select(Words, Meter, Ids, Gen.Int[1, 30]),
+            (words, amount, trip, days) => new TripPlanned(trip, words, amount, new LocalDate(2026, 5, 1), days, 1.5m, days > 3)
+        ),
+        Body(
             Gen.Select(Words, Gen.Enum<Core.Jobs.ForNow>()),
             (what, way) =>
                 new LeftForNow("rag", what, way)

@@ -6886,6 +6886,735 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WearAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/wear/{series}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                    series: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WearSeriesAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                    series: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MeasureRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WearSeriesAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/wear/{series}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    values?: string;
+                    pitches?: number;
+                    altitude?: string;
+                };
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                    series: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JudgedAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/valves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValvesAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ValveCheckRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValvesAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/valves/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShimPlanRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShimPlanAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/trips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TripsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TripRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TripsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bikes/{bike}/lasts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    amount?: string;
+                    from?: string;
+                    days: number;
+                    hard: number;
+                    loaded: boolean;
+                };
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LastsAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GaugeAnswer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{gauge}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    scenario?: string;
+                    around?: string;
+                };
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    gauge: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/bikes/{bike}": {
         parameters: {
             query?: never;
@@ -8254,11 +8983,27 @@ export interface components {
          * @enum {unknown}
          */
         AirFilterElement: "not-known" | "foam" | "paper" | "oiled-gauze";
+        AlongAnswer: {
+            what: string;
+            reason: components["schemas"]["AlongReason"];
+            volume: null | components["schemas"]["Shown"];
+        };
+        /** @enum {unknown} */
+        AlongReason: "uses" | "for-task" | "premix";
         /** @description A structured match: every key named must hold one of its values. Empty matches everything. */
         Applies: {
             wanted: {
                 [key: string]: string[];
             };
+        };
+        /** @description A place where a band is drawn: from where to where it reaches. */
+        BandAnswer: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         /** @enum {unknown} */
         BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
@@ -8399,6 +9144,13 @@ export interface components {
             /** Format: int32 */
             minutes: number;
         };
+        /** @description A length of valve work in both units. */
+        BothUnits: {
+            /** Format: double */
+            millimetres: number;
+            /** Format: double */
+            thou: number;
+        };
         /** @enum {unknown} */
         BrakeKind: "disc" | "drum";
         BuyRequest: {
@@ -8463,6 +9215,11 @@ export interface components {
         };
         /** @enum {unknown} */
         ClaimState: "open" | "confirmed" | "contradicted" | null;
+        ClearanceAnswer: {
+            low: components["schemas"]["BothUnits"];
+            high: components["schemas"]["BothUnits"];
+            from: components["schemas"]["ShownProvenance"];
+        };
         /** @description Closes a finding: what was done about it. */
         CloseFindingRequest: {
             /** Format: uuid */
@@ -9153,6 +9910,24 @@ export interface components {
          * @enum {unknown}
          */
         GateState: "open" | "not-proven" | "shut";
+        GaugeAnswer: {
+            id: string;
+            title: string;
+            /** @description Its readings are made up. */
+            simulated: boolean;
+            unit: string;
+            /** Format: double */
+            resolution: number;
+            scenarios: components["schemas"]["GaugeScenario"][];
+        };
+        GaugeScenario: {
+            id: string;
+            title: string;
+            /** Format: double */
+            middle: number;
+            /** Format: double */
+            swing: number;
+        };
         GearAnswer: {
             /** Format: int32 */
             gear: number;
@@ -9393,6 +10168,14 @@ export interface components {
             id: string;
             title: string;
         };
+        /** @description What was typed, as it is understood, and what it is worth: shown before it is kept. */
+        JudgedAnswer: {
+            /** @description Null for a field that is empty or not understood. */
+            values: components["schemas"]["Shown"][];
+            decides: null | components["schemas"]["Shown"];
+            verdict: null | components["schemas"]["VerdictAnswer"];
+            spread: null | components["schemas"]["SpreadAnswer"];
+        };
         KeepItemRequest: {
             /** Format: uuid */
             id: string;
@@ -9420,6 +10203,23 @@ export interface components {
             part: string;
             kind: components["schemas"]["ConsequenceKind"];
             words: string;
+        };
+        LastsAnswer: {
+            amount: components["schemas"]["Shown"];
+            from: components["schemas"]["LocalDate"];
+            until: components["schemas"]["LocalDate"];
+            /**
+             * Format: double
+             * @description How much harder it counts than the usual riding.
+             */
+            factor: number;
+            before: components["schemas"]["TripLineAnswer"][];
+            notKnown: components["schemas"]["TripLineAnswer"][];
+            onTheWay: components["schemas"]["TripLineAnswer"][];
+            fine: components["schemas"]["TripLineAnswer"][];
+            along: components["schemas"]["AlongAnswer"][];
+            fuel: null | components["schemas"]["TripFuelAnswer"];
+            orderBy: components["schemas"]["LocalDate"];
         };
         /** @enum {unknown} */
         LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
@@ -9550,6 +10350,27 @@ export interface components {
             within: null | components["schemas"]["Shown"];
             /** @description Where a limit that nobody has entered is to be found. */
             whereToFind: null | string;
+        };
+        /** @description A measurement at one place or several, or a look. */
+        MeasureRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            /** @description As typed, one for each place, in any unit of its kind; empty for a look. */
+            values: string[];
+            /**
+             * Format: int32
+             * @description Over how many pitches a chain was measured.
+             */
+            pitches: null | number;
+            /** @description Metres above the sea, where compression was taken high up. */
+            altitude: null | string;
+            look: null | components["schemas"]["Grade"];
+            note: null | string;
+            /** @description What sent it, where one did. */
+            instrument: null | string;
+            /** Format: uuid */
+            photo: null | string;
         };
         MeterAnswer: {
             kind: components["schemas"]["MeterKind"];
@@ -9845,6 +10666,12 @@ export interface components {
             times: number;
             nextAt: components["schemas"]["Shown"];
             provenance: components["schemas"]["ShownProvenance"];
+        };
+        PlotPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         PointAnswer: {
             id: string;
@@ -10573,6 +11400,24 @@ export interface components {
             volumeUnit: string;
             today: components["schemas"]["LocalDate"];
         };
+        /** @enum {unknown} */
+        ShimFrom: "stays" | "other-valve" | "shelf" | "buy" | null;
+        ShimPlanAnswer: {
+            lines: components["schemas"]["ValvePlanLine"][];
+            /** @description Shims to buy, mm. */
+            buy: number[];
+            /** @description Shims left over, mm. */
+            spare: number[];
+        };
+        /** @description A grid that is being filled in: nothing is kept. */
+        ShimPlanRequest: {
+            unit: string;
+            valves: components["schemas"]["ValveRequest"][];
+            /** @description Shims that lie there, as typed: "2.80, 2.85 x2". */
+            shelf: null | string;
+            /** @description "0.05" or "0.025": the sizes that can be bought. */
+            step: null | string;
+        };
         ShopWorkAnswer: {
             /** @description All that was written, for taking it back together. */
             entries: components["schemas"]["EntryAnswer"][];
@@ -10623,6 +11468,12 @@ export interface components {
             place: components["schemas"]["LeakPlace"];
             grade: components["schemas"]["LeakGrade"];
             fluid: components["schemas"]["LeakFluid"];
+        };
+        /** @description What it means that the places of the latest measurement differ so. */
+        SpreadAnswer: {
+            spread: components["schemas"]["Shown"];
+            means: string;
+            do: string;
         };
         StabiliserAnswer: {
             dose: components["schemas"]["Shown"];
@@ -10956,6 +11807,82 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        TripFuelAnswer: {
+            /** @description Short, likely and long range on a tank. */
+            tank: components["schemas"]["Shown"][];
+            reserve: components["schemas"]["Shown"][];
+            needed: components["schemas"]["Shown"];
+        };
+        TripKeptAnswer: {
+            /** Format: uuid */
+            trip: string;
+            title: string;
+            /** @description As it is put into its field. */
+            amount: string;
+            shown: components["schemas"]["Shown"];
+            from: components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            days: number;
+            /** Format: double */
+            hard: number;
+            loaded: boolean;
+        };
+        TripLineAnswer: {
+            task: string;
+            component: string;
+            title: string;
+            safety: boolean;
+            job: null | string;
+            sort: components["schemas"]["TripSort"];
+            reason: components["schemas"]["TripReason"];
+            /**
+             * Format: double
+             * @description The chance that it does not last, in percent; null where nothing can be said.
+             */
+            percent: null | number;
+            after: null | components["schemas"]["Shown"];
+            every: null | components["schemas"]["Shown"];
+            day: null | components["schemas"]["LocalDate"];
+            state: components["schemas"]["LifeState"];
+            series: null | string;
+            seriesValue: null | components["schemas"]["Shown"];
+            seriesLimit: null | components["schemas"]["Shown"];
+        };
+        /** @enum {unknown} */
+        TripReason: "due-now" | "not-known" | "runs-out" | "short-interval" | "each-ride" | "day-falls" | "lasts";
+        /** @description A trip as it is typed. */
+        TripRequest: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The trip that this changes; null for a new one.
+             */
+            trip: null | string;
+            title: null | string;
+            /** @description "900 mi", "12 h". */
+            amount: null | string;
+            from: null | string;
+            /** Format: int32 */
+            days: number;
+            /**
+             * Format: double
+             * @description How much faster it wears than the usual riding, 1 to 4.
+             */
+            hard: number;
+            loaded: boolean;
+            /** @description It is called off. */
+            dropped: boolean;
+        };
+        /** @enum {unknown} */
+        TripSort: "before" | "on-the-way" | "fine";
+        TripsAnswer: {
+            nickname: string;
+            today: components["schemas"]["LocalDate"];
+            /** @description What a bare number means. */
+            unit: string;
+            trips: components["schemas"]["TripKeptAnswer"][];
+        };
         TrustAnswer: {
             /** Format: double */
             share: number;
@@ -11011,8 +11938,147 @@ export interface components {
         ValueSource: "none" | "stated" | "comparables";
         /** @enum {unknown} */
         ValveAdjustment: "none" | "screw-and-locknut" | "shim-under-bucket" | "hydraulic";
+        ValveAnswer: {
+            /** Format: int32 */
+            cylinder: number;
+            side: components["schemas"]["ValveSide"];
+            /** Format: int32 */
+            number: number;
+            name: string;
+            points: components["schemas"]["ValvePointAnswer"][];
+            verdict: null | components["schemas"]["VerdictAnswer"];
+            trust: components["schemas"]["ValveTrust"];
+            /** Format: double */
+            shimNow: null | number;
+            leftAt: null | components["schemas"]["BothUnits"];
+            earlyDue: null | components["schemas"]["LocalDate"];
+            likelyDue: null | components["schemas"]["LocalDate"];
+            lateDue: null | components["schemas"]["LocalDate"];
+            left: null | components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description How much thinner the shim can still become, mm.
+             */
+            shimsLeft: null | number;
+            shimsEnd: null | components["schemas"]["Shown"];
+            line: components["schemas"]["PlotPoint"][];
+        };
+        ValveCheckRequest: {
+            /** Format: uuid */
+            id: string;
+            date: null | string;
+            /** @description What a bare clearance means: "mm" or "thou". */
+            unit: string;
+            valves: components["schemas"]["ValveRequest"][];
+            note: null | string;
+        };
+        /** @description One valve of the plan. */
+        ValvePlanLine: {
+            /** Format: int32 */
+            cylinder: number;
+            side: components["schemas"]["ValveSide"];
+            /** Format: int32 */
+            number: number;
+            name: string;
+            verdict: components["schemas"]["ValveVerdict"];
+            clearance: null | components["schemas"]["BothUnits"];
+            /** Format: double */
+            shim: null | number;
+            /**
+             * Format: double
+             * @description The shim that would bring it to the middle exactly, mm; null for screws and where it cannot be reckoned.
+             */
+            best: null | number;
+            /**
+             * Format: double
+             * @description The shim that goes in, mm; null where nothing changes or nothing can be said.
+             */
+            put: null | number;
+            where: null | components["schemas"]["ShimFrom"];
+            /** @description The valve that it comes out of, by name. */
+            from: null | string;
+            left: null | components["schemas"]["BothUnits"];
+            /** @description Why no shim can be worked out. */
+            why: null | string;
+        };
+        ValvePointAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            /** Format: double */
+            x: null | number;
+            meter: null | components["schemas"]["Shown"];
+            clearance: components["schemas"]["BothUnits"];
+            /** Format: double */
+            shim: null | number;
+            /** Format: double */
+            fitted: null | number;
+            leftAt: components["schemas"]["BothUnits"];
+        };
+        ValveRequest: {
+            /** Format: int32 */
+            cylinder: number;
+            side: components["schemas"]["ValveSide"];
+            /** Format: int32 */
+            number: number;
+            /** @description As typed: "0.12", "4.5 thou"; empty for a valve that was not measured. */
+            clearance: null | string;
+            /** @description The shim that is in, as typed: "2.85" or "285". */
+            shim: null | string;
+            /** @description The shim that was put in; empty where it stayed. */
+            fitted: null | string;
+            /** @description What it was left at. */
+            left: null | string;
+        };
+        /** @enum {unknown} */
+        ValveSide: "intake" | "exhaust";
+        /** @enum {unknown} */
+        ValveTrust: "nothing" | "one-check" | "steady" | "closing" | "opening" | "outside";
+        /** @enum {unknown} */
+        ValveVerdict: "not-measured" | "right" | "tight" | "wide" | "closed" | "no-range";
+        ValvesAnswer: {
+            nickname: string;
+            today: components["schemas"]["LocalDate"];
+            /** @description Shims under buckets; else screws and locknuts. */
+            shims: boolean;
+            intake: null | components["schemas"]["ClearanceAnswer"];
+            exhaust: null | components["schemas"]["ClearanceAnswer"];
+            /** @description Of the meter that the histories lie on. */
+            axisUnit: null | string;
+            valves: components["schemas"]["ValveAnswer"][];
+            job: null | string;
+        };
+        ValvesLineAnswer: {
+            /** Format: int32 */
+            valves: number;
+            /**
+             * Format: int32
+             * @description How many of the valves were ever measured.
+             */
+            measured: number;
+            /**
+             * Format: int32
+             * @description How many are outside their limits.
+             */
+            outside: number;
+            /**
+             * Format: int32
+             * @description How many close up.
+             */
+            closing: number;
+            lastChecked: null | components["schemas"]["LocalDate"];
+            likelyDue: null | components["schemas"]["LocalDate"];
+        };
         /** @enum {unknown} */
         Verdict: "not-seen-enough" | "walk-away" | "only-as-parts" | "negotiate" | "fair-as-asked" | "bargain-if-the-rest-holds";
+        /** @description What a reading is worth. */
+        VerdictAnswer: {
+            grade: null | components["schemas"]["Grade"];
+            name: string;
+            means: string;
+            do: string;
+            from: null | components["schemas"]["ShownProvenance"];
+        };
         /** @enum {unknown} */
         ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped" | "picture-dropped";
         /** @description One tap. Which fields are wanted follows from the kind of act. */
@@ -11199,6 +12265,154 @@ export interface components {
             /** @description Where this bike can leak, and what would most likely come out there. */
             canLeak: components["schemas"]["CanLeak"][];
         };
+        WearAnswer: {
+            nickname: string;
+            today: components["schemas"]["LocalDate"];
+            series: components["schemas"]["WearLineAnswer"][];
+            /** @description Ids of what wears out next, the soonest first. */
+            next: string[];
+            valves: null | components["schemas"]["ValvesLineAnswer"];
+        };
+        /** @description What the form of a measurement asks. */
+        WearAskedAnswer: {
+            /** @description What a bare number means; null where only a look tells. */
+            unit: null | string;
+            places: string[];
+            how: string;
+            /** @description What each grade looks like, in order; empty where no look tells. */
+            looks: components["schemas"]["WearLookAnswer"][];
+            /**
+             * Format: int32
+             * @description Over how many pitches a chain is measured; null for all others.
+             */
+            pitches: null | number;
+            /** @description Whether it depends on how high above the sea it is taken. */
+            altitude: boolean;
+            /** @description The instrument that can send it; null where none does. */
+            gauge: null | string;
+        };
+        /** @description One part's life. */
+        WearLifeAnswer: {
+            fitted: null | components["schemas"]["LocalDate"];
+            ended: null | components["schemas"]["LocalDate"];
+            length: null | components["schemas"]["Shown"];
+            /**
+             * Format: int32
+             * @description How long; null where an end is not known.
+             */
+            days: null | number;
+            points: components["schemas"]["WearPointAnswer"][];
+            /** Format: double */
+            startX: null | number;
+            /** Format: double */
+            endX: null | number;
+            blamedOn: null | string;
+            price: null | string;
+            /** @description What it cost in a thousand of the meter's unit, or an hour; null where the price or the length is not known. */
+            costPer: null | string;
+            costPerUnit: null | string;
+        };
+        /** @description A series in a line: what stands and where it goes. */
+        WearLineAnswer: {
+            id: string;
+            title: string;
+            part: components["schemas"]["BikePart"];
+            /** @description The unit: "mm", "%", "grade". */
+            shows: string;
+            trust: components["schemas"]["WearTrust"];
+            latest: null | components["schemas"]["WearPointAnswer"];
+            verdict: null | components["schemas"]["VerdictAnswer"];
+            limit: null | components["schemas"]["Shown"];
+            limitFrom: null | components["schemas"]["ShownProvenance"];
+            /**
+             * Format: double
+             * @description What is left of its life, 1 to 0; negative beyond the limit.
+             */
+            share: null | number;
+            left: null | components["schemas"]["Shown"];
+            /** Format: int32 */
+            daysLeft: null | number;
+            earlyDue: null | components["schemas"]["LocalDate"];
+            likelyDue: null | components["schemas"]["LocalDate"];
+            lateDue: null | components["schemas"]["LocalDate"];
+            task: null | string;
+            job: null | string;
+            asked: components["schemas"]["WearAskedAnswer"];
+        };
+        WearLookAnswer: {
+            grade: components["schemas"]["Grade"];
+            words: string;
+        };
+        /** @description All that a plot draws, in the unit of the axis. */
+        WearPlotAnswer: {
+            /** @description "mi", "km", "h"; null where it goes by the calendar, and x is a day number since 1970. */
+            axisUnit: null | string;
+            /** @description The line through the readings, from the first of them to where it crosses, or ends. */
+            line: components["schemas"]["PlotPoint"][];
+            /** @description The 80% band of the line itself; empty below three readings. */
+            sure: components["schemas"]["BandAnswer"][];
+            /** @description The 80% band of the part's wear from the last reading on. */
+            planning: components["schemas"]["BandAnswer"][];
+            /** Format: double */
+            today: null | number;
+            /** Format: double */
+            limit: null | number;
+            /** Format: double */
+            new: null | number;
+            /** Format: double */
+            earlyX: null | number;
+            /**
+             * Format: double
+             * @description Where it crosses; early and late beside it, as far as they are known.
+             */
+            likelyX: null | number;
+            /** Format: double */
+            lateX: null | number;
+            /**
+             * Format: double
+             * @description From where to where the mean line may cross; null where that side is open.
+             */
+            sureFrom: null | number;
+            /** Format: double */
+            sureTo: null | number;
+        };
+        /** @description One point of a plot. */
+        WearPointAnswer: {
+            /** Format: uuid */
+            entry: string;
+            date: components["schemas"]["LocalDate"];
+            /**
+             * Format: double
+             * @description On the axis, in the unit of the bike's meter, or days.
+             */
+            x: null | number;
+            meter: null | components["schemas"]["Shown"];
+            meterEstimated: boolean;
+            value: null | components["schemas"]["Shown"];
+            values: components["schemas"]["Shown"][];
+            /** @description Every place of the measurement. */
+            places: string[];
+            spread: null | components["schemas"]["Shown"];
+            look: null | components["schemas"]["Grade"];
+            lookWords: null | string;
+            instrument: null | string;
+            /** Format: uuid */
+            photo: null | string;
+        };
+        WearSeriesAnswer: {
+            nickname: string;
+            today: components["schemas"]["LocalDate"];
+            standing: components["schemas"]["WearLineAnswer"];
+            plot: components["schemas"]["WearPlotAnswer"];
+            /** @description Oldest first; the last is on the bike. */
+            lives: components["schemas"]["WearLifeAnswer"][];
+            spread: null | components["schemas"]["SpreadAnswer"];
+        };
+        /**
+         * @description How much can be said of where a series goes.
+         * @enum {unknown}
+         */
+        WearTrust: "nothing" | "no-limit" | "one-reading" | "past-limit" | "wrong-way" | "no-wear" | "line" | "bands" | "setting";
         WentBackAnswer: {
             copy: components["schemas"]["CopyAnswer"];
             /** @description Where what was there before lies now. */

@@ -43,6 +43,9 @@ const kindNames: Record<string, string> = {
   word: 'Your word',
   'gate-proven': 'Proven',
   'pump-proven': 'Oil pump proven',
+  'wear-look': 'Looked at',
+  'valve-check': 'Valves measured',
+  trip: 'Trip',
 }
 
 export const kindName = (kind: string) => kindNames[kind] ?? plainWords(kind)

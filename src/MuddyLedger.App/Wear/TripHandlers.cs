@@ -1,0 +1,271 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Servicing;
+using MuddyLedger.App.Settings;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
+using NodaTime;
+using NodaTime.Text;
+
+namespace MuddyLedger.App.Wear;
+
+/// <summary>A trip as it is typed.</summary>
+/// <param name="Trip">The trip that this changes; null for a new one.</param>
+/// <param name="Amount">"900 mi", "12 h".</param>
+/// <param name="Hard">How much faster it wears than the usual riding, 1 to 4.</param>
+/// <param name="Dropped">It is called off.</param>
+public sealed record TripRequest(
+    Guid Id,
+    Guid? Trip,
+    string? Title,
+    string? Amount,
+    string? From,
+    int Days,
+    decimal Hard,
+    bool Loaded,
+    bool Dropped
+);
+
+/// <param name="Amount">As it is put into its field.</param>
+public sealed record TripKeptAnswer(
+    Guid Trip,
+    string Title,
+    string Amount,
+    Shown Shown,
+    LocalDate From,
+    int Days,
+    decimal Hard,
+    bool Loaded
+);
+
+/// <param name="Unit">What a bare number means.</param>
+public sealed record TripsAnswer(string Nickname, LocalDate Today, string Unit, IReadOnlyList<TripKeptAnswer> Trips);
+
+/// <param name="Percent">The chance that it does not last, in percent; null where nothing can be said.</param>
+/// <param name="After">How far into the trip the chance reaches one in ten.</param>
+public sealed record TripLineAnswer(
+    string Task,
+    string Component,
+    string Title,
+    bool Safety,
+    string? Job,
+    TripSort Sort,
+    TripReason Reason,
+    double? Percent,
+    Shown? After,
+    Shown? Every,
+    LocalDate? Day,
+    LifeState State,
+    string? Series,
+    Shown? SeriesValue,
+    Shown? SeriesLimit
+);
+
+public sealed record AlongAnswer(string What, AlongReason Reason, Shown? Volume);
+
+/// <param name="Tank">Short, likely and long range on a tank.</param>
+public sealed record TripFuelAnswer(IReadOnlyList<Shown> Tank, IReadOnlyList<Shown> Reserve, Shown Needed);
+
+/// <param name="Factor">How much harder it counts than the usual riding.</param>
+public sealed record LastsAnswer(
+    Shown Amount,
+    LocalDate From,
+    LocalDate Until,
+    decimal Factor,
+    IReadOnlyList<TripLineAnswer> Before,
+    IReadOnlyList<TripLineAnswer> NotKnown,
+    IReadOnlyList<TripLineAnswer> OnTheWay,
+    IReadOnlyList<TripLineAnswer> Fine,
+    IReadOnlyList<AlongAnswer> Along,
+    TripFuelAnswer? Fuel,
+    LocalDate OrderBy
+);
+
+/// <summary>Trips, races and rallies, and whether the bike lasts.</summary>
+public sealed class TripHandlers(ShedPictures pictures, Writing writing)
+{
+    private const int MostDays = 366;
+
+    public async Task<Outcome<TripsAnswer>> GetAsync(Guid bike, Caller caller) =>
+        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? AnswerOf(picture) : Problem.NotFound("bike");
+
+    private static TripsAnswer AnswerOf(BikePicture picture) =>
+        new(
+            picture.Profile.Nickname,
+            picture.Today,
+            UnitOf(picture.Profile).Symbol,
+            [
+                .. TripsOf(picture.Ledger)
+                    .Select(trip => new TripKeptAnswer(
+                        trip.Trip,
+                        trip.Title,
+                        Shown.Of(trip.Amount, picture.Profile).Editable(),
+                        Shown.Of(trip.Amount, picture.Profile),
+                        trip.From,
+                        trip.Days,
+                        trip.Hard,
+                        trip.Loaded
+                    )),
+            ]
+        );
+
+    /// <summary>As they were kept last, the next one first.</summary>
+    private static IEnumerable<TripPlanned> TripsOf(BikeLedger ledger) =>
+        ledger
+            .Each<TripPlanned>()
+            .GroupBy(pair => pair.Body.Trip)
+            .Select(same => same.MaxBy(pair => pair.Entry.WrittenAt).Body)
+            .Where(trip => !trip.Dropped)
+            .OrderBy(trip => trip.From)
+            .ThenBy(trip => trip.Title, StringComparer.Ordinal);
+
+    private static Unit UnitOf(Profile bike) =>
+        bike.Has(MeterKind.Odometer) || !bike.Has(MeterKind.HourMeter) ? bike.UnitOf(MeterKind.Odometer) : Unit.Hour;
+
+    /// <summary>The answer for a trip as it stands in the form, whether it is kept or not.</summary>
+    public async Task<Outcome<LastsAnswer>> LastsAsync(
+        Guid bike,
+        string? amount,
+        string? from,
+        int days,
+        decimal hard,
+        bool loaded,
+        Caller caller
+    )
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check();
+        var trip = TripOf(amount, from, days, hard, loaded, picture, check);
+        if (check.Failed)
+            return check.Problem();
+        var answer = WillItLast.Of(
+            trip,
+            picture.Profile,
+            picture.Tasks,
+            WearBook.ByTask(picture.Wear),
+            picture.Meters,
+            picture.Ledger,
+            picture.Today
+        );
+        var settings = await pictures.SettingsAsync(caller.Cancel);
+        TripLineAnswer[] Lines(Func<TripLine, bool> wanted) => [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture))];
+        return new LastsAnswer(
+            Shown.Of(trip.Amount, picture.Profile),
+            trip.From,
+            trip.Until,
+            trip.Factor,
+            Lines(line => line is { Sort: TripSort.Before, Reason: not TripReason.NotKnown }),
+            Lines(line => line.Reason == TripReason.NotKnown),
+            Lines(line => line.Sort == TripSort.OnTheWay),
+            Lines(line => line.Sort == TripSort.Fine),
+            [
+                .. answer.Along.Select(one => new AlongAnswer(
+                    one.What,
+                    one.Reason,
+                    one.Volume is { } volume ? Shown.Of(volume, settings) : null
+                )),
+            ],
+            answer.Fuel is { } fuel
+                ? new(RangeOf(fuel.Tank, picture.Profile), RangeOf(fuel.Reserve, picture.Profile), Shown.Of(fuel.Needed, settings))
+                : null,
+            LocalDate.Max(answer.OrderBy, picture.Today)
+        );
+    }
+
+    private static Shown[] RangeOf((MeterAmount Short, MeterAmount Likely, MeterAmount Long)? range, Profile bike) =>
+        range is var (low, likely, high) ? [Shown.Of(low, bike), Shown.Of(likely, bike), Shown.Of(high, bike)] : [];
+
+    private static TripLineAnswer LineOf(TripLine line, BikePicture picture) =>
+        new(
+            line.Task.Task.Id,
+            line.Task.Component.Title,
+            line.Task.Task.Title,
+            line.Task.Task.Safety,
+            line.Task.Task.Job,
+            line.Sort,
+            line.Reason,
+            line.Chance is { } chance ? Math.Round(chance * 100, 1) : null,
+            line.After is { } after ? Shown.Of(after, picture.Profile) : null,
+            line.Every is { } every ? Shown.Of(every, picture.Profile) : null,
+            line.Day,
+            line.Task.Life.State,
+            line.Series?.Kind.Id,
+            line.Series?.Standing.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
+            line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null
+        );
+
+    private static Trip TripOf(string? amount, string? from, int days, decimal hard, bool loaded, BikePicture picture, FieldCheck check)
+    {
+        var quantity = check.Quantity("amount", amount, UnitOf(picture.Profile), 40_000_000);
+        var known = quantity.Unit.Dimension is Dimension.Distance or Dimension.EngineHours;
+        if (!known)
+            check.Refuse("amount", "is no distance and no hours");
+        if (quantity.Value <= 0)
+            check.Refuse("amount", "is missing");
+        var read = LocalDatePattern.Iso.Parse(from ?? "");
+        if (!read.Success)
+            check.Refuse("from", string.IsNullOrWhiteSpace(from) ? "is missing" : "is not a date such as 2026-04-18");
+        else if (read.Value < picture.Today)
+            check.Refuse("from", "lies in the past");
+        else if (read.Value > picture.Today.PlusYears(5))
+            check.Refuse("from", "lies more than five years ahead");
+        if (days is < 1 or > MostDays)
+            check.Refuse("days", $"must be 1 to {MostDays}");
+        if (hard is < 1 or > 4)
+            check.Refuse("hard", "must be 1 to 4 times as hard as the usual riding");
+        return new(
+            known ? MeterAmount.From(quantity) : MeterAmount.Of(MeterKind.Odometer, 0),
+            read.Success ? read.Value : picture.Today,
+            Math.Clamp(days, 1, MostDays),
+            Math.Clamp(hard, 1, 4),
+            loaded
+        );
+    }
+
+    public async Task<Outcome<TripsAnswer>> KeepAsync(Guid bike, TripRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var before = body.Trip is { } id ? TripsOf(picture.Ledger).FirstOrDefault(one => one.Trip == id) : null;
+        if (body.Trip is not null && before is null)
+            return Problem.NotFound("trip");
+        TripPlanned kept;
+        if (body.Dropped && before is not null)
+            kept = before with { Dropped = true };
+        else
+        {
+            var trip = TripOf(body.Amount, body.From, body.Days, body.Hard, body.Loaded, picture, check);
+            kept = new(
+                body.Trip ?? body.Id,
+                check.Text("title", body.Title, 80),
+                trip.Amount,
+                trip.From,
+                trip.Days,
+                trip.Hard,
+                trip.Loaded
+            );
+        }
+
+        return check.Failed
+            ? check.Problem()
+            : await writing.OnceAsync(
+                caller,
+                body.Id,
+                body,
+                (rows, pen) =>
+                {
+                    rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, kept));
+                    return Task.FromResult<Problem?>(null);
+                },
+                async () => AnswerOf((await pictures.OneAsync(bike, caller.Cancel))!)
+            );
+    }
+}

@@ -1,0 +1,365 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Wear;
+using NodaTime;
+
+namespace MuddyLedger.App.Wear;
+
+/// <summary>What a reading is worth.</summary>
+public sealed record VerdictAnswer(Grade? Grade, string Name, string Means, string Do, ShownProvenance? From)
+{
+    public static VerdictAnswer? Of(ReadingVerdict? verdict) =>
+        verdict is null
+            ? null
+            : new(verdict.Grade, verdict.Name, verdict.Means, verdict.Do, verdict.From is { } from ? ShownProvenance.Of(from) : null);
+}
+
+/// <summary>One point of a plot.</summary>
+/// <param name="X">On the axis, in the unit of the bike's meter, or days.</param>
+/// <param name="Look">The grade, where it was judged by eye.</param>
+/// <param name="Places">Every place of the measurement.</param>
+public sealed record WearPointAnswer(
+    Guid Entry,
+    LocalDate Date,
+    double? X,
+    Shown? Meter,
+    bool MeterEstimated,
+    Shown? Value,
+    IReadOnlyList<Shown> Values,
+    IReadOnlyList<string> Places,
+    Shown? Spread,
+    Grade? Look,
+    string? LookWords,
+    string? Instrument,
+    Guid? Photo
+);
+
+/// <summary>A series in a line: what stands and where it goes.</summary>
+/// <param name="Shows">The unit: "mm", "%", "grade".</param>
+/// <param name="Share">What is left of its life, 1 to 0; negative beyond the limit.</param>
+/// <param name="Left">Likely use left; null where it goes by the calendar or nothing can be said.</param>
+public sealed record WearLineAnswer(
+    string Id,
+    string Title,
+    BikePart Part,
+    string Shows,
+    WearTrust Trust,
+    WearPointAnswer? Latest,
+    VerdictAnswer? Verdict,
+    Shown? Limit,
+    ShownProvenance? LimitFrom,
+    decimal? Share,
+    Shown? Left,
+    int? DaysLeft,
+    LocalDate? EarlyDue,
+    LocalDate? LikelyDue,
+    LocalDate? LateDue,
+    string? Task,
+    string? Job,
+    WearAskedAnswer Asked
+);
+
+/// <summary>What the form of a measurement asks.</summary>
+/// <param name="Unit">What a bare number means; null where only a look tells.</param>
+/// <param name="Looks">What each grade looks like, in order; empty where no look tells.</param>
+/// <param name="Pitches">Over how many pitches a chain is measured; null for all others.</param>
+/// <param name="Altitude">Whether it depends on how high above the sea it is taken.</param>
+/// <param name="Gauge">The instrument that can send it; null where none does.</param>
+public sealed record WearAskedAnswer(
+    string? Unit,
+    IReadOnlyList<string> Places,
+    string How,
+    IReadOnlyList<WearLookAnswer> Looks,
+    int? Pitches,
+    bool Altitude,
+    string? Gauge
+);
+
+public sealed record WearLookAnswer(Grade Grade, string Words);
+
+/// <param name="Next">Ids of what wears out next, the soonest first.</param>
+/// <param name="Valves">The valve grid in a line; null on a bike whose valves are not set.</param>
+public sealed record WearAnswer(
+    string Nickname,
+    LocalDate Today,
+    IReadOnlyList<WearLineAnswer> Series,
+    IReadOnlyList<string> Next,
+    ValvesLineAnswer? Valves
+);
+
+/// <param name="Measured">How many of the valves were ever measured.</param>
+/// <param name="Outside">How many are outside their limits.</param>
+/// <param name="Closing">How many close up.</param>
+public sealed record ValvesLineAnswer(int Valves, int Measured, int Outside, int Closing, LocalDate? LastChecked, LocalDate? LikelyDue);
+
+/// <summary>A place where a band is drawn: from where to where it reaches.</summary>
+public sealed record BandAnswer(double X, double Low, double High);
+
+public sealed record PlotPoint(double X, double Y);
+
+/// <summary>All that a plot draws, in the unit of the axis.</summary>
+/// <param name="AxisUnit">"mi", "km", "h"; null where it goes by the calendar, and x is a day number since 1970.</param>
+/// <param name="Line">The line through the readings, from the first of them to where it crosses, or ends.</param>
+/// <param name="Sure">The 80% band of the line itself; empty below three readings.</param>
+/// <param name="Planning">The 80% band of the part's wear from the last reading on.</param>
+/// <param name="LikelyX">Where it crosses; early and late beside it, as far as they are known.</param>
+/// <param name="SureFrom">From where to where the mean line may cross; null where that side is open.</param>
+public sealed record WearPlotAnswer(
+    string? AxisUnit,
+    IReadOnlyList<PlotPoint> Line,
+    IReadOnlyList<BandAnswer> Sure,
+    IReadOnlyList<BandAnswer> Planning,
+    double? Today,
+    double? Limit,
+    double? New,
+    double? EarlyX,
+    double? LikelyX,
+    double? LateX,
+    double? SureFrom,
+    double? SureTo
+);
+
+/// <summary>One part's life.</summary>
+/// <param name="Length">How far it went; null where an end is not known, or it goes by the calendar.</param>
+/// <param name="Days">How long; null where an end is not known.</param>
+/// <param name="CostPer">What it cost in a thousand of the meter's unit, or an hour; null where the price or the length is not known.</param>
+public sealed record WearLifeAnswer(
+    LocalDate? Fitted,
+    LocalDate? Ended,
+    Shown? Length,
+    int? Days,
+    IReadOnlyList<WearPointAnswer> Points,
+    double? StartX,
+    double? EndX,
+    string? BlamedOn,
+    string? Price,
+    string? CostPer,
+    string? CostPerUnit
+);
+
+/// <param name="Lives">Oldest first; the last is on the bike.</param>
+public sealed record WearSeriesAnswer(
+    string Nickname,
+    LocalDate Today,
+    WearLineAnswer Standing,
+    WearPlotAnswer Plot,
+    IReadOnlyList<WearLifeAnswer> Lives,
+    SpreadAnswer? Spread
+);
+
+/// <summary>What it means that the places of the latest measurement differ so.</summary>
+public sealed record SpreadAnswer(Shown Spread, string Means, string Do);
+
+/// <summary>From Core's series to what a screen shows.</summary>
+public static class WearAnswers
+{
+    private const int BandSteps = 24;
+
+    public static WearAnswer Of(BikePicture picture, ImmutableArray<ValveSeries> valves) =>
+        new(
+            picture.Profile.Nickname,
+            picture.Today,
+            [.. picture.Wear.Select(series => LineOf(series, picture))],
+            [.. WearBook.Next(picture.Wear).Select(series => series.Kind.Id)],
+            ValvesLine(valves)
+        );
+
+    private static ValvesLineAnswer? ValvesLine(ImmutableArray<ValveSeries> valves) =>
+        valves.IsEmpty
+            ? null
+            : new(
+                valves.Length,
+                valves.Count(valve => !valve.Points.IsEmpty),
+                valves.Count(valve => valve.Trust == ValveTrust.Outside),
+                valves.Count(valve => valve.Trust == ValveTrust.Closing),
+                valves.SelectMany(valve => valve.Points).Select(point => (LocalDate?)point.Entry.Date).Max(),
+                valves.Select(valve => valve.Due?.Likely).Where(day => day is not null).Min()
+            );
+
+    public static WearSeriesAnswer Of(WearSeries series, BikePicture picture) =>
+        new(
+            picture.Profile.Nickname,
+            picture.Today,
+            LineOf(series, picture),
+            PlotOf(series, picture.Profile),
+            [.. series.Lives.Select(life => LifeOf(life, series, picture))],
+            SpreadOf(series)
+        );
+
+    /// <summary>The meter's unit on the axis: kilometres or hours are what Core reckons in.</summary>
+    public static double InUnit(double x, MeterKind? meter, Profile bike) =>
+        meter is { } kind
+            ? (double)MeterAmount.Of(kind, (decimal)(x * (kind == MeterKind.Odometer ? 1000 : 1))).In(bike.UnitOf(kind)).Value
+            : x;
+
+    private static MeterAmount? AmountOf(double x, MeterKind? meter) =>
+        meter is { } kind ? MeterAmount.Of(kind, (decimal)Math.Round(x * (kind == MeterKind.Odometer ? 1000 : 1), 3)) : null;
+
+    public static WearLineAnswer LineOf(WearSeries series, BikePicture picture)
+    {
+        var (kind, standing, bike) = (series.Kind, series.Standing, picture.Profile);
+        var task = kind.Tasks.FirstOrDefault() is { } id ? picture.Tasks.FirstOrDefault(one => one.Task.Id == id) : null;
+        return new(
+            kind.Id,
+            kind.Title,
+            kind.Part,
+            kind.Shows,
+            standing.Trust,
+            series.Latest is { } latest ? PointOf(latest, series, bike) : null,
+            VerdictAnswer.Of(standing.Verdict),
+            standing.End is { } end ? ShownOf(end.At, kind) : null,
+            standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
+            standing.Share is { } share ? Math.Round(share, 3) : null,
+            standing is { Likely: { } likely, XToday: { } now } && AmountOf(likely - now, series.Meter) is { } left
+                ? Shown.Of(left, bike)
+                : null,
+            standing.Due is { } due ? Period.DaysBetween(picture.Today, due.Likely) : null,
+            standing.Due?.Early,
+            standing.Due?.Likely,
+            standing.Due?.Late,
+            task?.Task.Id,
+            task?.Task.Job,
+            AskedOf(kind)
+        );
+    }
+
+    private static WearAskedAnswer AskedOf(WearKind kind) =>
+        new(
+            kind.MeasuredIn?.Symbol,
+            kind.Places,
+            kind.How,
+            [.. kind.Looks.OrderBy(pair => pair.Key).Select(pair => new WearLookAnswer(pair.Key, pair.Value))],
+            kind.ChainGrowth ? ChainGrowth.UsualPitches : null,
+            kind.Figure == BikeFigure.CompressionPressure,
+            GaugeOf(kind)
+        );
+
+    private static string? GaugeOf(WearKind kind) =>
+        kind.MeasuredIn?.Dimension switch
+        {
+            Core.Units.Dimension.Length => "calliper",
+            Core.Units.Dimension.Voltage => "multimeter",
+            Core.Units.Dimension.Pressure => "gauge",
+            _ => null,
+        };
+
+    /// <summary>A value of a series with as many decimals as its instrument tells apart.</summary>
+    public static Shown ShownOf(decimal value, WearKind kind)
+    {
+        var decimals =
+            kind.Resolution >= 1 ? 0
+            : kind.Resolution is >= 0.1m and not 0.25m and not 0.16m ? 1
+            : 2;
+        return new(Math.Round(value, decimals, MidpointRounding.AwayFromZero), kind.Shows, decimals);
+    }
+
+    private static WearPointAnswer PointOf(WearPoint point, WearSeries series, Profile bike) =>
+        new(
+            point.Entry.Id.Value,
+            point.Entry.Date,
+            point.X is { } x ? (double?)InUnit(x, series.Meter, bike) : null,
+            point.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
+            point.Meter?.Estimated ?? false,
+            point.Value is { } value ? ShownOf(value, series.Kind) : null,
+            [.. point.Values.Select(one => ShownOf(one, series.Kind))],
+            point.Places.Length == point.Values.Length ? point.Places : [],
+            point.Values.Length > 1 ? ShownOf(point.Spread, series.Kind) : null,
+            point.Look,
+            point.Look is { } look ? series.Kind.Looks.GetValueOrDefault(look) : null,
+            point.Instrument,
+            point.Photo
+        );
+
+    private static SpreadAnswer? SpreadOf(WearSeries series)
+    {
+        if (series.Kind.Spread is not { } rule || series.Latest is not { Values.Length: > 1 } latest)
+            return null;
+        var over = series.Kind.SpreadShare is { } share ? latest.Values.Max() * share : rule.Over;
+        return latest.Spread > over ? new(ShownOf(latest.Spread, series.Kind), rule.Means, rule.Do) : null;
+    }
+
+    private static WearLifeAnswer LifeOf(WearLife life, WearSeries series, BikePicture picture)
+    {
+        var bike = picture.Profile;
+        var length = life.Length is { } far ? AmountOf(far, series.Meter) : null;
+        var thousand = length is { } gone && gone.Kind == MeterKind.Odometer;
+        var per =
+            life.Price is { } price && length is { InBase: > 0 } went
+                ? Core.Units.Money.Of(Math.Round(price.Amount / Shown.Of(went, bike).Value * (thousand ? 1000 : 1), 2))
+                : (Core.Units.Money?)null;
+        return new(
+            life.Fitted?.Date,
+            life.Ended?.Date,
+            length is { } done ? Shown.Of(done, bike) : null,
+            (life.Fitted, life.Ended) is ({ } from, { } to) ? Period.DaysBetween(from.Date, to.Date) : null,
+            [.. life.Points.Select(point => PointOf(point, series, bike))],
+            life.StartX is { } start ? (double?)InUnit(start, series.Meter, bike) : null,
+            life.EndX is { } end ? (double?)InUnit(end, series.Meter, bike) : null,
+            life.BlamedOn,
+            life.Price?.ToString(),
+            per?.ToString(),
+            per is null ? null
+                : thousand ? $"1,000 {bike.UnitOf(MeterKind.Odometer).Symbol}"
+                : "h"
+        );
+    }
+
+    private static WearPlotAnswer PlotOf(WearSeries series, Profile bike)
+    {
+        var (standing, life) = (series.Standing, series.Current);
+        double Unit(double x) => InUnit(x, series.Meter, bike);
+        double? MaybeUnit(double? x) => x is { } known ? (double?)Unit(known) : null;
+        var placed = life.Points.Where(point => point.X is not null).Select(point => point.X!.Value).ToList();
+        var first = life.StartX ?? (placed.Count > 0 ? placed.Min() : (double?)null);
+        var last = placed.Count > 0 ? placed.Max() : first;
+        var ahead =
+            standing.Late
+            ?? (standing.Likely is { } likely && first is { } began ? (double?)(likely + (likely - began) * 0.5) : null)
+            ?? last;
+        var (line, sure, planning) = (new List<PlotPoint>(), new List<BandAnswer>(), new List<BandAnswer>());
+        if (standing.Line is { } fit && first is { } from && ahead is { } to)
+        {
+            // As far as the limit, and where it never gets there, as far as was seen.
+            var end =
+                standing.End is { } limit && fit.Crosses((double)limit.At) is { } crosses && crosses > from
+                    ? Math.Min(crosses, to)
+                    : last!.Value;
+            line = [new(Unit(from), fit.At(from)), new(Unit(end), fit.At(end))];
+            if (fit.Degrees > 0)
+                sure = [.. Steps(from, to).Select(x => new BandAnswer(Unit(x), fit.Bounds(x).Low, fit.Bounds(x).High))];
+        }
+
+        if (standing.Band is { } band && last is { } seen && ahead is { } until && until > seen)
+        {
+            // The band is reckoned from where the part was fitted.
+            var origin = seen - band.From;
+            planning =
+            [
+                .. Steps(seen, until).Select(x => new BandAnswer(Unit(x), band.Level(x - origin, 0.1), band.Level(x - origin, 0.9))),
+            ];
+        }
+
+        return new(
+            series.Meter is { } meter ? bike.UnitOf(meter).Symbol : null,
+            line,
+            sure,
+            planning,
+            MaybeUnit(standing.XToday),
+            (double?)standing.End?.At,
+            (double?)standing.New,
+            MaybeUnit(standing.Early),
+            MaybeUnit(standing.Likely),
+            MaybeUnit(standing.Late),
+            MaybeUnit(standing.Fieller?.Early),
+            MaybeUnit(standing.Fieller?.Late)
+        );
+    }
+
+    private static IEnumerable<double> Steps(double from, double to) =>
+        Enumerable.Range(0, BandSteps + 1).Select(step => from + (to - from) * step / BandSteps);
+}

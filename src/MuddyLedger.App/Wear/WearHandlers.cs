@@ -1,0 +1,214 @@
+using System.Collections.Immutable;
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Content;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Sums;
+using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
+using NodaTime;
+
+namespace MuddyLedger.App.Wear;
+
+/// <summary>A measurement at one place or several, or a look.</summary>
+/// <param name="Values">As typed, one for each place, in any unit of its kind; empty for a look.</param>
+/// <param name="Pitches">Over how many pitches a chain was measured.</param>
+/// <param name="Altitude">Metres above the sea, where compression was taken high up.</param>
+/// <param name="Look">The grade, where it was judged by eye.</param>
+/// <param name="Instrument">What sent it, where one did.</param>
+public sealed record MeasureRequest(
+    Guid Id,
+    string? Date,
+    IReadOnlyList<string?> Values,
+    int? Pitches,
+    string? Altitude,
+    Grade? Look,
+    string? Note,
+    string? Instrument,
+    Guid? Photo
+);
+
+/// <summary>What was typed, as it is understood, and what it is worth: shown before it is kept.</summary>
+/// <param name="Values">Null for a field that is empty or not understood.</param>
+public sealed record JudgedAnswer(IReadOnlyList<Shown?> Values, Shown? Decides, VerdictAnswer? Verdict, SpreadAnswer? Spread);
+
+/// <summary>What wears: its series, and new readings of them.</summary>
+public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, Writing writing)
+{
+    private const int MostPlaces = 12;
+
+    public async Task<Outcome<WearAnswer>> GetAsync(Guid bike, Caller caller) =>
+        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? WearAnswers.Of(picture, ValvesOf(picture)) : Problem.NotFound("bike");
+
+    public async Task<Outcome<WearSeriesAnswer>> SeriesAsync(Guid bike, string series, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        return picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is { } found
+            ? WearAnswers.Of(found, picture)
+            : Problem.NotFound("series");
+    }
+
+    public ImmutableArray<ValveSeries> ValvesOf(BikePicture picture) =>
+        ValveHistory.Of(picture.Profile, content.Limits, picture.Ledger, picture.Meters, picture.Today);
+
+    /// <summary>What is typed so far: nothing is kept.</summary>
+    /// <param name="values">The fields with a bar between them: "2.1|2.3".</param>
+    public async Task<Outcome<JudgedAnswer>> JudgeAsync(
+        Guid bike,
+        string series,
+        string? values,
+        int? pitches,
+        string? altitude,
+        Caller caller
+    )
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        if (picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { Kind.MeasuredIn: { } unit } found)
+            return Problem.NotFound("series");
+        var check = caller.Check();
+        var height = HeightOf(check, altitude);
+        var read = (values ?? "")
+            .Split('|')
+            .Take(MostPlaces)
+            .Select(text => QuantityText.Read(text, unit, Most, caller.Marks))
+            .Select(one => one.IsRefused ? (decimal?)null : Kept(one.Value.In(unit).Value, found.Kind, pitches, height))
+            .ToList();
+        var shown = read.Select(one => one is { } value ? found.Kind.Shown(value) : (decimal?)null).ToList();
+        var known = shown.OfType<decimal>().ToList();
+        if (known.Count == 0)
+            return new JudgedAnswer([.. shown.Select(_ => (Shown?)null)], null, null, null);
+        var decides = found.Kind.Decisive(known);
+        var spread = known.Max() - known.Min();
+        var over = found.Kind.SpreadShare is { } share ? known.Max() * share : found.Kind.Spread?.Over;
+        return new JudgedAnswer(
+            [.. shown.Select(one => one is { } value ? WearAnswers.ShownOf(value, found.Kind) : null)],
+            WearAnswers.ShownOf(decides, found.Kind),
+            VerdictAnswer.Of(WearVerdict.Of(found, picture.Profile, content.Limits, decides)),
+            found.Kind.Spread is { } rule && known.Count > 1 && spread > over
+                ? new(WearAnswers.ShownOf(spread, found.Kind), rule.Means, rule.Do)
+                : null
+        );
+    }
+
+    public async Task<Outcome<WearSeriesAnswer>> MeasureAsync(Guid bike, string series, MeasureRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        if (picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { } found)
+            return Problem.NotFound("series");
+        var check = caller.Check(body.Id);
+        var date = check.DateOrToday("date", body.Date, picture.Today);
+        EntryBody? line = body.Look is { } look ? LookOf(found.Kind, look, body, check) : MeasurementOf(found.Kind, body, check);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (rows, pen) =>
+            {
+                rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, date, pen.At, pen.Device, line!));
+                if (DangerOf(found, line!, picture) is { } danger)
+                    rows.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, danger));
+                return Task.FromResult<Problem?>(null);
+            },
+            async () =>
+            {
+                var after = (await pictures.OneAsync(bike, caller.Cancel))!;
+                return WearAnswers.Of(after.Wear.First(one => one.Kind.Id == series), after);
+            }
+        );
+    }
+
+    private static WearLooked? LookOf(WearKind kind, Grade look, MeasureRequest body, FieldCheck check)
+    {
+        if (kind.Looks.IsEmpty)
+            check.Refuse("look", "no look tells how far this has worn: measure it");
+        return new WearLooked(kind.Id, kind.Title, look, check.OptionalText("note", body.Note, 300)) { Photo = body.Photo };
+    }
+
+    private static MeasurementTaken? MeasurementOf(WearKind kind, MeasureRequest body, FieldCheck check)
+    {
+        if (kind.MeasuredIn is not { } unit)
+        {
+            check.Refuse("look", "is missing: say what it looks like");
+            return null;
+        }
+
+        if (body.Values.Count > MostPlaces)
+            check.Refuse("values", $"are more than {MostPlaces}");
+        if (kind.ChainGrowth && body.Pitches is < 4 or > 120)
+            check.Refuse("pitches", "must be 4 to 120");
+        var height = HeightOf(check, body.Altitude);
+        var values = ImmutableArray.CreateBuilder<decimal>();
+        var places = ImmutableArray.CreateBuilder<string>();
+        foreach (var (text, at) in body.Values.Take(MostPlaces).Select((text, at) => (text, at)))
+        {
+            if (string.IsNullOrWhiteSpace(text))
+                continue;
+            values.Add(Kept(check.Quantity($"values.{at}", text, unit, Most).In(unit).Value, kind, body.Pitches, height));
+            places.Add(at < kind.Places.Length ? kind.Places[at] : $"place {at + 1}");
+        }
+
+        if (values.Count == 0)
+            check.Refuse("values.0", "is missing");
+        if (kind.ChainGrowth && values.Any(value => Math.Abs(ChainGrowth.Percent(value, ChainGrowth.UsualPitches)) > 8))
+            check.Refuse("values.0", "is no run of so many pitches of any chain here: count the pitches again");
+        return new MeasurementTaken(kind.Names[0], kind.Title, values.ToImmutable(), unit.Symbol)
+        {
+            Places = places.Count > 1 ? places.ToImmutable() : [],
+            Instrument = check.OptionalText("instrument", body.Instrument, 40),
+            Photo = body.Photo,
+        };
+    }
+
+    private const decimal Most = 20_000;
+
+    private static decimal HeightOf(FieldCheck check, string? altitude) =>
+        string.IsNullOrWhiteSpace(altitude) ? 0 : check.Quantity("altitude", altitude, Unit.Metre, 5_000).In(Unit.Metre).Value;
+
+    /// <summary>As the book keeps it: a chain over 20 pitches, a pressure as it would be at sea level.</summary>
+    private static decimal Kept(decimal value, WearKind kind, int? pitches, decimal height) =>
+        kind.ChainGrowth && pitches is { } over and > 0 ? Math.Round(value * ChainGrowth.UsualPitches / over, 2)
+        : kind.Figure == BikeFigure.CompressionPressure && height > 0
+            ? Math.Round(value * (decimal)StandardAtmosphere.SeaLevelShare((double)height), 0)
+        : value;
+
+    /// <summary>What would hurt is a finding that shuts the gate, whoever measured it and wherever.</summary>
+    private FindingOpened? DangerOf(WearSeries series, EntryBody line, BikePicture picture)
+    {
+        var verdict = line switch
+        {
+            MeasurementTaken taken => WearVerdict.Of(
+                series,
+                picture.Profile,
+                content.Limits,
+                series.Kind.Decisive(taken.Values.Select(series.Kind.Shown))
+            ),
+            WearLooked { Grade: Grade.Failed } looked => new ReadingVerdict(
+                looked.Grade,
+                "failed",
+                series.Kind.Looks.GetValueOrDefault(looked.Grade, ""),
+                "",
+                null,
+                null
+            ),
+            _ => null,
+        };
+        var safety = series.Kind.Tasks.Any(id => picture.Tasks.Any(task => task.Task.Id == id && task.Task.Safety));
+        var open = picture.Ledger.Each<FindingOpened>().Any(pair => pair.Body.Title == series.Kind.Title + ", at its end");
+        if (verdict is not { Grade: Grade.Failed } || !(safety || verdict.Stops is not null) || open)
+            return null;
+        return new(
+            series.Kind.Title + ", at its end",
+            FindingSeverity.Stop,
+            $"{verdict.Means} {verdict.Do}".Trim(),
+            null,
+            verdict.Stops ?? Gate.Ridden
+        );
+    }
+}

@@ -1,0 +1,243 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Wear;
+
+/// <summary>All series of a bike, from its book alone.</summary>
+public static class WearBook
+{
+    public static ImmutableArray<WearSeries> Of(
+        Profile bike,
+        IEnumerable<WearKind> kinds,
+        LimitTable limits,
+        BikeLedger ledger,
+        BikeMeters meters,
+        LocalDate today
+    )
+    {
+        var capabilities = Capabilities.Of(bike);
+        var axis = new WearAxes(bike, meters, today);
+        return
+        [
+            .. kinds
+                .Where(kind => kind.Applies.To(capabilities))
+                .Select(kind => WearReckoning.SeriesOf(kind, bike, limits, WearLives.Of(kind, ledger, axis), axis)),
+        ];
+    }
+
+    /// <summary>For each service task the series that ends first, among those whose end calls for it.</summary>
+    public static ImmutableDictionary<string, WearSeries> ByTask(IEnumerable<WearSeries> book) =>
+        book.Where(series => series.Kind.Tasks.Length > 0 && series.Standing.Trust is not (WearTrust.Nothing or WearTrust.Setting))
+            .GroupBy(series => series.Kind.Tasks[0])
+            .ToImmutableDictionary(
+                same => same.Key,
+                same =>
+                    same.OrderByDescending(series => series.Standing.Over)
+                        .ThenBy(series => series.Standing.Due?.Likely ?? LocalDate.MaxIsoValue)
+                        .ThenBy(series => series.Standing.Share ?? 2)
+                        .First()
+            );
+
+    /// <summary>What wears out next: what is past its limit, then by its likely day.</summary>
+    public static IEnumerable<WearSeries> Next(IEnumerable<WearSeries> book) =>
+        book.Where(series => series.Standing.Over || series.Standing.Due is not null)
+            .OrderByDescending(series => series.Standing.Over)
+            .ThenBy(series => series.Standing.Due?.Likely ?? LocalDate.MinIsoValue)
+            .ThenBy(series => series.Kind.Id, StringComparer.Ordinal);
+}
+
+/// <summary>Where a day lies on the axis of a series.</summary>
+public sealed class WearAxes
+{
+    private readonly Meter? _meter;
+
+    public WearAxes(Profile bike, BikeMeters meters, LocalDate today)
+    {
+        Today = today;
+        Raced = bike.Severities.Contains(Severity.Raced);
+        // The meter on the dash; without one, what can be reckoned.
+        Kind =
+            bike.Has(MeterKind.Odometer) ? MeterKind.Odometer
+            : bike.Has(MeterKind.HourMeter) ? MeterKind.HourMeter
+            : meters.For(MeterKind.Odometer) is not null ? MeterKind.Odometer
+            : meters.For(MeterKind.HourMeter) is not null ? MeterKind.HourMeter
+            : null;
+        _meter = Kind is { } kind ? meters.For(kind) : null;
+    }
+
+    public LocalDate Today { get; }
+
+    public bool Raced { get; }
+
+    /// <summary>What wear by use is held against.</summary>
+    public MeterKind? Kind { get; }
+
+    /// <summary>How much of the meter's base unit one of the axis is: metres to a kilometre, hours to an hour.</summary>
+    public double Base => Kind == MeterKind.Odometer ? 1000 : 1;
+
+    public MeterAt? At(LedgerEntry entry) => _meter?.History.At(entry, _meter.Forecast);
+
+    public double? X(WearAxis axis, LedgerEntry entry) =>
+        axis == WearAxis.Days ? DayOf(entry.Date)
+        : At(entry) is { } at ? (double)at.Lifetime.InBase / Base
+        : null;
+
+    /// <summary>Today on the axis.</summary>
+    public double? XToday(WearAxis axis) => XAt(axis, Today);
+
+    /// <summary>A day on the axis; where no use is known, as at the last reading of the meter.</summary>
+    public double? XAt(WearAxis axis, LocalDate date)
+    {
+        if (axis == WearAxis.Days)
+            return DayOf(date);
+        var at = _meter?.History.At(date, _meter.Forecast)?.Lifetime ?? _meter?.History.Last?.Lifetime;
+        return at is { } known ? (double)known.InBase / Base : null;
+    }
+
+    /// <summary>The dates by which uncertain places of the axis are reached; all of them equally likely.</summary>
+    public DueBand? Dates(WearAxis axis, IReadOnlyCollection<double> places)
+    {
+        if (axis == WearAxis.Use)
+            return _meter?.History.Reaches([.. places.Select(place => place * Base)], _meter.Forecast);
+        var days = places.Order().ToList();
+        LocalDate? By(double chance) => days[(int)(chance * days.Count)] is var day && day < Farthest ? DateOf(day) : null;
+        return By(0.5) is { } likely && By(0.1) is { } early ? new(early, likely, By(0.9) ?? DateOf(Farthest)) : null;
+    }
+
+    /// <summary>The chance that a place on the axis is reached by a day, with more use on top of what is usual; null where no use is
+    /// known.</summary>
+    /// <param name="extra">Of the axis; counts for nothing where it goes by the calendar.</param>
+    public double? Chance(WearAxis axis, double place, LocalDate by, double extra) =>
+        axis == WearAxis.Days
+            ? place <= DayOf(by)
+                ? 1
+                : 0
+            : _meter?.History.Chance(place * Base, by, _meter.Forecast, extra * Base);
+
+    private static readonly LocalDate Epoch = new(1970, 1, 1);
+    private const double Farthest = 150 * 365.25;
+
+    public static double DayOf(LocalDate date) => Period.DaysBetween(Epoch, date);
+
+    public static LocalDate DateOf(double day) => Epoch.PlusDays((int)Math.Round(day));
+}
+
+/// <summary>Sorts the readings of a quantity by the part that they were taken on.</summary>
+internal static class WearLives
+{
+    public static ImmutableArray<WearLife> Of(WearKind kind, BikeLedger ledger, WearAxes axis)
+    {
+        var lives = ImmutableArray.CreateBuilder<WearLife>();
+        LedgerEntry? fitted = null;
+        var points = new List<WearPoint>();
+        foreach (var entry in ledger.Standing.Where(entry => entry.Date <= axis.Today))
+        {
+            if (PointOf(kind, entry, axis) is { } point)
+            {
+                // On the day of the exchange the reading that is less worn is the new part's, whichever was written down first.
+                if (
+                    fitted is not null
+                    && entry.Date == fitted.Date
+                    && points.Count == 0
+                    && lives[^1] is var old
+                    && old.Points.Length > 0
+                    && !Better(kind, point, old.Points[^1])
+                )
+                    lives[^1] = old with { Points = old.Points.Add(point) };
+                else
+                    points.Add(point);
+            }
+            else if (IsRenewal(kind, entry) && fitted?.Date != entry.Date)
+            {
+                var taken = TakenAlong(kind, entry, points);
+                lives.Add(LifeOf(kind, fitted, points, entry, axis, ledger));
+                (fitted, points) = (entry, taken);
+            }
+        }
+
+        lives.Add(LifeOf(kind, fitted, points, null, axis, ledger));
+        return lives.ToImmutable();
+    }
+
+    /// <summary>Readings of the day that stand before the line of the exchange and are the new part's: they are taken out of the old
+    /// one's.</summary>
+    private static List<WearPoint> TakenAlong(WearKind kind, LedgerEntry renewal, List<WearPoint> points)
+    {
+        var at = points.FindIndex(point => point.Entry.Date == renewal.Date);
+        while (at >= 0 && at < points.Count && (at == 0 || !Better(kind, points[at], points[at - 1])))
+            at++;
+        // A single reading of the day with nothing before it is the old part's, as it stands in the book.
+        if (at <= 0 || at >= points.Count)
+            return [];
+        var taken = points[at..];
+        points.RemoveRange(at, points.Count - at);
+        return taken;
+    }
+
+    /// <summary>Whether a reading is less worn than one before it, by more than its instrument may err.</summary>
+    private static bool Better(WearKind kind, WearPoint now, WearPoint before) =>
+        (now.Value, before.Value) is ({ } one, { } other) && (kind.Way == WearWay.Up ? other - one : one - other) > kind.Resolution
+        || (now.Look, before.Look) is ({ } look, { } was) && look < was;
+
+    /// <summary>Only what is known to have been a new part: a claim is no history, and a baseline says nothing of what is on the
+    /// bike.</summary>
+    private static bool IsRenewal(WearKind kind, LedgerEntry entry) =>
+        entry.Body
+            is TaskDone
+            {
+                Evidence: Evidence.DoneHere or Evidence.Receipt or Evidence.OwnMemory or Evidence.ClaimAccepted or Evidence.AsNew
+            } done
+        && kind.Tasks.Contains(done.Task);
+
+    private static WearLife LifeOf(
+        WearKind kind,
+        LedgerEntry? fitted,
+        List<WearPoint> points,
+        LedgerEntry? ended,
+        WearAxes axis,
+        BikeLedger ledger
+    ) =>
+        new(fitted, fitted is null ? null : axis.X(kind.Axis, fitted), [.. points], ended, ended is null ? null : axis.X(kind.Axis, ended))
+        {
+            BlamedOn = ended is null ? null : BlameOf(ended, ledger),
+            Price = fitted is null ? null : PriceOf(fitted, ledger),
+        };
+
+    /// <summary>Said with the exchange itself, or of the part that came off in the same job.</summary>
+    private static string? BlameOf(LedgerEntry ended, BikeLedger ledger) =>
+        (ended.Body as TaskDone)?.Note
+        ?? (
+            ended.Run is { } run
+                ? ledger.Each<PartRemoved>().Where(pair => pair.Entry.Run == run).Select(pair => pair.Body.Reason).FirstOrDefault()
+                : null
+        );
+
+    private static Money? PriceOf(LedgerEntry fitted, BikeLedger ledger)
+    {
+        if (fitted.Run is not { } run)
+            return null;
+        var parts = ledger.Each<PartFitted>().Where(pair => pair.Entry.Run == run).Select(pair => pair.Body.Price).OfType<Money>().ToList();
+        return parts.Count > 0 ? parts.Aggregate((sum, one) => sum + one) : null;
+    }
+
+    private static WearPoint? PointOf(WearKind kind, LedgerEntry entry, WearAxes axis)
+    {
+        if (entry.Body is WearLooked looked && looked.Series == kind.Id)
+            return new(entry, axis.X(kind.Axis, entry), axis.At(entry), null, [], [], looked.Grade) { Photo = looked.Photo };
+        if (entry.Body is not MeasurementTaken taken || kind.MeasuredIn is not { } unit || !kind.Names.Contains(taken.What))
+            return null;
+        if (taken.Values.IsDefaultOrEmpty || Unit.Find(taken.Unit) is not { } given || given.Dimension != unit.Dimension)
+            return null;
+        var values = taken.Values.Select(value => kind.Shown(new Quantity(value, given).In(unit).Value)).ToImmutableArray();
+        return new(entry, axis.X(kind.Axis, entry), axis.At(entry), kind.Decisive(values), values, taken.Places, null)
+        {
+            Instrument = taken.Instrument,
+            Photo = taken.Photo,
+        };
+    }
+}

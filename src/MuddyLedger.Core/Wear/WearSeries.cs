@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.Core.Wear;
+
+/// <summary>One measurement, or one look, of a series.</summary>
+/// <param name="X">On the axis of the series: km or hours of the lifetime meter, or days; null where no reading of the meter covers the
+/// day.</param>
+/// <param name="Meter">The lifetime meter then; null where it is not known.</param>
+/// <param name="Value">The place that decides, in what the series shows; null for a look that no value stands for.</param>
+/// <param name="Values">Every place, in what the series shows.</param>
+/// <param name="Look">The grade, where it was judged by eye.</param>
+public sealed record WearPoint(
+    LedgerEntry Entry,
+    double? X,
+    MeterAt? Meter,
+    decimal? Value,
+    ImmutableArray<decimal> Values,
+    ImmutableArray<string> Places,
+    Grade? Look
+)
+{
+    /// <summary>What took it, where it was said.</summary>
+    public string? Instrument { get; init; }
+
+    public Guid? Photo { get; init; }
+
+    /// <summary>Greatest less least of its places.</summary>
+    public decimal Spread => Values.Length < 2 ? 0 : Values.Max() - Values.Min();
+}
+
+/// <summary>One part from when it was fitted to when the next one was.</summary>
+/// <param name="Fitted">The line that says that it was new; null for the part that was on the bike when the book began.</param>
+/// <param name="StartX">Where it was fitted, on the axis; null where that is not known.</param>
+/// <param name="Ended">The line that says that the next one was fitted; null for the part that is on the bike.</param>
+public sealed record WearLife(LedgerEntry? Fitted, double? StartX, ImmutableArray<WearPoint> Points, LedgerEntry? Ended, double? EndX)
+{
+    /// <summary>What its end was put down to; null where nobody said.</summary>
+    public string? BlamedOn { get; init; }
+
+    /// <summary>What it cost, where the book says.</summary>
+    public Money? Price { get; init; }
+
+    /// <summary>How far it went, on the axis; null where either end is not known.</summary>
+    public double? Length => StartX is { } from && EndX is { } to ? to - from : null;
+}
+
+/// <summary>How much can be said of where a series goes.</summary>
+public enum WearTrust
+{
+    /// <summary>Nothing was ever measured.</summary>
+    Nothing,
+
+    /// <summary>Nobody knows where its end is: the screen says where the maker writes it.</summary>
+    NoLimit,
+
+    /// <summary>One reading: what it is, not where it goes.</summary>
+    OneReading,
+
+    /// <summary>The latest reading is beyond the limit.</summary>
+    PastLimit,
+
+    /// <summary>It seems to get better: a fresh measurement is wanted, or a new part was not written down.</summary>
+    WrongWay,
+
+    /// <summary>No wear shows beyond what the instrument can tell apart.</summary>
+    NoWear,
+
+    /// <summary>Two points give a line, and nothing says how far they scatter.</summary>
+    Line,
+
+    /// <summary>A line and both bands.</summary>
+    Bands,
+
+    /// <summary>Not wear but a setting.</summary>
+    Setting,
+}
+
+/// <summary>What stands of a series today.</summary>
+/// <param name="End">Where its life ends, and who says so; null where only the maker can say.</param>
+/// <param name="New">The value when new: known, or that of the first reading with the part.</param>
+/// <param name="Verdict">Of the latest reading; null without one.</param>
+/// <param name="XToday">Where today lies on the axis; null where the meter is not known.</param>
+/// <param name="Now">What it likely is today, in what the series shows.</param>
+/// <param name="Share">What is left of its life: 1 new, 0 at the limit; null where that cannot be said.</param>
+/// <param name="Likely">Where it crosses on the axis: by the planning band.</param>
+/// <param name="Due">The same as a date.</param>
+public sealed record WearStanding(
+    WearTrust Trust,
+    WearEnd? End,
+    decimal? New,
+    ReadingVerdict? Verdict,
+    WearLine? Line,
+    CrossingBand? Fieller,
+    PlanningBand? Band,
+    double? XToday,
+    decimal? Now,
+    decimal? Share,
+    double? Early,
+    double? Likely,
+    double? Late,
+    DueBand? Due
+)
+{
+    public bool Over => Trust == WearTrust.PastLimit;
+
+    /// <summary>The likely share left at the end of the planning horizon; null where that cannot be said.</summary>
+    public decimal? ShareAtHorizon { get; init; }
+
+    /// <summary>Where it crosses on the axis, each as likely as the others; infinite where it may never. Empty where nothing is
+    /// foretold.</summary>
+    public ImmutableArray<double> Crossings
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+}
+
+/// <summary>A measured quantity on one part of one bike, over all the parts that were fitted there.</summary>
+/// <param name="Meter">What it is held against; null where it goes by the calendar, or the bike has no meter.</param>
+/// <param name="Lives">Oldest first; the last is the part that is on the bike.</param>
+public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<WearLife> Lives, WearStanding Standing)
+{
+    public WearLife Current => Lives[^1];
+
+    public WearPoint? Latest => Current.Points.LastOrDefault(point => point.Value is not null || point.Look is not null);
+}
