@@ -17,6 +17,7 @@ using NodaTime;
 namespace MuddyLedger.App.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
+/// <param name="WearByTask">The series that each task goes by, the valves among them.</param>
 /// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
 public sealed record BikePicture(
     StoredBike Bike,
@@ -28,6 +29,8 @@ public sealed record BikePicture(
     OilPump Pump,
     ImmutableArray<StandingForNow> ForNow,
     ImmutableArray<WearSeries> Wear,
+    ImmutableArray<ValveSeries> Valves,
+    ImmutableDictionary<string, WearSeries> WearByTask,
     LocalDate Today,
     int DamagedLines
 )
@@ -273,16 +276,21 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         );
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         var wear = WearBook.Of(bike.Profile, content.Wear, content.Limits, ledger, meters, today);
+        var valves = ValveHistory.Of(bike.Profile, content.Limits, ledger, meters, today);
+        var first = ValveHistory.AsWear(bike.Profile, meters, today, valves);
+        var byTask = WearBook.ByTask(first is null ? wear : wear.Add(first));
         var picture = new BikePicture(
             bike,
             read,
             meters,
-            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, WearBook.ByTask(wear)),
+            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, byTask),
             own,
             gates,
             OilPump.Of(bike.Profile, ledger, today),
             forNow,
             wear,
+            valves,
+            byTask,
             today,
             damaged
         );

@@ -94,6 +94,9 @@ public static class DemoShed
                     }
                 )
                 .SetItem(ReservoirId.Gearbox, set.Reservoirs[ReservoirId.Gearbox] with { DrainOnly = Litres(0.68m) }),
+            Figures = set
+                .Figures.SetItem(BikeFigure.IntakeClearance, new(0.10m, 0.15m, new(Core.ProvenanceKind.Manual, "p. 4-12")))
+                .SetItem(BikeFigure.ExhaustClearance, new(0.17m, 0.22m, new(Core.ProvenanceKind.Manual, "p. 4-12"))),
             Torques = set.Torques.SetItem(
                 Fastener.OilDrainPlug,
                 new(Torque.FromNewtonMetres(20), new(Core.ProvenanceKind.Manual, "p. 3-8"))
@@ -116,6 +119,8 @@ public static class DemoShed
                 .Empty.Add(BikeFigure.IntakeClearance, new(0.13m, 0.20m, new(Core.ProvenanceKind.Manual, "p. 3-9")))
                 .Add(BikeFigure.ExhaustClearance, new(0.23m, 0.30m, new(Core.ProvenanceKind.Manual, "p. 3-9")))
                 .Add(BikeFigure.PlugGap, new(0.8m, 0.9m, new(Core.ProvenanceKind.Manual, "p. 3-7")))
+                .Add(BikeFigure.FrontDisc, new(4.5m, null, new(Core.ProvenanceKind.Manual, "stamped on the disc")))
+                .Add(BikeFigure.UnwornFrontDisc, new(5.0m, 5.0m, new(Core.ProvenanceKind.Manual, "p. 2-24")))
                 .Add(BikeFigure.ChainSlack, new(25m, 35m, new(Core.ProvenanceKind.Manual, "p. 2-20")))
                 .Add(BikeFigure.IdleSpeed, new(1_250m, 1_350m, new(Core.ProvenanceKind.Manual, "p. 2-9"))),
             TankOverPlugs = true,
@@ -237,6 +242,7 @@ public static class DemoShed
             )
         );
         pen.Write(from, new TaskDone("top-end.replace", Evidence.AsNew, "Rebuilt by the last owner, the receipt says so."));
+        DemoWear.Scree(pen, today);
         Rides(pen, today, 9, km: 0, hours: 1.8m, "sand and stones", seed: 9);
         pen.Write(
             today.PlusDays(-20),
@@ -354,6 +360,7 @@ public static class DemoShed
             pen.Write(today.PlusDays(-back), new LevelSeen(ReservoirId.Engine, Level.AtMaximum));
         }
 
+        DemoWear.Drumlin(pen, today);
         Rides(pen, today, 8, km: 128, hours: 0, "moor road, dry", seed: 2);
         pen.Write(
             today.PlusDays(-16),

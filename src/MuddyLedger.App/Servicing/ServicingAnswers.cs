@@ -14,6 +14,9 @@ public enum LimitForm
     Calendar,
     Paper,
     Worn,
+
+    /// <summary>The end of what was measured.</summary>
+    Wear,
 }
 
 /// <param name="Amount">A use limit as it counts for this bike.</param>
@@ -36,8 +39,11 @@ public sealed record LimitAnswer(
     string? Editable
 )
 {
-    /// <summary>What shows that it is time, where no interval says so.</summary>
+    /// <summary>What shows that it is time, where no interval says so; or the title of the series that says where it ends.</summary>
     public string? Sign { get; init; }
+
+    /// <summary>The series that says where it ends.</summary>
+    public string? Series { get; init; }
 }
 
 public enum BecauseKind
@@ -62,6 +68,7 @@ public enum BecauseKind
     MeterUnknown,
     Worn,
     LeftAlone,
+    Measured,
 }
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
@@ -88,6 +95,9 @@ public sealed record BecauseAnswer(BecauseKind Kind)
     public MeterKind? Meter { get; init; }
     public Guid? Entry { get; init; }
     public ShownProvenance? Provenance { get; init; }
+
+    /// <summary>The series of wear that it is about.</summary>
+    public string? Series { get; init; }
     public IReadOnlyList<SeverityAnswer> Severities { get; init; } = [];
 }
 
@@ -161,6 +171,7 @@ public sealed record TaskAnswer(
                 UseLimit => LimitForm.Use,
                 PaperLimit => LimitForm.Paper,
                 WornLimit => LimitForm.Worn,
+                WearLimit => LimitForm.Wear,
                 _ => LimitForm.Calendar,
             },
             left.Effective is { } effective ? Shown.Of(effective, bike) : null,
@@ -178,7 +189,8 @@ public sealed record TaskAnswer(
             left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null
         )
         {
-            Sign = (left.Limit as WornLimit)?.Sign,
+            Sign = (left.Limit as WornLimit)?.Sign ?? (left.Limit as WearLimit)?.Title,
+            Series = (left.Limit as WearLimit)?.Series,
         };
 
     private static IEnumerable<BecauseAnswer> BecauseOf(Because because, Profile bike) =>
@@ -267,10 +279,28 @@ public sealed record TaskAnswer(
                     ],
                 },
             ],
+            WearMeasured measured => [MeasuredLine(measured.Series)],
             RateUnknown unknown => [new(BecauseKind.RateUnknown) { Meter = unknown.Kind }],
             MeterUnknown unknown => [new(BecauseKind.MeterUnknown) { Meter = unknown.Kind }],
             _ => throw new InvalidOperationException($"No answer for {because.GetType().Name}."),
         };
+
+    private static BecauseAnswer MeasuredLine(Core.Wear.WearSeries series)
+    {
+        var latest = series.Latest;
+        return new(BecauseKind.Measured)
+        {
+            Date = latest?.Entry.Date,
+            Entry = latest?.Entry.Id.Value,
+            Sign = series.Kind.Title,
+            Amount = latest?.Value is { } value ? Wear.WearAnswers.ShownOf(value, series.Kind) : null,
+            Stated = series.Standing.End is { } end ? Wear.WearAnswers.ShownOf(end.At, series.Kind) : null,
+            Count = series.Current.Points.Length,
+            Estimated = series.Standing.Trust is not (Core.Wear.WearTrust.Bands or Core.Wear.WearTrust.PastLimit),
+            Provenance = series.Standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
+            Series = series.Kind.Id,
+        };
+    }
 
     private static BecauseAnswer LimitLine(LimitFrom from, Profile bike)
     {

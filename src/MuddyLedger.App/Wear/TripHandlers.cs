@@ -145,15 +145,7 @@ public sealed class TripHandlers(ShedPictures pictures, Writing writing)
         var trip = TripOf(amount, from, days, hard, loaded, picture, check);
         if (check.Failed)
             return check.Problem();
-        var answer = WillItLast.Of(
-            trip,
-            picture.Profile,
-            picture.Tasks,
-            WearBook.ByTask(picture.Wear),
-            picture.Meters,
-            picture.Ledger,
-            picture.Today
-        );
+        var answer = WillItLast.Of(trip, picture.Profile, picture.Tasks, picture.WearByTask, picture.Meters, picture.Ledger, picture.Today);
         var settings = await pictures.SettingsAsync(caller.Cancel);
         TripLineAnswer[] Lines(Func<TripLine, bool> wanted) => [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture))];
         return new LastsAnswer(

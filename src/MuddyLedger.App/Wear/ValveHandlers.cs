@@ -119,7 +119,7 @@ public sealed record ValvePlanLine(
 public sealed record ShimPlanAnswer(IReadOnlyList<ValvePlanLine> Lines, IReadOnlyList<decimal> Buy, IReadOnlyList<decimal> Spare);
 
 /// <summary>Valve checks: the grid, the shims, the history of each valve.</summary>
-public sealed class ValveHandlers(ShedPictures pictures, ContentLibrary content, Writing writing)
+public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
 {
     private const int MostValves = 40;
     private const int MostShelf = 200;
@@ -129,7 +129,7 @@ public sealed class ValveHandlers(ShedPictures pictures, ContentLibrary content,
         : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? AnswerOf(picture)
         : Problem.Gone("This engine has no valves that are set.");
 
-    private ValvesAnswer AnswerOf(BikePicture picture)
+    private static ValvesAnswer AnswerOf(BikePicture picture)
     {
         var bike = picture.Profile;
         var axis = new WearAxes(bike, picture.Meters, picture.Today);
@@ -140,11 +140,7 @@ public sealed class ValveHandlers(ShedPictures pictures, ContentLibrary content,
             RangeOf(bike, ValveSide.Intake),
             RangeOf(bike, ValveSide.Exhaust),
             axis.Kind is { } kind ? bike.UnitOf(kind).Symbol : null,
-            [
-                .. ValveHistory
-                    .Of(bike, content.Limits, picture.Ledger, picture.Meters, picture.Today)
-                    .Select(valve => AnswerOf(valve, bike, axis)),
-            ],
+            [.. picture.Valves.Select(valve => AnswerOf(valve, bike, axis))],
             picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job
         );
     }

@@ -82,13 +82,13 @@ public sealed record WearAskedAnswer(
 
 public sealed record WearLookAnswer(Grade Grade, string Words);
 
-/// <param name="Next">Ids of what wears out next, the soonest first.</param>
+/// <param name="Next">What wears out next, the soonest first, with its plot; the first few.</param>
 /// <param name="Valves">The valve grid in a line; null on a bike whose valves are not set.</param>
 public sealed record WearAnswer(
     string Nickname,
     LocalDate Today,
     IReadOnlyList<WearLineAnswer> Series,
-    IReadOnlyList<string> Next,
+    IReadOnlyList<WearSeriesAnswer> Next,
     ValvesLineAnswer? Valves
 );
 
@@ -159,14 +159,15 @@ public sealed record SpreadAnswer(Shown Spread, string Means, string Do);
 public static class WearAnswers
 {
     private const int BandSteps = 24;
+    private const int NextOnes = 3;
 
-    public static WearAnswer Of(BikePicture picture, ImmutableArray<ValveSeries> valves) =>
+    public static WearAnswer Of(BikePicture picture) =>
         new(
             picture.Profile.Nickname,
             picture.Today,
             [.. picture.Wear.Select(series => LineOf(series, picture))],
-            [.. WearBook.Next(picture.Wear).Select(series => series.Kind.Id)],
-            ValvesLine(valves)
+            [.. WearBook.Next(picture.Wear).Take(NextOnes).Select(series => Of(series, picture))],
+            ValvesLine(picture.Valves)
         );
 
     private static ValvesLineAnswer? ValvesLine(ImmutableArray<ValveSeries> valves) =>

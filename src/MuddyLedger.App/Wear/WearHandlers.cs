@@ -40,7 +40,7 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
     private const int MostPlaces = 12;
 
     public async Task<Outcome<WearAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? WearAnswers.Of(picture, ValvesOf(picture)) : Problem.NotFound("bike");
+        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? WearAnswers.Of(picture) : Problem.NotFound("bike");
 
     public async Task<Outcome<WearSeriesAnswer>> SeriesAsync(Guid bike, string series, Caller caller)
     {
@@ -50,9 +50,6 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
             ? WearAnswers.Of(found, picture)
             : Problem.NotFound("series");
     }
-
-    public ImmutableArray<ValveSeries> ValvesOf(BikePicture picture) =>
-        ValveHistory.Of(picture.Profile, content.Limits, picture.Ledger, picture.Meters, picture.Today);
 
     /// <summary>What is typed so far: nothing is kept.</summary>
     /// <param name="values">The fields with a bar between them: "2.1|2.3".</param>

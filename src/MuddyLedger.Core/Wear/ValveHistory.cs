@@ -69,6 +69,13 @@ public sealed record ValveSeries(
     double? ShimsEnd
 )
 {
+    /// <summary>Where it reaches its limit on the meter, each as likely as the others; infinite where it may never.</summary>
+    public ImmutableArray<double> Crossings
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     /// <summary>What it was left at when last seen, mm.</summary>
     public decimal? LeftAt => Points.IsEmpty ? null : Points[^1].LeftAt;
 }
@@ -233,12 +240,80 @@ public static class ValveHistory
             Likely = band?.Quantile(0.5) + origin,
             Late = band?.Quantile(0.9) + origin,
             Due = places.Count == 0 ? null : axis.Dates(WearAxis.Use, places),
+            Crossings = [.. places],
             // With the thinnest shim the clearance would be so much more than with the one that is in.
             ShimsEnd =
                 shims && closing && valve.ShimNow is { } now
                     ? moved.Crosses((double)range.Low - (double)(now - Microns.Millimetres(sizes.Least)))
                     : null,
         };
+    }
+
+    /// <summary>The id under which a valve stands among the series of wear.</summary>
+    public const string Series = "valves";
+
+    /// <summary>
+    /// The valve that runs out first, as a series like any other: its end is a due date of the valve check. Null where no valve says where
+    /// it goes.
+    /// </summary>
+    public static WearSeries? AsWear(Profile bike, BikeMeters meters, LocalDate today, ImmutableArray<ValveSeries> valves)
+    {
+        var first = valves
+            .Where(valve => valve.Range is not null && (valve.Trust == ValveTrust.Outside || !valve.Crossings.IsEmpty))
+            .OrderByDescending(valve => valve.Trust == ValveTrust.Outside)
+            .ThenBy(valve => valve.Due?.Likely ?? LocalDate.MaxIsoValue)
+            .FirstOrDefault();
+        if (first is not { Range: var (low, high), LeftAt: { } left })
+            return null;
+        var axis = new WearAxes(bike, meters, today);
+        var end = first.Trust == ValveTrust.Opening || (first.Trust == ValveTrust.Outside && left > high) ? high : low;
+        var over = first.Trust == ValveTrust.Outside;
+        var share = high == low ? 0 : Math.Clamp(Math.Abs(left - end) / (high - low), 0, 1);
+        var figure = first.Place.Side == ValveSide.Intake ? BikeFigure.IntakeClearance : BikeFigure.ExhaustClearance;
+        var kind = new WearKind(
+            Series,
+            $"Valve, {first.Place.Name(bike.Cylinders)}",
+            Servicing.BikePart.Engine,
+            figure,
+            [],
+            Applies.Always,
+            Unit.Millimetre,
+            Unit.Millimetre.Symbol,
+            0.01m,
+            [first.Place.Name(bike.Cylinders)],
+            WorstPlace.Least,
+            end == low ? WearWay.Down : WearWay.Up,
+            WearAxis.Use,
+            true,
+            ["valves.measure"],
+            "",
+            ImmutableDictionary<Grade, string>.Empty
+        );
+        var points = first.Points.Select(point => new WearPoint(point.Entry, point.X, point.Meter, point.LeftAt, [point.LeftAt], [], null));
+        return new(
+            kind,
+            axis.Kind,
+            [new WearLife(null, null, [.. points], null, null)],
+            new WearStanding(
+                over ? WearTrust.PastLimit : WearTrust.Bands,
+                new(end, bike.Figure(figure)!.Provenance),
+                null,
+                first.Verdict,
+                null,
+                null,
+                null,
+                axis.XToday(WearAxis.Use),
+                left,
+                over ? -share : share,
+                first.Early,
+                first.Likely,
+                first.Late,
+                first.Due
+            )
+            {
+                Crossings = first.Crossings,
+            }
+        );
     }
 
     private static ValveTrust Way(WearLine line) => line.Slope < 0 ? ValveTrust.Closing : ValveTrust.Opening;

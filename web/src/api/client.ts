@@ -38,6 +38,14 @@ export type PointAnswer = Schemas['PointAnswer']
 export type PriceAnswer = Schemas['PriceAnswer']
 export type NextAnswer = Schemas['NextAnswer']
 export type Provenance = Schemas['ShownProvenance']
+export type WearAnswer = Schemas['WearAnswer']
+export type WearLine = Schemas['WearLineAnswer']
+export type WearSeries = Schemas['WearSeriesAnswer']
+export type ValvesAnswer = Schemas['ValvesAnswer']
+export type ValveAnswer = Schemas['ValveAnswer']
+export type ShimPlan = Schemas['ShimPlanAnswer']
+export type LastsAnswer = Schemas['LastsAnswer']
+export type TripLine = Schemas['TripLineAnswer']
 
 /** What the server says when it refuses: words for the owner, by field where a field is to blame. */
 export class Refusal extends Error {

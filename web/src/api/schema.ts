@@ -9033,10 +9033,12 @@ export interface components {
             /** Format: uuid */
             entry?: null | string;
             provenance?: null | components["schemas"]["ShownProvenance"];
+            /** @description The series of wear that it is about. */
+            series?: null | string;
             severities?: components["schemas"]["SeverityAnswer"][];
         };
         /** @enum {unknown} */
-        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn" | "left-alone";
+        BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn" | "left-alone" | "measured";
         BenchPoint: {
             /** Format: double */
             x: number;
@@ -10313,11 +10315,13 @@ export interface components {
             provenance: components["schemas"]["ShownProvenance"];
             /** @description The amount as it is put into a field to be changed. */
             editable: null | string;
-            /** @description What shows that it is time, where no interval says so. */
+            /** @description What shows that it is time, where no interval says so; or the title of the series that says where it ends. */
             sign?: null | string;
+            /** @description The series that says where it ends. */
+            series?: null | string;
         };
         /** @enum {unknown} */
-        LimitForm: "use" | "calendar" | "paper" | "worn";
+        LimitForm: "use" | "calendar" | "paper" | "worn" | "wear";
         /** Format: date */
         LocalDate: string;
         LookAnswer: {
@@ -12269,8 +12273,8 @@ export interface components {
             nickname: string;
             today: components["schemas"]["LocalDate"];
             series: components["schemas"]["WearLineAnswer"][];
-            /** @description Ids of what wears out next, the soonest first. */
-            next: string[];
+            /** @description What wears out next, the soonest first, with its plot; the first few. */
+            next: components["schemas"]["WearSeriesAnswer"][];
             valves: null | components["schemas"]["ValvesLineAnswer"];
         };
         /** @description What the form of a measurement asks. */

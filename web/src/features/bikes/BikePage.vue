@@ -146,6 +146,7 @@ async function start(jobs: string[]) {
           <button v-if="data.meters.length" type="button" @click="reading = true">Reading</button>
           <button type="button" @click="faulting = true">Fault</button>
           <RouterLink :to="`/bikes/${data.id}/figures`">Figures</RouterLink>
+          <RouterLink :to="`/bikes/${data.id}/wear`">Wear</RouterLink>
           <button type="button" @click="noting = true">Note</button>
           <button type="button" @click="paying = true">Cost</button>
           <button type="button" @click="shopping = true">Shop's work</button>

@@ -192,6 +192,10 @@ export function becauseSentence(line: BecauseAnswer, today: string): string {
           : 'No season shows in its use.'
     case 'severe-rides':
       return `${line.count} hard ${line.count === 1 ? 'ride' : 'rides'} since (${(line.severities ?? []).map((one) => plainWords(one.severity).toLowerCase()).join(', ')}): ${line.stated ? quantity(line.stated) : ''} that count as ${amount}.`
+    case 'measured':
+      return `${line.sign}: ${amount} measured ${line.date ? date(line.date, today) : ''}, its end at ${line.stated ? quantity(line.stated) : ''}${
+        line.estimated ? '' : `; the line through ${line.count} readings of this part says when`
+      }.`
     case 'rate-unknown':
       return `No date by the ${meterName(line.meter)}: there are too few readings to know how it is used.`
     case 'meter-unknown':

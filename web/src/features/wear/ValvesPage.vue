@@ -1,0 +1,565 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { answer, api, type Refusal, type ShimPlan, type ValveAnswer } from '@/api/client'
+import DraftLine from '@/design/DraftLine.vue'
+import { date, number, quantity } from '@/design/format'
+import { useForm } from '@/design/useForm'
+import { useNotice } from '@/design/useNotice'
+import { useRefresh } from '../shed/useShed'
+
+/** A valve check: the grid as found, the shims that make it right with the fewest bought, and each valve over time. */
+const props = defineProps<{ bike: string }>()
+const queries = useQueryClient()
+const refresh = useRefresh()
+const { say } = useNotice()
+const { data, error } = useQuery({
+  queryKey: ['valves', () => props.bike],
+  queryFn: () => answer(api.GET('/api/bikes/{bike}/valves', { params: { path: { bike: props.bike } } })),
+})
+
+interface Row {
+  clearance: string
+  shim: string
+  fitted: string
+  left: string
+}
+const key = (valve: { cylinder: number; side: string; number: number }) => `${valve.cylinder}-${valve.side}-${valve.number}`
+const blank = () => ({
+  unit: 'mm' as 'mm' | 'thou',
+  step: '0.05',
+  shelf: '',
+  note: '',
+  date: data.value?.today ?? '',
+  rows: Object.fromEntries(
+    (data.value?.valves ?? []).map((valve) => [
+      key(valve),
+      { clearance: '', shim: valve.shimNow ? number(valve.shimNow, 3, 2) : '', fitted: '', left: '' } as Row,
+    ]),
+  ),
+})
+const sheet = useForm(() => `valves ${props.bike}`, blank)
+const begun = ref(false)
+watch(
+  data,
+  (now) => {
+    if (now && !begun.value) {
+      begun.value = true
+      sheet.begin()
+    }
+  },
+  { immediate: true },
+)
+const cylinders = computed(() => [...new Set((data.value?.valves ?? []).map((valve) => valve.cylinder))])
+const valvesOf = (cylinder: number, side: string) =>
+  (data.value?.valves ?? []).filter((valve) => valve.cylinder === cylinder && valve.side === side)
+const asked = computed(() =>
+  (data.value?.valves ?? []).map((valve) => ({
+    cylinder: valve.cylinder,
+    side: valve.side,
+    number: valve.number,
+    ...(sheet.form.rows[key(valve)] ?? { clearance: '', shim: '', fitted: '', left: '' }),
+  })),
+)
+
+// The plan follows what is typed; a refusal stands at its field.
+const plan = ref<ShimPlan | null>(null)
+const planWrong = ref<Refusal | null>(null)
+let waiting = 0
+watch(
+  () => JSON.stringify([asked.value, sheet.form.unit, sheet.form.step, sheet.form.shelf]),
+  () => {
+    clearTimeout(waiting)
+    waiting = window.setTimeout(work, 300)
+  },
+)
+async function work() {
+  if (!asked.value.some((row) => row.clearance.trim())) {
+    plan.value = null
+    planWrong.value = null
+    return
+  }
+  try {
+    plan.value = await answer(
+      api.POST('/api/bikes/{bike}/valves/plan', {
+        params: { path: { bike: props.bike } },
+        body: { unit: sheet.form.unit, valves: asked.value, shelf: sheet.form.shelf, step: sheet.form.step },
+      }),
+    )
+    planWrong.value = null
+  } catch (failed) {
+    planWrong.value = failed as Refusal
+  }
+}
+const lineOf = (valve: ValveAnswer) => plan.value?.lines.find((line) => key(line) === key(valve))
+const wrong = (valve: ValveAnswer, field: string) => {
+  const at = (data.value?.valves ?? []).indexOf(valve)
+  return sheet.refusal?.of(`valves.${at}.${field}`) ?? planWrong.value?.of(`valves.${at}.${field}`)
+}
+const both = (one: { millimetres: number; thou: number }) =>
+  sheet.form.unit === 'thou' ? `${number(one.thou, 1)} thou` : `${number(one.millimetres, 3, 2)} mm`
+const verdictWords: Record<string, string> = {
+  right: 'right',
+  tight: 'tight',
+  wide: 'wide',
+  closed: 'no gap at all',
+  'no-range': 'no limits entered',
+  'not-measured': '',
+}
+const trustWords = (valve: ValveAnswer) => {
+  const today = data.value!.today
+  switch (valve.trust) {
+    case 'nothing':
+      return 'never measured'
+    case 'one-check':
+      return 'one check'
+    case 'steady':
+      return 'steady'
+    case 'outside':
+      return 'outside at the last check'
+    case 'opening':
+      return valve.likelyDue ? `opens up, likely wide ${date(valve.likelyDue, today)}` : 'opens up'
+    default:
+      return valve.likelyDue ? `closes up, likely tight ${date(valve.likelyDue, today)}` : 'closes up'
+  }
+}
+function takePlan() {
+  for (const line of plan.value?.lines ?? [])
+    if (line.put != null) {
+      const row = sheet.form.rows[key(line)]!
+      row.fitted = number(line.put, 3, 2)
+      row.left = ''
+    }
+}
+const buys = computed(() => (plan.value?.buy ?? []).map((one) => number(one, 3, 2)).join(', '))
+const print = () => window.print()
+function keep() {
+  return sheet.send(
+    (id) =>
+      answer(
+        api.POST('/api/bikes/{bike}/valves', {
+          params: { path: { bike: props.bike } },
+          body: { id, date: sheet.form.date, unit: sheet.form.unit, valves: asked.value, note: sheet.form.note || null },
+        }),
+      ),
+    async (valves) => {
+      queries.setQueryData(['valves', props.bike], valves)
+      await refresh()
+      sheet.begin()
+      plan.value = null
+      say('The check is written down. It stands in the book, and can be struck there.')
+    },
+  )
+}
+</script>
+
+<template>
+  <main class="page">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <template v-if="data">
+      <p class="label">
+        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink> /
+        <RouterLink :to="`/bikes/${bike}/wear`">Wear</RouterLink>
+      </p>
+      <header class="title">
+        <h1>Valve check</h1>
+        <p class="acts">
+          <v-btn class="plate" variant="text" @click="print">Print the sheet</v-btn>
+        </p>
+      </header>
+      <p class="caution">
+        <b>Cold engine, each valve fully closed.</b> Turn it by the crank, never by the starter. A cam that is out goes back to
+        its marks, and the engine is turned over twice by hand before it is started. The maker's manual wins.
+      </p>
+      <p class="ranges">
+        <span v-if="data.intake"
+          >Intake <b class="figure">{{ both(data.intake.low) }} to {{ both(data.intake.high) }}</b></span
+        >
+        <span v-if="data.exhaust"
+          >Exhaust <b class="figure">{{ both(data.exhaust.low) }} to {{ both(data.exhaust.high) }}</b></span
+        >
+        <span v-if="!data.intake || !data.exhaust" class="grave"
+          >Between which limits is it right?
+          <RouterLink :to="`/bikes/${bike}/figures`">Enter them on the figure card</RouterLink>: without them there is no
+          verdict.</span
+        >
+      </p>
+      <form class="grid" @submit.prevent="keep">
+        <DraftLine :sheet="sheet" />
+        <p class="choices">
+          <span class="switch" role="group" aria-label="Unit of what is typed">
+            <button
+              v-for="unit in ['mm', 'thou'] as const"
+              :key="unit"
+              type="button"
+              :aria-pressed="sheet.form.unit === unit"
+              @click="sheet.form.unit = unit"
+            >
+              {{ unit }}
+            </button>
+          </span>
+          <template v-if="data.shims">
+            <span class="switch" role="group" aria-label="Shims can be bought by">
+              <button
+                v-for="step in ['0.05', '0.025']"
+                :key="step"
+                type="button"
+                :aria-pressed="sheet.form.step === step"
+                @click="sheet.form.step = step"
+              >
+                by {{ number(Number(step), 3) }}
+              </button>
+            </span>
+            <v-text-field
+              v-bind="sheet.field('shelf')"
+              class="shelf"
+              label="Shims on the shelf: 2.80 2.85 x2"
+              :error-messages="planWrong?.of('shelf')"
+              autocomplete="off"
+              hide-details="auto"
+            />
+          </template>
+        </p>
+        <section v-for="cylinder in cylinders" :key="cylinder" class="cabinet" :aria-label="`Cylinder ${cylinder}`">
+          <header v-if="cylinders.length > 1">
+            <h2>Cylinder {{ cylinder }}</h2>
+          </header>
+          <div class="head label" :class="{ screws: !data.shims }">
+            <span>Valve</span><span>As found</span><template v-if="data.shims"><span>Shim in</span><span>Goes in</span></template
+            ><span>Left at</span><span>Verdict</span>
+          </div>
+          <template v-for="side in ['intake', 'exhaust']" :key="side">
+            <div
+              v-for="valve in valvesOf(cylinder, side)"
+              :key="key(valve)"
+              class="row"
+              :class="[lineOf(valve)?.verdict, { screws: !data.shims }]"
+            >
+              <span class="name">{{ side === 'intake' ? 'Intake' : 'Exhaust' }} {{ valve.number }}</span>
+              <template v-if="sheet.form.rows[key(valve)]">
+                <label>
+                  <span class="small">As found</span>
+                  <input
+                    v-model="sheet.form.rows[key(valve)]!.clearance"
+                    inputmode="decimal"
+                    autocomplete="off"
+                    :aria-label="`${valve.name}, as found`"
+                    :aria-invalid="!!wrong(valve, 'clearance')"
+                  />
+                </label>
+                <template v-if="data.shims">
+                  <label>
+                    <span class="small">Shim in</span>
+                    <input
+                      v-model="sheet.form.rows[key(valve)]!.shim"
+                      inputmode="decimal"
+                      autocomplete="off"
+                      :aria-label="`${valve.name}, shim that is in`"
+                      :aria-invalid="!!wrong(valve, 'shim')"
+                    />
+                  </label>
+                  <label>
+                    <span class="small">Goes in</span>
+                    <input
+                      v-model="sheet.form.rows[key(valve)]!.fitted"
+                      inputmode="decimal"
+                      autocomplete="off"
+                      :aria-label="`${valve.name}, shim that goes in`"
+                      :aria-invalid="!!wrong(valve, 'fitted')"
+                    />
+                  </label>
+                </template>
+                <label>
+                  <span class="small">Left at</span>
+                  <input
+                    v-model="sheet.form.rows[key(valve)]!.left"
+                    inputmode="decimal"
+                    autocomplete="off"
+                    :aria-label="`${valve.name}, left at`"
+                    :aria-invalid="!!wrong(valve, 'left')"
+                  />
+                </label>
+              </template>
+              <span class="verdict">
+                <template v-if="lineOf(valve)">
+                  <b>{{ verdictWords[lineOf(valve)!.verdict] }}</b>
+                  <template v-if="lineOf(valve)!.put != null">
+                    put in <b class="figure">{{ number(lineOf(valve)!.put!, 3, 2) }}</b>,
+                    {{
+                      lineOf(valve)!.where === 'buy'
+                        ? 'to buy'
+                        : lineOf(valve)!.where === 'shelf'
+                          ? 'from the shelf'
+                          : `out of ${lineOf(valve)!.from}`
+                    }}; leaves {{ both(lineOf(valve)!.left!) }}
+                  </template>
+                  <template v-if="lineOf(valve)!.why"> {{ lineOf(valve)!.why }}</template>
+                  <template v-if="!data.shims && ['tight', 'wide', 'closed'].includes(lineOf(valve)!.verdict)">
+                    set it to the middle, and measure again with the locknut tight</template
+                  >
+                </template>
+                <span v-else class="soft">{{ trustWords(valve) }}</span>
+                <span
+                  v-for="field in ['clearance', 'shim', 'fitted', 'left']"
+                  :key="field"
+                  class="refusal said"
+                  :class="{ none: !wrong(valve, field) }"
+                  >{{ wrong(valve, field) }}</span
+                >
+              </span>
+            </div>
+          </template>
+        </section>
+        <section v-if="plan && data.shims" class="cabinet plan" aria-labelledby="plan-title" aria-live="polite">
+          <h2 id="plan-title">{{ plan.buy.length ? `To buy: ${buys}` : 'Nothing to buy' }}</h2>
+          <p>
+            {{
+              plan.lines.some((line) => line.put != null)
+                ? 'What came out and what lies on the shelf goes in first; of all the ways that buy fewest, this leaves the clearances nearest to their middles.'
+                : 'No shim has to move.'
+            }}
+            <template v-if="plan.spare.length"> Left over: {{ plan.spare.map((one) => number(one, 3, 2)).join(', ') }}.</template>
+          </p>
+          <p>
+            <v-btn v-if="plan.lines.some((line) => line.put != null)" class="plate" variant="outlined" @click="takePlan"
+              >Write these into the grid</v-btn
+            >
+          </p>
+        </section>
+        <div class="end">
+          <v-text-field v-bind="sheet.field('date')" type="date" label="On" :max="data.today" />
+          <v-text-field v-bind="sheet.field('note')" label="Anything to note" maxlength="500" autocomplete="off" />
+          <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Write the check down</v-btn>
+        </div>
+        <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
+      </form>
+      <section v-if="data.valves.some((valve) => valve.points.length)" class="cabinet past" aria-labelledby="past">
+        <header>
+          <h2 id="past">Each valve over time</h2>
+          <span class="label">as found, and what it was left at</span>
+        </header>
+        <div class="scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Valve</th>
+                <th scope="col">Checks</th>
+                <th scope="col">Where it goes</th>
+                <th v-if="data.shims" scope="col">Shim</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="valve in data.valves" :key="key(valve)">
+                <th scope="row">{{ valve.name }}</th>
+                <td>
+                  <span v-for="point in valve.points" :key="point.entry" class="check">
+                    <span class="soft">{{ point.meter ? quantity(point.meter) : date(point.date, data.today) }}</span>
+                    <span class="figure"
+                      >{{ both(point.clearance)
+                      }}<template v-if="point.leftAt.millimetres !== point.clearance.millimetres"
+                        >, set to {{ both(point.leftAt) }}</template
+                      ></span
+                    >
+                  </span>
+                </td>
+                <td>
+                  {{ trustWords(valve)
+                  }}<template v-if="valve.left && valve.trust !== 'outside'">, {{ quantity(valve.left) }} left</template>
+                </td>
+                <td v-if="data.shims">
+                  <template v-if="valve.shimNow"
+                    ><span class="figure">{{ number(valve.shimNow, 3, 2) }}</span
+                    ><template v-if="valve.shimsLeft != null">, {{ number(valve.shimsLeft, 2, 2) }} mm thinner to be had</template
+                    ><template v-if="valve.shimsEnd">; its range ends at about {{ quantity(valve.shimsEnd) }}</template></template
+                  >
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 2.75rem;
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0.5rem 1rem;
+}
+.caution {
+  margin-top: 0.6rem;
+  padding: 0.5rem 1.1rem;
+  border-left: 6px solid var(--oxide);
+  background: var(--oxide-wash);
+}
+.ranges {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 2rem;
+  padding: 0.7rem 0;
+  font-size: 1.0625rem;
+}
+.grid {
+  display: grid;
+  gap: 1.1rem;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem 1rem;
+}
+.shelf {
+  flex: 1 1 260px;
+}
+.switch {
+  display: inline-flex;
+}
+.switch button {
+  min-height: 44px;
+  padding: 0 1rem;
+  border: 1.5px solid var(--ink);
+  font: 600 1.0625rem/1 var(--head);
+}
+.switch button + button {
+  border-left: 0;
+}
+.switch [aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--card);
+}
+.head,
+.row {
+  display: grid;
+  grid-template-columns: 110px repeat(4, 96px) minmax(0, 1fr);
+  gap: 0.2rem 0.8rem;
+  align-items: center;
+  padding: 0.4rem 1.1rem;
+}
+.head.screws,
+.row.screws {
+  grid-template-columns: 110px repeat(2, 110px) minmax(0, 1fr);
+}
+.row {
+  border-top: 1px solid var(--rule);
+}
+.name {
+  font: 700 1.1875rem/1.1 var(--head);
+}
+.row input {
+  width: 100%;
+  min-height: 44px;
+  padding: 0 0.5rem;
+  border: 0;
+  border-bottom: 2px solid var(--steel);
+  background: transparent;
+  color: var(--ink);
+  font: 500 1.1875rem var(--mono);
+}
+.row input:focus {
+  outline: 2px solid var(--ink);
+}
+.row input[aria-invalid='true'] {
+  border-color: var(--oxide);
+}
+.small {
+  display: none;
+  font: 600 0.875rem/1 var(--head);
+  color: var(--soft);
+}
+.row.tight,
+.row.wide,
+.row.closed {
+  box-shadow: inset 6px 0 0 var(--oxide);
+}
+.row.right {
+  box-shadow: inset 6px 0 0 var(--green);
+}
+.none {
+  display: none;
+}
+.plan {
+  display: grid;
+  gap: 0.5rem;
+  padding: 0.9rem 1.1rem;
+}
+.end {
+  display: grid;
+  grid-template-columns: 180px minmax(0, 1fr) auto;
+  gap: 1rem;
+  align-items: center;
+}
+.past {
+  margin-top: 1.3rem;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 0.5rem 1.1rem;
+  border-top: 1px solid var(--rule);
+  text-align: left;
+  vertical-align: top;
+}
+thead th {
+  font: 600 0.9375rem/1.2 var(--head);
+  color: var(--soft);
+}
+.check {
+  display: block;
+}
+.check .soft {
+  display: inline-block;
+  min-width: 7.5em;
+}
+.grave {
+  color: var(--oxide);
+}
+@media (max-width: 820px) {
+  .head {
+    display: none;
+  }
+  .row,
+  .row.screws {
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    align-items: end;
+  }
+  .row.screws {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .name,
+  .verdict {
+    grid-column: 1 / -1;
+  }
+  .small {
+    display: block;
+  }
+  .end {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
+  }
+}
+@media print {
+  .acts,
+  .switch,
+  .shelf,
+  .end,
+  .plan .plate {
+    display: none;
+  }
+  .row input {
+    border-bottom: 1px solid #000;
+  }
+}
+</style>

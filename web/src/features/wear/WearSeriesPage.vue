@@ -1,0 +1,282 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type WearLine } from '@/api/client'
+import { date, days, magnitude, money, number, plainWords, quantity } from '@/design/format'
+import { useShed } from '../shed/useShed'
+import MeasureDialog from './MeasureDialog.vue'
+import WearPlot from './WearPlot.vue'
+import { leftWords, readingWords, whereTo } from './wearWords'
+
+/** One series: the plot, the same in words and as a table, and how long earlier parts lasted. */
+const props = defineProps<{ bike: string; series: string }>()
+const { data, error } = useQuery({
+  queryKey: ['wear-series', () => props.bike, () => props.series],
+  queryFn: () =>
+    answer(api.GET('/api/bikes/{bike}/wear/{series}', { params: { path: { bike: props.bike, series: props.series } } })),
+})
+const { data: settings } = useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')) })
+const { data: shed } = useShed()
+const measuring = ref<WearLine | null>(null)
+const line = computed(() => data.value?.standing)
+const plotted = computed(() => data.value?.lives.some((life) => life.points.some((point) => point.x != null && point.value)))
+const rows = computed(() =>
+  (data.value?.lives ?? []).flatMap((life, at) => life.points.map((point) => ({ point, life: at + 1 }))).reverse(),
+)
+const ended = computed(() => (data.value?.lives ?? []).filter((life) => life.ended))
+const lasted = computed(() => {
+  const lengths = ended.value.filter((life) => life.length).map((life) => quantity(life.length!))
+  return lengths.length < 2 ? '' : `The last ${lengths.length} lasted ${lengths.slice(0, -1).join(', ')} and ${lengths.at(-1)}.`
+})
+/** The plain line in words, beside the planning band. */
+const sure = computed(() => {
+  const plot = data.value?.plot
+  if (!plot?.axisUnit || plot.sureFrom == null) return ''
+  const from = number(plot.sureFrom, 0)
+  return plot.sureTo == null
+    ? `The line alone crosses from ${from} ${plot.axisUnit} on; how late is open.`
+    : `The line alone crosses between ${from} and ${number(plot.sureTo, 0)} ${plot.axisUnit}.`
+})
+const print = () => window.print()
+</script>
+
+<template>
+  <main class="page">
+    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <template v-if="data && line">
+      <p class="label">
+        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink> /
+        <RouterLink :to="`/bikes/${bike}/wear`">Wear</RouterLink>
+      </p>
+      <header class="title">
+        <h1>{{ line.title }}</h1>
+        <p class="acts">
+          <v-btn class="plate" variant="text" @click="print">Print</v-btn>
+          <v-btn class="plate pen" variant="flat" @click="measuring = line">{{
+            line.asked.unit ? 'Measure' : 'Look at it'
+          }}</v-btn>
+        </p>
+      </header>
+      <div class="columns">
+        <section class="cabinet sheet" aria-label="Plot">
+          <WearPlot v-if="plotted" :series="data" />
+          <p v-else-if="line.trust === 'nothing'" class="soft none">Never measured in this book. {{ line.asked.how }}</p>
+          <p v-else class="soft none">No reading of the meter covers its readings yet: they stand in the table.</p>
+        </section>
+        <aside class="side">
+          <section class="cabinet standing">
+            <dl>
+              <div v-if="line.latest">
+                <dt class="label">{{ line.latest.look ? 'Seen' : 'Measured' }} {{ date(line.latest.date, data.today) }}</dt>
+                <dd :class="{ 'figure big': !line.latest.look }">{{ readingWords(line.latest) }}</dd>
+              </div>
+              <div v-if="line.limit && line.limit.unit !== 'grade'">
+                <dt class="label">Its end</dt>
+                <dd>
+                  <span class="figure">{{ quantity(line.limit) }}</span>
+                  <span v-if="line.limitFrom" class="soft from">{{
+                    [plainWords(line.limitFrom.kind).toLowerCase(), line.limitFrom.source].filter(Boolean).join(': ')
+                  }}</span>
+                </dd>
+              </div>
+              <div>
+                <dt class="label">Where it goes</dt>
+                <dd>
+                  <b v-if="leftWords(line)" class="left">{{ leftWords(line) }}</b>
+                  {{ whereTo(line, data.today) }}
+                </dd>
+              </div>
+            </dl>
+            <p v-if="line.verdict?.grade && line.verdict.grade !== 'sound'" class="verdict" :class="line.verdict.grade ?? ''">
+              <b>{{ plainWords(line.verdict.name) }}.</b> {{ line.verdict.means }} {{ line.verdict.do }}
+            </p>
+            <p v-if="data.spread" class="verdict bad">
+              <b>{{ quantity(data.spread.spread) }} between its places.</b> {{ data.spread.means }} {{ data.spread.do }}
+            </p>
+            <p v-if="sure" class="soft">{{ sure }}</p>
+            <p v-if="line.task" class="soft">
+              Its end is a due date of <RouterLink :to="`/bikes/${bike}#${line.task}`">the plan</RouterLink>.
+            </p>
+          </section>
+          <section v-if="ended.length" class="cabinet lives" aria-labelledby="lives-title">
+            <header><h2 id="lives-title">Earlier parts</h2></header>
+            <p v-if="lasted">{{ lasted }}</p>
+            <ol>
+              <li v-for="(life, at) in ended" :key="at">
+                <b>{{ life.length ? magnitude(life.length) : 'not known how far' }}</b>
+                <span class="soft">
+                  {{ life.fitted ? `${date(life.fitted)} to ${date(life.ended!)}` : `to ${date(life.ended!)}`
+                  }}<template v-if="life.days">, {{ days(life.days) }}</template></span
+                >
+                <span v-if="life.blamedOn" class="blame">{{ life.blamedOn }}</span>
+                <span v-if="life.price && settings" class="soft">
+                  {{ money(life.price, settings.currency)
+                  }}<template v-if="life.costPer"
+                    >, {{ money(life.costPer, settings.currency) }} for {{ life.costPerUnit }}</template
+                  ></span
+                >
+              </li>
+            </ol>
+          </section>
+        </aside>
+      </div>
+      <section v-if="rows.length" class="cabinet table" aria-labelledby="table-title">
+        <header><h2 id="table-title">Every reading</h2></header>
+        <div class="scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Date</th>
+                <th scope="col">Meter</th>
+                <th scope="col">Reading</th>
+                <th scope="col">Places</th>
+                <th scope="col">Part</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="{ point, life } in rows" :key="point.entry" :class="{ old: life < data.lives.length }">
+                <td>{{ date(point.date, data.today) }}</td>
+                <td class="figure">{{ point.meter ? `${point.meterEstimated ? '~' : ''}${quantity(point.meter)}` : '' }}</td>
+                <td :class="{ figure: !point.look }">{{ readingWords(point) }}</td>
+                <td>
+                  <template v-if="point.values.length > 1">
+                    {{
+                      point.values
+                        .map((value, at) =>
+                          [point.places[at], number(value.value, value.decimals, value.decimals)].filter(Boolean).join(' '),
+                        )
+                        .join(', ')
+                    }}</template
+                  >
+                </td>
+                <td>{{ life === data.lives.length ? 'on the bike' : `earlier, ${life}` }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <MeasureDialog v-if="shed" v-model="measuring" :bike="bike" :today="shed.today" />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 2.75rem;
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  justify-content: space-between;
+  gap: 0.5rem 1rem;
+}
+.acts {
+  display: flex;
+  gap: 0.5rem;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 1.25rem;
+  align-items: start;
+  margin: 0.8rem 0 1.1rem;
+}
+.side {
+  display: grid;
+  gap: 1.1rem;
+  min-width: 0;
+}
+.sheet {
+  padding: 1rem 1.1rem 0.6rem;
+}
+.standing {
+  display: grid;
+  gap: 0.7rem;
+  padding: 0.9rem 1.1rem;
+}
+dl,
+dd {
+  margin: 0;
+}
+dl {
+  display: grid;
+  gap: 0.7rem;
+}
+.big {
+  font-size: 2.25rem;
+  line-height: 1.1;
+}
+.from {
+  display: block;
+  font-size: 0.9375rem;
+}
+.left {
+  display: block;
+  font: 700 1.375rem/1.1 var(--head);
+}
+.verdict {
+  padding-left: 0.8rem;
+  border-left: 6px solid var(--pen);
+}
+.verdict.bad,
+.verdict.failed {
+  border-color: var(--oxide);
+}
+.lives > p,
+.lives li {
+  padding: 0.5rem 1.1rem;
+}
+.lives ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.lives li {
+  display: grid;
+  border-top: 1px solid var(--rule);
+}
+.blame {
+  font-style: italic;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 0.45rem 1.1rem;
+  border-top: 1px solid var(--rule);
+  text-align: left;
+  vertical-align: top;
+}
+th {
+  font: 600 0.9375rem/1.2 var(--head);
+  color: var(--soft);
+}
+.old td {
+  color: var(--soft);
+}
+.none {
+  padding: 1.5rem 0;
+}
+@media (max-width: 1020px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 600px) {
+  th,
+  td {
+    padding-inline: 0.7rem;
+  }
+}
+@media print {
+  .acts {
+    display: none;
+  }
+}
+</style>

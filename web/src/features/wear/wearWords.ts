@@ -1,0 +1,51 @@
+import type { WearLine } from '@/api/client'
+import { date, days, magnitude, quantity } from '@/design/format'
+
+/** Where a series goes, in a few words. What they say was computed by the server. */
+export function whereTo(line: WearLine, today: string): string {
+  switch (line.trust) {
+    case 'nothing':
+      return 'never measured'
+    case 'no-limit':
+      return line.verdict?.means || 'its limit is not known'
+    case 'one-reading':
+      return 'one reading: what it is, not where it goes'
+    case 'past-limit':
+      return line.latest ? `at its end since ${date(line.latest.date, today)}` : 'at its end'
+    case 'wrong-way':
+      return 'it seems to get better: measure again, or a new part was not written down'
+    case 'no-wear':
+      return 'no wear shows beyond what the gauge tells apart'
+    case 'setting':
+      return [line.verdict?.name, line.verdict?.do].filter(Boolean).join(': ') || 'a setting, not wear'
+    default:
+      return crossing(line, today)
+  }
+}
+
+/** "likely 10 May, 24 Apr to 9 Jun". */
+function crossing(line: WearLine, today: string) {
+  if (!line.likelyDue) return line.left ? `${magnitude(line.left)} left, no date: too little is known of its use` : 'no date yet'
+  const band =
+    line.earlyDue && line.lateDue && line.earlyDue !== line.lateDue
+      ? `, ${date(line.earlyDue, today)} to ${farDate(line.lateDue, today)}`
+      : ''
+  return `likely ${date(line.likelyDue, today)}${band}`
+}
+
+/** Decades ahead is no date. */
+const farDate = (iso: string, today: string) =>
+  Number(iso.slice(0, 4)) - Number(today.slice(0, 4)) > 15 ? 'open' : date(iso, today)
+
+export const leftWords = (line: WearLine) =>
+  line.trust === 'past-limit'
+    ? 'at its end'
+    : line.left
+      ? `${magnitude(line.left)} ${line.left.value < 0 ? 'over' : 'left'}`
+      : line.daysLeft !== null && line.daysLeft !== undefined
+        ? `${days(line.daysLeft)} ${line.daysLeft < 0 ? 'over' : 'left'}`
+        : ''
+
+/** "2.3 mm" or what it looked like. */
+export const readingWords = (point: NonNullable<WearLine['latest']>) =>
+  point.look ? (point.lookWords ?? point.look) : point.value ? quantity(point.value) : ''
