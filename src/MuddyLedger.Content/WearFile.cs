@@ -75,6 +75,7 @@ internal static class WearFile
             Spread = SpreadOf(map),
             SpreadShare = map.Has("spread-share") ? Number(map, "spread-share") : null,
             ChainGrowth = growth,
+            BoughtAs = map.Texts("bought-as"),
         };
         if (kind.Places.IsEmpty)
             throw map.Wrong("places", "is missing: say where it is measured");

@@ -52,6 +52,9 @@ internal sealed class OwnShed
         Servicing = new(Pictures, Writing);
         Items = new(Pictures, Writing);
         BikeSums = new(Pictures);
+        Wear = new(Pictures, Content, Writing);
+        Valves = new(Pictures, Writing);
+        Trips = new(Pictures, Writing);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }
 
@@ -79,6 +82,9 @@ internal sealed class OwnShed
     public App.Servicing.ServicingHandlers Servicing { get; }
     public App.Servicing.ItemFileHandlers Items { get; }
     public App.Sums.BikeSumsHandlers BikeSums { get; }
+    public App.Wear.WearHandlers Wear { get; }
+    public App.Wear.ValveHandlers Valves { get; }
+    public App.Wear.TripHandlers Trips { get; }
 
     public static async Task<OwnShed> DemoAsync()
     {

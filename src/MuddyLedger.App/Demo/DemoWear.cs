@@ -22,10 +22,19 @@ internal static class DemoWear
         void Renewed(string task, int back, string? why = null) =>
             pen.Write(today.PlusDays(-back), new TaskDone(task, Evidence.DoneHere, why));
 
+        void Paid(string what, decimal amount, params int[] days)
+        {
+            foreach (var back in days)
+                pen.Write(today.PlusDays(-back), new CostPaid(what, Money.Of(amount)));
+        }
+
+        Paid("chain and sprockets", 148, 480);
+        Paid("rear brake pads", 34.50m, 980, 590, 280);
+        Paid("front brake pads, both sides", 61, 760);
         Renewed("chain.replace", 480, "rusted stiff over one salted winter");
         Measured(
             "chain-run",
-            "Chain length",
+            "Chain",
             "mm",
             (905, [318.5m, 318.6m, 318.4m]),
             (700, [320.0m, 320.1m, 319.8m]),

@@ -1,6 +1,7 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Servicing;
+using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Ledger;
@@ -32,6 +33,7 @@ public sealed record WasteAnswer(string Kind, Shown Volume);
 
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
 /// <param name="Due">Overdue, due and coming up, the most pressing first.</param>
+/// <param name="Wears">What wears out next, one of each bike that has readings.</param>
 /// <param name="Ahead">What is likely to fall due inside the horizon, for the season strip; by bike and date.</param>
 public sealed record ShedAnswer(
     LocalDate Today,
@@ -41,7 +43,8 @@ public sealed record ShedAnswer(
     IReadOnlyList<DueAnswer> Ahead,
     IReadOnlyList<RunningAnswer> Running,
     IReadOnlyList<FindingAnswer> Findings,
-    IReadOnlyList<WasteAnswer> Waste
+    IReadOnlyList<WasteAnswer> Waste,
+    IReadOnlyList<WearsNextAnswer> Wears
 );
 
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
@@ -91,7 +94,8 @@ public sealed class ShedHandlers(ShedPictures pictures)
                 .. Waste
                     .ToHandIn(all.Select(picture => picture.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
-            ]
+            ],
+            WearAnswers.NextOf(all)
         );
     }
 

@@ -127,7 +127,7 @@ public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
     public async Task<Outcome<ValvesAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is not { } picture ? Problem.NotFound("bike")
         : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? AnswerOf(picture)
-        : Problem.Gone("This engine has no valves that are set.");
+        : Problem.NotFound("valve check");
 
     private static ValvesAnswer AnswerOf(BikePicture picture)
     {
@@ -282,7 +282,7 @@ public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
             return Problem.NotFound("bike");
         if (picture.Profile.Valves is not (ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket))
-            return Problem.Gone("This engine has no valves that are set.");
+            return Problem.NotFound("valve check");
         var check = caller.Check(body.Id);
         var date = check.DateOrToday("date", body.Date, picture.Today);
         var valves = Read(body.Valves, body.Unit, check);

@@ -84,13 +84,22 @@ public sealed record WearLookAnswer(Grade Grade, string Words);
 
 /// <param name="Next">What wears out next, the soonest first, with its plot; the first few.</param>
 /// <param name="Valves">The valve grid in a line; null on a bike whose valves are not set.</param>
+/// <param name="Lasted">How long the earlier parts lasted, and what they cost; only what had an end.</param>
 public sealed record WearAnswer(
     string Nickname,
     LocalDate Today,
+    string Currency,
     IReadOnlyList<WearLineAnswer> Series,
     IReadOnlyList<WearSeriesAnswer> Next,
-    ValvesLineAnswer? Valves
+    ValvesLineAnswer? Valves,
+    IReadOnlyList<LastedAnswer> Lasted
 );
+
+/// <summary>The earlier parts of one series.</summary>
+public sealed record LastedAnswer(string Series, string Title, IReadOnlyList<WearLifeAnswer> Lives);
+
+/// <summary>What wears out next on a bike.</summary>
+public sealed record WearsNextAnswer(Guid Bike, string BikeName, WearLineAnswer Line);
 
 /// <param name="Measured">How many of the valves were ever measured.</param>
 /// <param name="Outside">How many are outside their limits.</param>
@@ -161,14 +170,44 @@ public static class WearAnswers
     private const int BandSteps = 24;
     private const int NextOnes = 3;
 
-    public static WearAnswer Of(BikePicture picture) =>
+    public static WearAnswer Of(BikePicture picture, string currency) =>
         new(
             picture.Profile.Nickname,
             picture.Today,
+            currency,
             [.. picture.Wear.Select(series => LineOf(series, picture))],
             [.. WearBook.Next(picture.Wear).Take(NextOnes).Select(series => Of(series, picture))],
-            ValvesLine(picture.Valves)
+            ValvesLine(picture.Valves),
+            [
+                .. picture
+                    .Wear.Select(series =>
+                        (Series: series, Ended: series.Lives.Where(life => life is { Ended: not null, StartX: not null }).ToList())
+                    )
+                    .Where(pair => pair.Ended.Count > 0)
+                    .Select(pair => new LastedAnswer(
+                        pair.Series.Kind.Id,
+                        pair.Series.Kind.Title,
+                        [.. pair.Ended.Select(life => LifeOf(life, pair.Series, picture))]
+                    )),
+            ]
         );
+
+    /// <summary>The soonest of each bike, the soonest bike first.</summary>
+    public static IReadOnlyList<WearsNextAnswer> NextOf(IEnumerable<BikePicture> pictures) =>
+        [
+            .. pictures
+                .Select(picture => (Picture: picture, Next: NextOf(picture)))
+                .Where(pair => pair.Next is not null)
+                .OrderByDescending(pair => pair.Next!.Standing.Over)
+                .ThenBy(pair => pair.Next!.Standing.Due?.Likely ?? LocalDate.MaxIsoValue)
+                .Select(pair => new WearsNextAnswer(
+                    pair.Picture.Bike.Id.Value,
+                    pair.Picture.Profile.Nickname,
+                    LineOf(pair.Next!, pair.Picture)
+                )),
+        ];
+
+    private static WearSeries? NextOf(BikePicture picture) => WearBook.Next(picture.WearByTask.Values).FirstOrDefault();
 
     private static ValvesLineAnswer? ValvesLine(ImmutableArray<ValveSeries> valves) =>
         valves.IsEmpty

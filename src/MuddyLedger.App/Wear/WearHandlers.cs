@@ -40,7 +40,9 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
     private const int MostPlaces = 12;
 
     public async Task<Outcome<WearAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? WearAnswers.Of(picture) : Problem.NotFound("bike");
+        await pictures.OneAsync(bike, caller.Cancel) is { } picture
+            ? WearAnswers.Of(picture, (await pictures.SettingsAsync(caller.Cancel)).Currency)
+            : Problem.NotFound("bike");
 
     public async Task<Outcome<WearSeriesAnswer>> SeriesAsync(Guid bike, string series, Caller caller)
     {

@@ -205,7 +205,7 @@ internal static class WearLives
         new(fitted, fitted is null ? null : axis.X(kind.Axis, fitted), [.. points], ended, ended is null ? null : axis.X(kind.Axis, ended))
         {
             BlamedOn = ended is null ? null : BlameOf(ended, ledger),
-            Price = fitted is null ? null : PriceOf(fitted, ledger),
+            Price = fitted is null ? null : PriceOf(kind, fitted, ledger),
         };
 
     /// <summary>Said with the exchange itself, or of the part that came off in the same job.</summary>
@@ -217,12 +217,16 @@ internal static class WearLives
                 : null
         );
 
-    private static Money? PriceOf(LedgerEntry fitted, BikeLedger ledger)
+    /// <summary>What the part cost, by the parts of the job that fitted it, else by the costs of that day that name it.</summary>
+    private static Money? PriceOf(WearKind kind, LedgerEntry fitted, BikeLedger ledger)
     {
-        if (fitted.Run is not { } run)
-            return null;
-        var parts = ledger.Each<PartFitted>().Where(pair => pair.Entry.Run == run).Select(pair => pair.Body.Price).OfType<Money>().ToList();
-        return parts.Count > 0 ? parts.Aggregate((sum, one) => sum + one) : null;
+        bool Names(string text) =>
+            !kind.BoughtAs.IsEmpty && kind.BoughtAs.All(word => text.Contains(word, StringComparison.OrdinalIgnoreCase));
+        Money? Sum(IEnumerable<Money> prices) => prices.ToList() is { Count: > 0 } paid ? paid.Aggregate((sum, one) => sum + one) : null;
+        var same = ledger.Standing.Where(entry => fitted.Run is { } run ? entry.Run == run : entry.Date == fitted.Date).ToList();
+        var parts = same.Select(entry => entry.Body).OfType<PartFitted>().Where(part => Names(part.Part)).ToList();
+        return Sum(parts.Select(part => part.Price).OfType<Money>())
+            ?? Sum(same.Select(entry => entry.Body).OfType<CostPaid>().Where(cost => Names(cost.For)).Select(cost => cost.Amount));
     }
 
     private static WearPoint? PointOf(WearKind kind, LedgerEntry entry, WearAxes axis)

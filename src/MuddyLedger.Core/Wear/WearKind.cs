@@ -93,6 +93,13 @@ public sealed record WearKind(
     /// <summary>Places may differ by this share of the greatest of them, in place of a fixed spread.</summary>
     public decimal? SpreadShare { get; init; }
 
+    /// <summary>The words that a line of its cost has, all of them: "rear", "pads". Empty where nobody buys it by name.</summary>
+    public ImmutableArray<string> BoughtAs
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
+
     /// <summary>Measured as a length over 20 pitches, shown as growth in percent.</summary>
     public bool ChainGrowth { get; init; }
 

@@ -137,6 +137,8 @@ public static class WillItLast
             .OrderBy(line => line.Sort)
             .ThenByDescending(line => line.Reason == TripReason.DueNow)
             .ThenBy(line => line.Reason == TripReason.NotKnown)
+            // What was measured and ends, before what is only to be looked at again.
+            .ThenByDescending(line => line.Series is not null && line.Reason == TripReason.RunsOut)
             .ThenByDescending(line => line.Chance ?? 0)
             .ThenByDescending(line => line.Task.Task.Safety)
             .ToImmutableArray();

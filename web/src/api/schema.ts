@@ -10206,6 +10206,12 @@ export interface components {
             kind: components["schemas"]["ConsequenceKind"];
             words: string;
         };
+        /** @description The earlier parts of one series. */
+        LastedAnswer: {
+            series: string;
+            title: string;
+            lives: components["schemas"]["WearLifeAnswer"][];
+        };
         LastsAnswer: {
             amount: components["schemas"]["Shown"];
             from: components["schemas"]["LocalDate"];
@@ -11361,6 +11367,8 @@ export interface components {
             running: components["schemas"]["RunningAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
             waste: components["schemas"]["WasteAnswer"][];
+            /** @description What wears out next, one of each bike that has readings. */
+            wears: components["schemas"]["WearsNextAnswer"][];
         };
         SheetAnswer: {
             /** Format: uuid */
@@ -12272,10 +12280,13 @@ export interface components {
         WearAnswer: {
             nickname: string;
             today: components["schemas"]["LocalDate"];
+            currency: string;
             series: components["schemas"]["WearLineAnswer"][];
             /** @description What wears out next, the soonest first, with its plot; the first few. */
             next: components["schemas"]["WearSeriesAnswer"][];
             valves: null | components["schemas"]["ValvesLineAnswer"];
+            /** @description How long the earlier parts lasted, and what they cost; only what had an end. */
+            lasted: components["schemas"]["LastedAnswer"][];
         };
         /** @description What the form of a measurement asks. */
         WearAskedAnswer: {
@@ -12417,6 +12428,13 @@ export interface components {
          * @enum {unknown}
          */
         WearTrust: "nothing" | "no-limit" | "one-reading" | "past-limit" | "wrong-way" | "no-wear" | "line" | "bands" | "setting";
+        /** @description What wears out next on a bike. */
+        WearsNextAnswer: {
+            /** Format: uuid */
+            bike: string;
+            bikeName: string;
+            line: components["schemas"]["WearLineAnswer"];
+        };
         WentBackAnswer: {
             copy: components["schemas"]["CopyAnswer"];
             /** @description Where what was there before lies now. */

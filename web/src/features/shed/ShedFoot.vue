@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { ShedAnswer } from '@/api/client'
 import { date, quantity, timeOfDay } from '@/design/format'
 import { gateWords, tagGateWords } from '../gates/gateWords'
+import { whereTo } from '../wear/wearWords'
 
 const props = defineProps<{ shed: ShedAnswer }>()
 const gated = computed(() => props.shed.bikes.filter((tag) => tag.gate))
@@ -51,6 +52,17 @@ const gated = computed(() => props.shed.bikes.filter((tag) => tag.gate))
               }[finding.severity]
             }}</span
           >
+        </li>
+      </ul>
+    </section>
+    <section v-if="shed.wears.length" class="cabinet card">
+      <span class="label">Wears out next</span>
+      <ul>
+        <li v-for="one in shed.wears" :key="one.bike" :class="one.line.trust === 'past-limit' ? 'stop' : 'note'">
+          <RouterLink :to="one.line.id === 'valves' ? `/bikes/${one.bike}/valves` : `/bikes/${one.bike}/wear/${one.line.id}`">
+            <b>{{ one.bikeName }}: {{ one.line.title.toLowerCase() }}</b>
+          </RouterLink>
+          <span class="soft with">{{ whereTo(one.line, shed.today) }}</span>
         </li>
       </ul>
     </section>

@@ -77,7 +77,13 @@ onBeforeUnmount(leave)
           class="plate small"
           variant="outlined"
           :disabled="now.value === null"
-          @click="emit('take', `${number(now.value!, decimals, decimals)} ${found.unit}`, found.title)"
+          @click="
+            emit(
+              'take',
+              `${number(now.value!, decimals, decimals)} ${found.unit}`,
+              found.simulated ? `${found.title}, simulated` : found.title,
+            )
+          "
           >Take it</v-btn
         >
       </template>

@@ -6,6 +6,8 @@ import FormSheet from '@/design/FormSheet.vue'
 import { quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import PhotoButton from '../photos/PhotoButton.vue'
+import { sendToBook } from '../photos/sendPhoto'
 import { useRefresh } from '../shed/useShed'
 import GaugeReader from './GaugeReader.vue'
 
@@ -27,8 +29,13 @@ const sheet = useForm(
     note: '',
     instrument: '',
     date: props.today,
+    photo: null as string | null,
   }),
 )
+async function picture(photo: string, file: File) {
+  await sendToBook(props.bike, photo, line.value?.title ?? '', file)
+  sheet.form.photo = photo
+}
 const byEye = ref(false)
 watch(line, (now) => (byEye.value = now !== null && now.asked.unit === null))
 
@@ -68,7 +75,7 @@ function take(value: string, instrument: string) {
   sheet.form.instrument = instrument
 }
 function keep() {
-  const { values, look, pitches, altitude, note, instrument, date } = sheet.form
+  const { values, look, pitches, altitude, note, instrument, date, photo } = sheet.form
   return sheet.send(
     (id) =>
       answer(
@@ -83,7 +90,7 @@ function keep() {
             look: byEye.value ? look : null,
             note: note || null,
             instrument: byEye.value ? null : instrument || null,
-            photo: null,
+            photo,
           },
         }),
       ),
@@ -154,7 +161,11 @@ function keep() {
         <GaugeReader v-if="asked.gauge" :gauge="asked.gauge" @take="take" />
       </template>
       <v-text-field v-if="byEye" v-bind="sheet.field('note')" label="In your words" maxlength="300" autocomplete="off" />
-      <v-text-field v-bind="sheet.field('date')" type="date" label="On" :max="today" />
+      <p class="foot">
+        <v-text-field v-bind="sheet.field('date')" type="date" label="On" :max="today" />
+        <span v-if="sheet.form.photo" class="soft">A photo goes along.</span>
+        <PhotoButton v-else :send="picture" label="Add a photo" />
+      </p>
     </template>
   </FormSheet>
 </template>
@@ -224,6 +235,15 @@ function keep() {
 .judged .figure {
   flex: none;
   font-size: 1.25rem;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 1.5rem;
+}
+.foot .v-input {
+  flex: 0 1 200px;
 }
 .spread {
   padding-left: 0.8rem;

@@ -131,6 +131,15 @@ function reason(line: TripLine) {
       return line.percent == null ? '' : `${chance(line)} that it does not`
   }
 }
+const measuredWords = (line: TripLine) =>
+  [
+    line.seriesValue ? `about ${quantity(line.seriesValue)} now` : '',
+    line.seriesLimit && line.seriesLimit.unit !== 'grade' ? `end at ${quantity(line.seriesLimit)}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+/** The valves have a page of their own. */
+const seriesLink = (series: string) => `/bikes/${props.bike}/${series === 'valves' ? 'valves' : `wear/${series}`}`
 const print = () => window.print()
 </script>
 
@@ -182,7 +191,10 @@ const print = () => window.print()
       </form>
       <template v-if="lasts && settled.amount && !wrong">
         <p class="sum">
-          <b>{{ quantity(lasts.amount) }}</b>, {{ date(lasts.from, data.today) }} to {{ date(lasts.until, data.today) }}.
+          <span
+            ><b>{{ quantity(lasts.amount) }}</b
+            >, {{ date(lasts.from, data.today) }} to {{ date(lasts.until, data.today) }}.</span
+          >
           <template v-if="lasts.factor !== 1">It counts as {{ number(lasts.factor, 2) }} times the usual riding.</template>
           <template v-if="lasts.before.length">
             Parts for what is done before are to be ordered by {{ date(lasts.orderBy, data.today) }}.</template
@@ -190,84 +202,83 @@ const print = () => window.print()
           <v-btn class="plate small" variant="text" @click="print">Print</v-btn>
         </p>
         <div class="answers">
-          <section class="cabinet before" aria-labelledby="before-title">
-            <header>
-              <h2 id="before-title">Do before you go</h2>
-              <span class="label">{{ lasts.before.length }}</span>
-            </header>
-            <ul>
-              <li v-for="line in lasts.before" :key="line.task">
-                <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
-                <span>{{ reason(line) }}</span>
-                <RouterLink v-if="line.series" class="soft" :to="`/bikes/${bike}/wear/${line.series}`"
-                  ><template v-if="line.seriesValue">about {{ quantity(line.seriesValue) }} now</template
-                  ><template v-if="line.seriesLimit && line.seriesLimit.unit !== 'grade'">
-                    , end at {{ quantity(line.seriesLimit) }}</template
-                  ></RouterLink
-                >
-              </li>
-              <li v-if="!lasts.before.length" class="soft">Nothing, as far as this book knows.</li>
-            </ul>
-          </section>
-          <section class="cabinet" aria-labelledby="way-title">
-            <header>
-              <h2 id="way-title">On the way</h2>
-              <span class="label">{{ lasts.onTheWay.length }}</span>
-            </header>
-            <ul>
-              <li v-for="line in lasts.onTheWay" :key="line.task">
-                <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
-                <span>{{ reason(line) }}</span>
-              </li>
-              <li v-if="!lasts.onTheWay.length" class="soft">Nothing.</li>
-            </ul>
-          </section>
-          <section class="cabinet" aria-labelledby="along-title">
-            <header>
-              <h2 id="along-title">Take along</h2>
-            </header>
-            <ul>
-              <li v-for="one in lasts.along" :key="one.what">
-                <b>{{ one.what }}</b>
-                <span v-if="one.volume">it uses about {{ quantity(one.volume) }} on the way</span>
-                <span v-else class="soft">what you need for it</span>
-              </li>
-              <li v-if="!lasts.along.length" class="soft">
-                Nothing that follows from this book. Tools and a tube are yours to say.
-              </li>
-            </ul>
-            <p v-if="lasts.fuel" class="fuel">
-              <b>Fuel.</b> A tank goes {{ magnitude(lasts.fuel.tank[0]!) }} to {{ magnitude(lasts.fuel.tank[2]!)
-              }}<template v-if="lasts.fuel.reserve.length"
-                >, the reserve {{ magnitude(lasts.fuel.reserve[0]!) }} at the least</template
-              >. The trip takes about {{ quantity(lasts.fuel.needed) }}.
-            </p>
-          </section>
-          <section class="cabinet unknown" aria-labelledby="unknown-title">
-            <header>
-              <h2 id="unknown-title">Not known</h2>
-              <span class="label">{{ lasts.notKnown.length }}</span>
-            </header>
-            <p class="soft">Never fine: nobody has said when it was done, or what it measures.</p>
-            <ul>
-              <li v-for="line in lasts.notKnown" :key="line.task">
-                <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
-                <span class="soft">{{ reason(line) }}</span>
-              </li>
-            </ul>
-          </section>
-          <section class="cabinet fine" aria-labelledby="fine-title">
-            <header>
-              <h2 id="fine-title">Fine</h2>
-              <span class="label">{{ lasts.fine.length }}</span>
-            </header>
-            <ul>
-              <li v-for="line in lasts.fine" :key="line.task">
-                <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
-                <span class="soft">{{ reason(line) }}</span>
-              </li>
-            </ul>
-          </section>
+          <div class="column">
+            <section class="cabinet before" aria-labelledby="before-title">
+              <header>
+                <h2 id="before-title">Do before you go</h2>
+                <span class="label">{{ lasts.before.length }}</span>
+              </header>
+              <ul>
+                <li v-for="line in lasts.before" :key="line.task">
+                  <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
+                  <span>{{ reason(line) }}</span>
+                  <RouterLink v-if="line.series" class="soft" :to="seriesLink(line.series)">{{ measuredWords(line) }}</RouterLink>
+                </li>
+                <li v-if="!lasts.before.length" class="soft">Nothing, as far as this book knows.</li>
+              </ul>
+            </section>
+            <section class="cabinet" aria-labelledby="way-title">
+              <header>
+                <h2 id="way-title">On the way</h2>
+                <span class="label">{{ lasts.onTheWay.length }}</span>
+              </header>
+              <ul>
+                <li v-for="line in lasts.onTheWay" :key="line.task">
+                  <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
+                  <span>{{ reason(line) }}</span>
+                </li>
+                <li v-if="!lasts.onTheWay.length" class="soft">Nothing.</li>
+              </ul>
+            </section>
+          </div>
+          <div class="column">
+            <section class="cabinet" aria-labelledby="along-title">
+              <header>
+                <h2 id="along-title">Take along</h2>
+              </header>
+              <ul>
+                <li v-for="one in lasts.along" :key="one.what">
+                  <b>{{ one.what }}</b>
+                  <span v-if="one.volume">it uses about {{ quantity(one.volume) }} on the way</span>
+                  <span v-else class="soft">what you need for it</span>
+                </li>
+                <li v-if="!lasts.along.length" class="soft">
+                  Nothing that follows from this book. Tools and a tube are yours to say.
+                </li>
+              </ul>
+              <p v-if="lasts.fuel" class="fuel">
+                <b>Fuel.</b> A tank goes {{ magnitude(lasts.fuel.tank[0]!) }} to {{ magnitude(lasts.fuel.tank[2]!)
+                }}<template v-if="lasts.fuel.reserve.length"
+                  >, the reserve {{ magnitude(lasts.fuel.reserve[0]!) }} at the least</template
+                >. The trip takes about {{ quantity(lasts.fuel.needed) }}.
+              </p>
+            </section>
+            <section class="cabinet unknown" aria-labelledby="unknown-title">
+              <header>
+                <h2 id="unknown-title">Not known</h2>
+                <span class="label">{{ lasts.notKnown.length }}</span>
+              </header>
+              <p class="soft">Never fine: nobody has said when it was done, or what it measures.</p>
+              <ul>
+                <li v-for="line in lasts.notKnown" :key="line.task">
+                  <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
+                  <span class="soft">{{ reason(line) }}</span>
+                </li>
+              </ul>
+            </section>
+            <section class="cabinet fine" aria-labelledby="fine-title">
+              <header>
+                <h2 id="fine-title">Fine</h2>
+                <span class="label">{{ lasts.fine.length }}</span>
+              </header>
+              <ul>
+                <li v-for="line in lasts.fine" :key="line.task">
+                  <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
+                  <span class="soft">{{ reason(line) }}</span>
+                </li>
+              </ul>
+            </section>
+          </div>
         </div>
       </template>
       <p v-else-if="!settled.amount" class="soft hint">
@@ -304,10 +315,10 @@ h1 {
 .ask {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 90px minmax(0, 1.4fr);
-  gap: 0 1rem;
+  gap: 1rem;
   align-items: center;
   margin-top: 0.8rem;
-  padding: 0.9rem 1.1rem 0.7rem;
+  padding: 1.1rem 1.1rem 0.9rem;
 }
 .wide {
   grid-column: 1 / -1;
@@ -327,12 +338,14 @@ h1 {
   font-size: 1.0625rem;
 }
 .answers {
-  columns: 2;
-  column-gap: 1.25rem;
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 1.25rem;
+  align-items: start;
 }
-.answers > section {
-  break-inside: avoid;
-  margin-bottom: 1.1rem;
+.column {
+  display: grid;
+  gap: 1.1rem;
 }
 .before {
   border-top-color: var(--oxide);
@@ -365,7 +378,7 @@ li:first-child {
 }
 @media (max-width: 900px) {
   .answers {
-    columns: 1;
+    grid-template-columns: minmax(0, 1fr);
   }
   .ask {
     grid-template-columns: repeat(2, minmax(0, 1fr));

@@ -118,9 +118,9 @@ const trustWords = (valve: ValveAnswer) => {
     case 'outside':
       return 'outside at the last check'
     case 'opening':
-      return valve.likelyDue ? `opens up, likely wide ${date(valve.likelyDue, today)}` : 'opens up'
+      return valve.likelyDue ? `opens up, likely wide ${date(valve.likelyDue, today)}` : 'opens up; no date'
     default:
-      return valve.likelyDue ? `closes up, likely tight ${date(valve.likelyDue, today)}` : 'closes up'
+      return valve.likelyDue ? `closes up, likely tight ${date(valve.likelyDue, today)}` : 'closes up; no date'
   }
 }
 function takePlan() {

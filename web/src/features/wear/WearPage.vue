@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type WearLine } from '@/api/client'
-import { date, quantity } from '@/design/format'
+import { date, days, money, quantity } from '@/design/format'
 import { partNames } from '../servicing/partNames'
 import MeasureDialog from './MeasureDialog.vue'
 import WearPlot from './WearPlot.vue'
@@ -117,6 +117,19 @@ const parts = computed(() =>
               <p>A trip, a race, a rally: what to do before, check on the way, and take along.</p>
             </RouterLink>
           </section>
+          <section v-if="data.lasted.length" class="cabinet lasted" aria-labelledby="lasted-title">
+            <header><h2 id="lasted-title">How long parts lasted</h2></header>
+            <ul>
+              <li v-for="one in data.lasted" :key="one.series">
+                <RouterLink :to="`/bikes/${bike}/wear/${one.series}`">{{ one.title }}</RouterLink>
+                <span v-for="(life, at) in one.lives" :key="at">
+                  {{ life.length ? quantity(life.length) : days(life.days ?? 0)
+                  }}<template v-if="life.costPer">, {{ money(life.costPer, data.currency) }} for {{ life.costPerUnit }}</template>
+                  <i v-if="life.blamedOn" class="soft"> {{ life.blamedOn }}</i>
+                </span>
+              </li>
+            </ul>
+          </section>
           <section class="cabinet how">
             <h2>How it is worked out</h2>
             <p>
@@ -220,6 +233,14 @@ ul {
 .done .where {
   color: var(--oxide);
   font-weight: 600;
+}
+.lasted li {
+  display: grid;
+  padding: 0.5rem 1.1rem;
+  border-top: 1px solid var(--rule);
+}
+.lasted li:first-child {
+  border-top: 0;
 }
 .none,
 .how {

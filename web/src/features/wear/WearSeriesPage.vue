@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type WearLine } from '@/api/client'
 import { date, days, magnitude, money, number, plainWords, quantity } from '@/design/format'
+import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useShed } from '../shed/useShed'
 import MeasureDialog from './MeasureDialog.vue'
 import WearPlot from './WearPlot.vue'
@@ -137,7 +138,11 @@ const print = () => window.print()
               <tr v-for="{ point, life } in rows" :key="point.entry" :class="{ old: life < data.lives.length }">
                 <td>{{ date(point.date, data.today) }}</td>
                 <td class="figure">{{ point.meter ? `${point.meterEstimated ? '~' : ''}${quantity(point.meter)}` : '' }}</td>
-                <td :class="{ figure: !point.look }">{{ readingWords(point) }}</td>
+                <td>
+                  <span :class="{ figure: !point.look }">{{ readingWords(point) }}</span>
+                  <span v-if="point.instrument" class="soft"> {{ point.instrument }}</span>
+                  <PhotoStrip v-if="point.photo" :photos="[point.photo]" :about="line.title" />
+                </td>
                 <td>
                   <template v-if="point.values.length > 1">
                     {{

@@ -1,0 +1,190 @@
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Wear;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Wear;
+
+namespace MuddyLedger.App.Tests.Wear;
+
+public class WearHandlersTests
+{
+    private static MeasureRequest Measured(params string?[] values) =>
+        new(OwnShed.NewId(), null, values, null, null, null, null, null, null);
+
+    private static async Task<(OwnShed Shed, Guid Bike)> DemoAsync(string name = "Causeway")
+    {
+        var shed = await OwnShed.DemoAsync();
+        return (shed, (await shed.Pictures.AllAsync(OwnShed.Cancel)).Single(one => one.Profile.Nickname == name).Bike.Id.Value);
+    }
+
+    [Fact]
+    public async Task Every_bike_of_the_demo_has_its_wear_each_series_and_a_form_that_asks_for_what_it_has()
+    {
+        var shed = await OwnShed.DemoAsync();
+        foreach (var set in OwnShed.Content.Sets)
+            await shed.BikeAsync(set.Id);
+        foreach (var bike in (await shed.Pictures.AllAsync(OwnShed.Cancel)).Select(picture => picture.Bike.Id.Value))
+        {
+            var wear = (await shed.Wear.GetAsync(bike, OwnShed.By())).Done();
+            foreach (var line in wear.Series)
+            {
+                var series = (await shed.Wear.SeriesAsync(bike, line.Id, OwnShed.By())).Done();
+                series.Standing.Id.ShouldBe(line.Id);
+                (line.Asked.Unit is not null || line.Asked.Looks.Count == 5).ShouldBeTrue($"{wear.Nickname} {line.Id}");
+                line.Asked.Places.ShouldNotBeEmpty();
+            }
+        }
+    }
+
+    [Fact]
+    public async Task The_demo_says_what_wears_out_next_and_how_long_parts_lasted()
+    {
+        var (shed, bike) = await DemoAsync();
+        var wear = (await shed.Wear.GetAsync(bike, OwnShed.By())).Done();
+        wear.Next.Select(one => one.Standing.Id).ShouldBe(["chain-run", "rear-pads", "front-tread"]);
+        var pads = wear.Lasted.Single(one => one.Series == "rear-pads").Lives;
+        pads.Count.ShouldBe(2);
+        pads.ShouldAllBe(life => life.CostPer != null && life.CostPerUnit == "1,000 mi");
+        pads[1].BlamedOn.ShouldBe("the caliper's pins were dry, and one pad dragged");
+        (await shed.Whole.GetAsync(OwnShed.By())).Done().Wears.ShouldContain(one => one.Bike == bike && one.Line.Id == "chain-run");
+    }
+
+    [Fact]
+    public async Task What_is_typed_is_judged_before_it_is_kept()
+    {
+        var (shed, bike) = await DemoAsync();
+        var judged = (await shed.Wear.JudgeAsync(bike, "front-pads", "0.9|3.2|", null, null, OwnShed.By())).Done();
+        judged.Decides!.Value.ShouldBe(0.9m);
+        judged.Verdict!.Grade.ShouldBe(Grade.Failed);
+        judged.Spread.ShouldNotBeNull();
+        (await shed.Wear.JudgeAsync(bike, "front-pads", "rubbish|", null, null, OwnShed.By())).Done().Decides.ShouldBeNull();
+        // 321.4 over 20 is 160.7 over 10.
+        var whole = (await shed.Wear.JudgeAsync(bike, "chain-run", "321.4", 20, null, OwnShed.By())).Done();
+        var half = (await shed.Wear.JudgeAsync(bike, "chain-run", "160.7", 10, null, OwnShed.By())).Done();
+        half.Decides.ShouldBe(whole.Decides);
+        (await shed.Wear.JudgeAsync(bike, "front-shoes", "2", null, null, OwnShed.By())).NotDone(ProblemKind.NotFound);
+    }
+
+    [Fact]
+    public async Task High_up_compression_reads_low_and_is_kept_as_at_sea_level()
+    {
+        var (shed, bike) = await DemoAsync();
+        var body = Measured("9.0 bar") with { Altitude = "2000" };
+        var series = (await shed.Wear.MeasureAsync(bike, "compression", body, OwnShed.By())).Done();
+        // 1013.25 / 794.95 (ISO 2533, from memory) of 900 kPa.
+        ((double)series.Standing.Latest!.Value!.Value).ShouldBe(1_147, 1.5);
+    }
+
+    [Theory]
+    [InlineData("values.0", "")]
+    [InlineData("values.0", "a bit")]
+    [InlineData("values.0", "-1")]
+    [InlineData("values.0", "3 kg")]
+    public async Task A_field_that_says_nothing_is_refused_by_name_and_nothing_is_kept(string field, string typed)
+    {
+        var (shed, bike) = await DemoAsync();
+        var lines = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
+        var problem = (await shed.Wear.MeasureAsync(bike, "front-pads", Measured(typed), OwnShed.By())).NotDone(ProblemKind.Refused);
+        problem.Fields!.ShouldContainKey(field);
+        (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(lines);
+    }
+
+    [Fact]
+    public async Task A_miscounted_chain_and_a_look_where_none_tells_are_refused()
+    {
+        var (shed, bike) = await DemoAsync();
+        (await shed.Wear.MeasureAsync(bike, "chain-run", Measured("305") with { Pitches = 20 }, OwnShed.By()))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.ShouldContainKey("values.0");
+        (await shed.Wear.MeasureAsync(bike, "front-disc", Measured() with { Look = Grade.Worn }, OwnShed.By()))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.ShouldContainKey("look");
+        (await shed.Wear.MeasureAsync(bike, "fork-seals", Measured("2"), OwnShed.By()))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.ShouldContainKey("look");
+    }
+
+    [Fact]
+    public async Task What_would_hurt_shuts_the_gate_once()
+    {
+        var (shed, bike) = await DemoAsync();
+        for (var again = 0; again < 2; again++)
+            (await shed.Wear.MeasureAsync(bike, "rear-pads", Measured("0", "1.2"), OwnShed.By(request: $"again {again}"))).Done();
+        var picture = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
+        var found = picture.Ledger.Each<FindingOpened>().Where(pair => pair.Body.Title == "Rear brake pads, at its end").ToList();
+        found.ShouldHaveSingleItem().Body.Severity.ShouldBe(FindingSeverity.Stop);
+        picture.Gates.FirstNotOpen.ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_valve_check_in_thou_is_kept_in_microns_and_settles_the_task_when_all_are_right()
+    {
+        var (shed, bike) = await DemoAsync("Scree");
+        ValveRequest Valve(ValveSide side, int number, string clearance, string? fitted = null, string? left = null) =>
+            new(1, side, number, clearance, "2.85", fitted, left);
+        ValveRequest[] valves =
+        [
+            Valve(ValveSide.Intake, 1, "3", "2.80", "5"),
+            Valve(ValveSide.Intake, 2, "4.5"),
+            Valve(ValveSide.Exhaust, 1, "8"),
+            Valve(ValveSide.Exhaust, 2, "8"),
+        ];
+        var answer = (await shed.Valves.CheckAsync(bike, new(OwnShed.NewId(), null, "thou", valves, "cold"), OwnShed.By())).Done();
+        var first = answer.Valves.Single(valve => valve is { Side: ValveSide.Intake, Number: 1 });
+        first.Points[^1].Clearance.Millimetres.ShouldBe(0.076m);
+        (first.LeftAt!.Millimetres, first.ShimNow).ShouldBe((0.127m, 2.80m));
+        var picture = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
+        picture.Ledger.Each<TaskDone>().Last().Body.Task.ShouldBe("valves.measure");
+        // Left outside, it is not done.
+        valves[1] = Valve(ValveSide.Intake, 2, "1");
+        var done = picture.Ledger.Each<TaskDone>().Count();
+        (await shed.Valves.CheckAsync(bike, new(OwnShed.NewId(), null, "thou", valves, null), OwnShed.By(request: "again"))).Done();
+        (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(done);
+    }
+
+    [Theory]
+    [InlineData("valves.0.clearance", "much", "2.85", "", "0.05")]
+    [InlineData("valves.0.shim", "0.12", "28500", "", "0.05")]
+    [InlineData("shelf", "0.12", "2.85", "2.80 x0", "0.05")]
+    [InlineData("step", "0.12", "2.85", "", "0.1")]
+    public async Task A_plan_names_the_field_that_it_cannot_read(string field, string clearance, string shim, string shelf, string step)
+    {
+        var (shed, bike) = await DemoAsync("Scree");
+        var body = new ShimPlanRequest("mm", [new(1, ValveSide.Intake, 1, clearance, shim, null, null)], shelf, step);
+        (await shed.Valves.PlanAsync(bike, body, OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.ShouldContainKey(field);
+    }
+
+    [Fact]
+    public async Task A_trip_is_kept_changed_answered_and_called_off()
+    {
+        var (shed, bike) = await DemoAsync();
+        var trips = (await shed.Trips.GetAsync(bike, OwnShed.By())).Done();
+        trips.Trips.ShouldHaveSingleItem().Title.ShouldBe("The sea road in spring");
+        var request = new TripRequest(OwnShed.NewId(), null, "Coast", "90 km", "2026-05-01", 2, 1, false, false);
+        var kept = (await shed.Trips.KeepAsync(bike, request, OwnShed.By())).Done().Trips.Single(trip => trip.Title == "Coast");
+        var longer = request with { Id = OwnShed.NewId(), Trip = kept.Trip, Amount = "1500 mi" };
+        (await shed.Trips.KeepAsync(bike, longer, OwnShed.By(request: "longer"))).Done().Trips.Count.ShouldBe(2);
+        var lasts = (await shed.Trips.LastsAsync(bike, "1500 mi", "2026-05-01", 9, 1, true, OwnShed.By())).Done();
+        lasts.Before.ShouldContain(line => line.Task == "chain.replace" && line.Series == "chain-run");
+        lasts.NotKnown.ShouldAllBe(line => line.Percent == null);
+        lasts.Fine.ShouldAllBe(line => line.Percent < 2);
+        lasts.Fuel!.Tank.Count.ShouldBe(3);
+        var off = longer with { Id = OwnShed.NewId(), Dropped = true };
+        (await shed.Trips.KeepAsync(bike, off, OwnShed.By(request: "off"))).Done().Trips.ShouldHaveSingleItem();
+    }
+
+    [Theory]
+    [InlineData("", "2026-05-01", 3, 1, "amount")]
+    [InlineData("3 L", "2026-05-01", 3, 1, "amount")]
+    [InlineData("300", "yesterday", 3, 1, "from")]
+    [InlineData("300", "2025-05-01", 3, 1, "from")]
+    [InlineData("300", "2026-05-01", 0, 1, "days")]
+    [InlineData("300", "2026-05-01", 3, 9, "hard")]
+    public async Task A_trip_that_means_nothing_names_its_field(string amount, string from, int days, int hard, string field)
+    {
+        var (shed, bike) = await DemoAsync();
+        (await shed.Trips.LastsAsync(bike, amount, from, days, hard, false, OwnShed.By()))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.ShouldContainKey(field);
+    }
+}
