@@ -14,6 +14,7 @@ for (const [folder, schema] of [
   ['points', 'points'],
   ['claims', 'claims'],
   ['limits', 'limits'],
+  ['wear', 'wear'],
 ] as const)
   base(`every file of ${folder} fits its schema`, () => {
     const ajv = new Ajv2020({ strict: false, allErrors: true })

@@ -24,7 +24,6 @@ test('pictures', async ({ page, demo }) => {
   const scree = await demo.pageOf('Scree')
   await shot('shed', demo.address)
   await shot('shed-night', demo.address, [1280, 800], 'dark')
-  await shot('shed-phone', demo.address, phone)
   await shot('bike', causeway)
   await shot('bike-because', await demo.pageOf('Heron'), [1280, 800], 'light', async () => {
     await page
@@ -41,8 +40,19 @@ test('pictures', async ({ page, demo }) => {
   await shot('shelf', `${demo.address}/shelf`)
   await shot('fluids', `${causeway}/fluids`)
   await shot('figures', `${causeway}/figures`)
-  await shot('history', `${await demo.pageOf('Fathom')}/history`)
-  await shot('profile', `${await demo.pageOf('Heron')}/profile`)
+  await shot('wear', `${causeway}/wear`)
+  await shot('wear-series', `${causeway}/wear/rear-pads`)
+  await shot('trip', `${causeway}/trips`)
+  await shot('valves', `${scree}/valves`, [1280, 800], 'light', async () => {
+    for (const [valve, found] of [
+      ['intake 1', '0.08'],
+      ['intake 2', '0.17'],
+      ['exhaust 1', '0.19'],
+      ['exhaust 2', '0.14'],
+    ])
+      await page.getByLabel(`${valve}, as found`, { exact: true }).fill(found!)
+    await expect(page.getByText(/To buy|Nothing to buy/)).toBeVisible()
+  })
   await shot('join', causeway, [1280, 800], 'light', async () => {
     const jobs = page.getByRole('region', { name: 'Jobs' })
     await jobs.getByRole('button', { name: 'join several' }).click()
@@ -60,7 +70,6 @@ test('pictures', async ({ page, demo }) => {
   await shot('bench', scree, [1280, 800], 'light', bench)
   const viewings = (await (await fetch(`${demo.address}/api/viewings`)).json()) as { id: string; name: string }[]
   const viewing = (name: string) => `${demo.address}/viewings/${viewings.find((one) => one.name === name)!.id}`
-  await shot('viewings', `${demo.address}/viewings`)
   await shot('viewing-phone', `${viewing('Twelve-hour Scree')}?point=off-the-ground.chain`, phone)
   await shot('viewing-money', `${viewing("Courier's Causeway")}/money`)
   await shot('bench-phone-night', scree, phone, 'dark', bench)

@@ -3,7 +3,8 @@ import { expect, item, test, unfold } from './shed'
 
 /** What wears: measured in seconds, seen coming, valves set with the fewest shims bought, and a trip that is answered. */
 
-const row = (page: Page, title: string) => page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title, exact: true }) })
+const row = (page: Page, title: string) =>
+  page.locator('li.line').filter({ has: page.getByRole('link', { name: title, exact: true }) })
 
 test('a pad that wears faster pulls its due date forward, in the plan too', async ({ page, own: demo }) => {
   const causeway = await demo.pageOf('Causeway')
@@ -11,7 +12,7 @@ test('a pad that wears faster pulls its due date forward, in the plan too', asyn
   await page.getByRole('link', { name: 'Wear', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Wears out next' })).toBeVisible()
   const pads = row(page, 'Front brake pads')
-  await expect(pads).toContainText('likely 2027')
+  await expect(pads).toContainText(/likely .* 2027/)
   const before = await pads.textContent()
   await pads.getByRole('button', { name: 'Measure' }).click()
   const dialog = page.getByRole('dialog')
@@ -80,9 +81,9 @@ test('a valve check swaps what came out before it buys, is written down and has 
   await expect(plan).toContainText('Nothing to buy')
   await expect(page.getByText(/out of intake 2; leaves 0\.125/)).toBeVisible()
   await field('exhaust 1, as found').fill('0.12')
-  await expect(plan).toContainText('To buy: 2.70')
+  await expect(plan).toContainText('To buy: 2.65')
   // One on the shelf is not bought.
-  await page.getByLabel('Shims on the shelf').fill('2.70')
+  await page.getByLabel('Shims on the shelf').fill('2.65')
   await expect(plan).toContainText('Nothing to buy')
   await expect(page.getByText(/from the shelf/)).toBeVisible()
   // Closed to nothing cannot be worked out.
@@ -110,7 +111,9 @@ test('a trip is answered as it is typed, kept, reopened, and answered anew when 
   await page.goto(`${causeway}/trips`)
   // The spring trip of the demo, which its chain will not survive.
   const before = page.getByRole('region', { name: 'Do before you go' })
-  await expect(before.getByRole('listitem').filter({ hasText: 'Chain: chain and sprockets' })).toContainText('before you are back')
+  await expect(before.getByRole('listitem').filter({ hasText: 'Chain: chain and sprockets' })).toContainText(
+    'before you are back',
+  )
   await page.getByRole('link', { name: 'Another' }).click()
   await expect(page.getByLabel('How far, or how many hours')).toHaveValue('')
   await page.getByRole('button', { name: 'Keep it' }).click()

@@ -49,7 +49,14 @@ public sealed record MeasureAnswer(
     ShownProvenance? LimitsFrom,
     Shown? Within,
     string? WhereToFind
-);
+)
+{
+    /// <summary>The series of wear that it joins, by the figure's name; null where it is no figure.</summary>
+    public string? Figure { get; init; }
+
+    /// <summary>A clearance: the valves have a grid of their own, each with its shim.</summary>
+    public bool Valves { get; init; }
+}
 
 /// <param name="Counts">Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry.</param>
 public sealed record LookAnswer(Instant At, IReadOnlyList<LeakSpot> Spots, bool Counts);
@@ -550,7 +557,11 @@ public static class RunAnswers
             from is null ? null : ShownProvenance.Of(from),
             In(asked.Within),
             from is null && asked.Figure is { } figure ? ReadingVerdict.WhereToFind(figure) : null
-        );
+        )
+        {
+            Figure = asked.Figure is { } named ? Capabilities.Word(named) : null,
+            Valves = asked.Figure is BikeFigure.IntakeClearance or BikeFigure.ExhaustClearance,
+        };
     }
 
     private static WatchAnswer WatchOf(Step step, RunState state, JobPlan plan)

@@ -48,7 +48,13 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
             return Problem.NotFound("bike");
-        return picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is { } found
+        // A job names the figure that it measures.
+        return
+            (
+                picture.Wear.FirstOrDefault(one => one.Kind.Id == series)
+                ?? picture.Wear.FirstOrDefault(one => one.Kind.Names.Contains(series))
+            )
+                is { } found
             ? WearAnswers.Of(found, picture)
             : Problem.NotFound("series");
     }
@@ -155,7 +161,7 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
 
         if (values.Count == 0)
             check.Refuse("values.0", "is missing");
-        if (kind.ChainGrowth && values.Any(value => Math.Abs(ChainGrowth.Percent(value, ChainGrowth.UsualPitches)) > 8))
+        if (kind.ChainGrowth && values.Any(value => ChainGrowth.Percent(value, ChainGrowth.UsualPitches) is < -1 or > 8))
             check.Refuse("values.0", "is no run of so many pitches of any chain here: count the pitches again");
         return new MeasurementTaken(kind.Names[0], kind.Title, values.ToImmutable(), unit.Symbol)
         {

@@ -182,6 +182,44 @@ public sealed class PlanningBand
         return (low + high) / 2;
     }
 
+    /// <summary>
+    /// Places by which the limit is reached, each as likely as the others; infinite where that lies beyond all planning. Each is looked for
+    /// from the one before on, to a thousandth of what it is away.
+    /// </summary>
+    public ImmutableArray<double> Crossings(int slices)
+    {
+        var places = ImmutableArray.CreateBuilder<double>(slices);
+        var (low, most) = (From, Chance(Farthest));
+        // What is sure to be enough for the middle is a first guess of how far to look.
+        var stride = Math.Max((Quantile(0.5) ?? Farthest) - From, 1e-6);
+        for (var at = 0; at < slices; at++)
+        {
+            var chance = (at + 0.5) / slices;
+            if (chance > most)
+            {
+                places.Add(double.PositiveInfinity);
+                continue;
+            }
+
+            if (Chance(low) < chance)
+            {
+                var high = Math.Min(low + stride / 8, Farthest);
+                while (Chance(high) < chance)
+                    high = Math.Min(high + (high - low), Farthest);
+                while (high - low > 1e-3 * stride)
+                    if (Chance((low + high) / 2) < chance)
+                        low = (low + high) / 2;
+                    else
+                        high = (low + high) / 2;
+                low = high;
+            }
+
+            places.Add(low);
+        }
+
+        return places.MoveToImmutable();
+    }
+
     /// <summary>The place by which the limit is reached with this chance; null where that lies beyond all planning.</summary>
     public double? Quantile(double chance)
     {

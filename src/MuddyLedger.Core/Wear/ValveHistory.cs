@@ -229,9 +229,7 @@ public static class ValveHistory
         var closing = line.Slope < 0;
         var limit = (double)(closing ? range.Low : range.High);
         var band = PlanningBand.Of(readings, newKnown: false, limit, Feeler, !closing);
-        var places = band is null
-            ? []
-            : Enumerable.Range(0, Slices).Select(at => (band.Quantile((at + 0.5) / Slices) ?? double.PositiveInfinity) + origin).ToList();
+        var places = band is null ? [] : band.Crossings(Slices).Select(place => place + origin).ToList();
         return valve with
         {
             Trust = Way(line),

@@ -165,9 +165,7 @@ internal static class WearReckoning
             return bare with { Line = Moved(line, origin), Trust = WearTrust.NoWear };
         var band = PlanningBand.Of(readings, newKnown, (double)end, resolution, rising);
         var fieller = line.Band((double)end);
-        var places = band is null
-            ? []
-            : Enumerable.Range(0, Slices).Select(at => (band.Quantile((at + 0.5) / Slices) ?? double.PositiveInfinity) + origin).ToList();
+        var places = band is null ? [] : band.Crossings(Slices).Select(place => place + origin).ToList();
         var now =
             band is null || bare.XToday is not { } today ? (decimal?)null : (decimal)band.LevelAt(Math.Max(today - origin, band.From));
         return bare with

@@ -32,6 +32,9 @@ public static class WearVerdict
         if (kind.Figure is { } figure && !kind.ChainGrowth && kind.Grown is null && (row is not null || bike.Figure(figure) is not null))
         {
             var verdict = ReadingVerdict.Of(figure, bike.Figure(figure), row, value);
+            // What has worn to its maker's limit is not put right: it has come to its end.
+            if (over && row is null)
+                return new(Grade.Failed, "done", verdict.Means, "Replace it.", null, verdict.From);
             if (!over || verdict.Grade >= Grade.Bad)
                 return verdict;
         }

@@ -286,7 +286,8 @@ public static class WillItLast
         return new(
             whole,
             bike.TankReserve is { } reserve ? economy.Range(reserve) : null,
-            Volume.FromLitres(tank.Litres * (decimal)(asked.On(whole.Likely.Kind) / (double)whole.Likely.InBase))
+            // Nobody plans by the tenth of a litre here.
+            Volume.FromLitres(Math.Round(tank.Litres * (decimal)(asked.On(whole.Likely.Kind) / (double)whole.Likely.InBase)))
         );
     }
 }

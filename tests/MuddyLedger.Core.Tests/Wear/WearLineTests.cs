@@ -230,6 +230,18 @@ public class WearLineTests
     }
 
     [Fact]
+    public void Places_of_the_crossing_are_its_quantiles()
+    {
+        for (var seed = 0; seed < 30; seed++)
+            if (PlanningBand.Of(Made(seed, 3 + seed % 6), true, 1.0, 0.1, rising: false) is { } band)
+                foreach (var (place, at) in band.Crossings(40).Select((place, at) => (place, at)))
+                    if (band.Quantile((at + 0.5) / 40) is { } exact)
+                        place.ShouldBe(exact, 2e-3 * (band.Quantile(0.5)!.Value - band.From) + 1e-3, $"seed {seed}, {at}");
+                    else
+                        place.ShouldBe(double.PositiveInfinity);
+    }
+
+    [Fact]
     public void A_graded_look_weighs_as_much_as_it_tells()
     {
         // A look that is far off moves a line of measurements little; a measurement that is as far off moves it much.

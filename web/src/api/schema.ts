@@ -10360,6 +10360,10 @@ export interface components {
             within: null | components["schemas"]["Shown"];
             /** @description Where a limit that nobody has entered is to be found. */
             whereToFind: null | string;
+            /** @description The series of wear that it joins, by the figure's name; null where it is no figure. */
+            figure?: null | string;
+            /** @description A clearance: the valves have a grid of their own, each with its shim. */
+            valves?: boolean;
         };
         /** @description A measurement at one place or several, or a look. */
         MeasureRequest: {

@@ -135,6 +135,10 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
         inputmode="decimal"
         :error-messages="refusal?.of(`record.values.${at}`) ?? (at === 0 ? refusal?.of('record.values') : undefined)"
       />
+      <p v-if="step.measure.valves" class="soft">
+        <RouterLink :to="`/bikes/${run.bike}/valves`">Fill in the grid of all valves</RouterLink>, and have the shims worked out.
+        The job waits.
+      </p>
     </template>
     <template v-else-if="step.kind === 'photo'">
       <p v-if="form.photo" class="taken">The picture is in the book. <span class="soft">Take another, or go on.</span></p>

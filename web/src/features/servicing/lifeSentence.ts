@@ -59,10 +59,15 @@ export function whenWords(task: TaskAnswer, today: string) {
   return `${band || governing(task)?.form === 'use' ? 'likely' : 'on'} ${date(task.likelyDue, today)}${band ? `, ${band}` : ''}`
 }
 
+/** Beyond so many years a late day is no day that anybody plans by. */
+const openAfterYears = 20
+
 /** "24 Apr to 9 Jun": one in ten falls before it, one in ten after it. Empty where only one day is meant. */
 export const bandWords = (task: Pick<TaskAnswer, 'earlyDue' | 'lateDue'>, today: string) =>
   task.earlyDue && task.lateDue && task.earlyDue !== task.lateDue
-    ? `${date(task.earlyDue, today)} to ${date(task.lateDue, today)}`
+    ? Number(task.lateDue.slice(0, 4)) - Number(today.slice(0, 4)) > openAfterYears
+      ? `${date(task.earlyDue, today)} at the earliest`
+      : `${date(task.earlyDue, today)} to ${date(task.lateDue, today)}`
     : ''
 
 const every = (limit: LimitAnswer) => {

@@ -26,6 +26,8 @@ const { data } = useQuery({
 })
 const found = computed(() => data.value?.find((one) => one.id === props.gauge))
 const scenario = ref<string | null>(null)
+/** What a simulated gauge is held to, set by hand. */
+const around = ref('')
 const decimals = computed(() => (String(found.value?.resolution ?? 1).split('.')[1] ?? '').length)
 const now = ref<{ number: number; value: number | null; says: string | null } | null>(null)
 const lost = ref(false)
@@ -39,7 +41,9 @@ function listen() {
   leave()
   now.value = null
   lost.value = false
-  link = new EventSource(`/api/gauges/${props.gauge}/readings?scenario=${encodeURIComponent(scenario.value ?? '')}`)
+  link = new EventSource(
+    `/api/gauges/${props.gauge}/readings?scenario=${encodeURIComponent(scenario.value ?? '')}&around=${encodeURIComponent(around.value.trim().replace(',', '.'))}`,
+  )
   link.addEventListener('reading', (event) => {
     now.value = JSON.parse((event as MessageEvent<string>).data)
     if (now.value?.says === 'lost') {
@@ -53,6 +57,11 @@ function listen() {
   }
 }
 watch(scenario, (chosen) => chosen && listen())
+let waiting = 0
+watch(around, () => {
+  clearTimeout(waiting)
+  waiting = window.setTimeout(() => scenario.value && listen(), 400)
+})
 onBeforeUnmount(leave)
 </script>
 
@@ -62,6 +71,15 @@ onBeforeUnmount(leave)
       v-model="scenario"
       :items="found.scenarios.map((one) => ({ value: one.id, title: one.title }))"
       :label="`${found.title}${found.simulated ? ', simulated' : ''}`"
+      hide-details
+    />
+    <v-text-field
+      v-if="scenario && found.simulated"
+      v-model="around"
+      label="Hold it to something else"
+      :suffix="found.unit"
+      inputmode="decimal"
+      autocomplete="off"
       hide-details
     />
     <p v-if="scenario" class="face">

@@ -10,6 +10,7 @@ import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
 import { useRefresh } from '../shed/useShed'
 import GaugeReader from './GaugeReader.vue'
+import { verdictWords } from './wearWords'
 
 /** A measurement at one place or several, or a look: what it is worth is said while it is typed. */
 const line = defineModel<WearLine | null>({ required: true })
@@ -152,7 +153,9 @@ function keep() {
         <p v-if="judged?.decides && typed" class="judged" :class="judged.verdict?.grade ?? ''" aria-live="polite">
           <b class="figure">{{ quantity(judged.decides) }}</b>
           <span
-            ><b>{{ judged.verdict?.name }}</b> {{ judged.verdict?.means }} {{ judged.verdict?.do }}</span
+            ><template v-if="judged.verdict"
+              ><b>{{ verdictWords(judged.verdict).name }}</b> {{ verdictWords(judged.verdict).rest }}</template
+            ></span
           >
         </p>
         <p v-if="judged?.spread && typed" class="spread">
@@ -190,7 +193,7 @@ function keep() {
 .places {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: 0 1rem;
+  gap: 0.8rem 1rem;
 }
 .looks {
   display: grid;

@@ -118,7 +118,7 @@ function reason(line: TripLine) {
     case 'each-ride':
       return 'after each ride'
     case 'runs-out':
-      return `${chance(line)} that it ends before you are back${
+      return `${chance(line) === 'surely' ? 'surely due' : `${chance(line)} that it is due`} before you are back${
         line.after
           ? line.after.value > 0
             ? `; one in ten by ${magnitude(line.after)} into it`

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Refusal, type ShimPlan, type ValveAnswer } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
-import { date, number, quantity } from '@/design/format'
+import { date, magnitude, number, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
@@ -364,7 +364,9 @@ function keep() {
                 </td>
                 <td>
                   {{ trustWords(valve)
-                  }}<template v-if="valve.left && valve.trust !== 'outside'">, {{ quantity(valve.left) }} left</template>
+                  }}<template v-if="valve.left && valve.trust !== 'outside'"
+                    >, {{ magnitude(valve.left) }} {{ valve.left.value < 0 ? 'past it' : 'left' }}</template
+                  >
                 </td>
                 <td v-if="data.shims">
                   <template v-if="valve.shimNow"
@@ -527,6 +529,23 @@ thead th {
   color: var(--oxide);
 }
 @media (max-width: 820px) {
+  .past thead {
+    display: none;
+  }
+  .past tr,
+  .past th,
+  .past td {
+    display: block;
+  }
+  .past tr {
+    padding: 0.5rem 1.1rem;
+    border-top: 1px solid var(--rule);
+  }
+  .past th,
+  .past td {
+    padding: 0.1rem 0;
+    border: 0;
+  }
   .head {
     display: none;
   }

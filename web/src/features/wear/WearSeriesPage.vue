@@ -7,7 +7,7 @@ import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useShed } from '../shed/useShed'
 import MeasureDialog from './MeasureDialog.vue'
 import WearPlot from './WearPlot.vue'
-import { leftWords, readingWords, whereTo } from './wearWords'
+import { leftWords, readingWords, verdictWords, whereTo } from './wearWords'
 
 /** One series: the plot, the same in words and as a table, and how long earlier parts lasted. */
 const props = defineProps<{ bike: string; series: string }>()
@@ -89,7 +89,7 @@ const print = () => window.print()
               </div>
             </dl>
             <p v-if="line.verdict?.grade && line.verdict.grade !== 'sound'" class="verdict" :class="line.verdict.grade ?? ''">
-              <b>{{ plainWords(line.verdict.name) }}.</b> {{ line.verdict.means }} {{ line.verdict.do }}
+              <b>{{ verdictWords(line.verdict).name }}</b> {{ verdictWords(line.verdict).rest }}
             </p>
             <p v-if="data.spread" class="verdict bad">
               <b>{{ quantity(data.spread.spread) }} between its places.</b> {{ data.spread.means }} {{ data.spread.do }}
@@ -136,10 +136,12 @@ const print = () => window.print()
             </thead>
             <tbody>
               <tr v-for="{ point, life } in rows" :key="point.entry" :class="{ old: life < data.lives.length }">
-                <td>{{ date(point.date, data.today) }}</td>
-                <td class="figure">{{ point.meter ? `${point.meterEstimated ? '~' : ''}${quantity(point.meter)}` : '' }}</td>
+                <td class="close">{{ date(point.date, data.today) }}</td>
+                <td class="figure close">
+                  {{ point.meter ? `${point.meterEstimated ? '~' : ''}${quantity(point.meter)}` : '' }}
+                </td>
                 <td>
-                  <span :class="{ figure: !point.look }">{{ readingWords(point) }}</span>
+                  <span :class="{ 'figure close': !point.look }">{{ readingWords(point) }}</span>
                   <span v-if="point.instrument" class="soft"> {{ point.instrument }}</span>
                   <PhotoStrip v-if="point.photo" :photos="[point.photo]" :about="line.title" />
                 </td>
@@ -261,6 +263,9 @@ td {
 th {
   font: 600 0.9375rem/1.2 var(--head);
   color: var(--soft);
+}
+.close {
+  white-space: nowrap;
 }
 .old td {
   color: var(--soft);

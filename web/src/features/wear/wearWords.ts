@@ -1,5 +1,6 @@
 import type { WearLine } from '@/api/client'
 import { date, days, magnitude, quantity } from '@/design/format'
+import { bandWords } from '../servicing/lifeSentence'
 
 /** Where a series goes, in a few words. What they say was computed by the server. */
 export function whereTo(line: WearLine, today: string): string {
@@ -26,16 +27,9 @@ export function whereTo(line: WearLine, today: string): string {
 /** "likely 10 May, 24 Apr to 9 Jun". */
 function crossing(line: WearLine, today: string) {
   if (!line.likelyDue) return line.left ? `${magnitude(line.left)} left, no date: too little is known of its use` : 'no date yet'
-  const band =
-    line.earlyDue && line.lateDue && line.earlyDue !== line.lateDue
-      ? `, ${date(line.earlyDue, today)} to ${farDate(line.lateDue, today)}`
-      : ''
-  return `likely ${date(line.likelyDue, today)}${band}`
+  const band = bandWords(line, today)
+  return `likely ${date(line.likelyDue, today)}${band ? `, ${band}` : ''}`
 }
-
-/** Decades ahead is no date. */
-const farDate = (iso: string, today: string) =>
-  Number(iso.slice(0, 4)) - Number(today.slice(0, 4)) > 15 ? 'open' : date(iso, today)
 
 export const leftWords = (line: WearLine) =>
   line.trust === 'past-limit'
@@ -49,3 +43,9 @@ export const leftWords = (line: WearLine) =>
 /** "2.3 mm" or what it looked like. */
 export const readingWords = (point: NonNullable<WearLine['latest']>) =>
   point.look ? (point.lookWords ?? point.look) : point.value ? quantity(point.value) : ''
+
+/** What a verdict says, its name first where the rest does not begin with it. */
+export function verdictWords(verdict: NonNullable<WearLine['verdict']>) {
+  const name = verdict.name && !verdict.means.toLowerCase().startsWith(verdict.name.toLowerCase()) ? verdict.name : ''
+  return { name: name && `${name.charAt(0).toUpperCase()}${name.slice(1)}.`, rest: `${verdict.means} ${verdict.do}`.trim() }
+}
