@@ -75,6 +75,7 @@ internal static class WearFile
             Spread = SpreadOf(map),
             SpreadShare = map.Has("spread-share") ? Number(map, "spread-share") : null,
             ChainGrowth = growth,
+            Each = map.OptionalWord<Core.Jobs.CountedBy>("each"),
             BoughtAs = map.Texts("bought-as"),
         };
         if (kind.Places.IsEmpty)

@@ -85,7 +85,7 @@ internal static class DemoWear
             (25, [2.8m, 3.0m, 2.7m])
         );
         pen.Write(today.PlusDays(-120), new WearLooked("rear-tread", "Rear tyre", Grade.Worn, "squared off in the middle"));
-        Measured("plug-gap", "Spark plug gap", "mm", (575, [0.85m]), (343, [0.87m]), (63, [0.90m]));
+        Measured("plug-gap", "Spark plug gap", "mm", (575, [0.85m, 0.85m]), (343, [0.87m, 0.86m]), (63, [0.90m, 0.89m]));
         Measured(
             "resting-voltage",
             "Battery at rest",

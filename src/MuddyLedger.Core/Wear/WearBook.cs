@@ -26,6 +26,7 @@ public static class WearBook
         [
             .. kinds
                 .Where(kind => kind.Applies.To(capabilities))
+                .Select(kind => kind.On(bike))
                 .Select(kind => WearReckoning.SeriesOf(kind, bike, limits, WearLives.Of(kind, ledger, axis), axis)),
         ];
     }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
@@ -99,6 +100,25 @@ public sealed record WearKind(
         get => field.IsDefault ? [] : field;
         init;
     } = [];
+
+    /// <summary>The places are there for each of these; null where they are there once.</summary>
+    public CountedBy? Each { get; init; }
+
+    /// <summary>The kind with the places that this bike has: a cylinder each, a disc each.</summary>
+    public WearKind On(Profile bike)
+    {
+        var count = Each is null ? 1 : Counted.Of(Each, bike);
+        string Named(string place, int of) =>
+            Each == CountedBy.FrontDisc ? $"{(of == 1 ? "left" : "right")}, {place}"
+            : Places.Length == 1 ? $"cylinder {of}"
+            : $"cylinder {of}, {place}";
+        return count < 2
+            ? this
+            : this with
+            {
+                Places = [.. Enumerable.Range(1, count).SelectMany(of => Places.Select(place => Named(place, of)))],
+            };
+    }
 
     /// <summary>Measured as a length over 20 pitches, shown as growth in percent.</summary>
     public bool ChainGrowth { get; init; }

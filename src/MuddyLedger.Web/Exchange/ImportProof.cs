@@ -26,7 +26,8 @@ public static class ImportProof
             "/api/bikes/{0}/figures",
             "/api/bikes/{0}/fuel-asked",
             "/api/bikes/{0}/parts",
-            "/api/bikes/{0}/wear",
+            Wear,
+            "/api/bikes/{0}/valves",
             "/api/bikes/{0}/trips",
             "/api/bikes/{0}/servicing/items",
             "/api/sums/bikes/{0}",
@@ -35,6 +36,8 @@ public static class ImportProof
         OfRun = ["/api/runs/{0}"],
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
         OfItem = ["/api/shelf/items/{0}/moves"];
+
+    private const string Wear = "/api/bikes/{0}/wear";
 
     /// <summary>Bikes that are proven before memory is given back.</summary>
     private const int Few = 2;
@@ -99,8 +102,16 @@ public static class ImportProof
             }
 
             foreach (var path in paths)
-                if ((await GetAsync(string.Format(CultureInfo.InvariantCulture, path, id), where)).Wrong is { } wrong)
+            {
+                var page = string.Format(CultureInfo.InvariantCulture, path, id);
+                var (answer, wrong) = await GetAsync(page, where);
+                // Each series that was ever measured has a page of its own.
+                var measured = path == Wear ? answer?["series"]?.AsArray().Where(series => series!["latest"] is not null) : null;
+                foreach (var series in measured ?? [])
+                    wrong ??= (await GetAsync($"{page}/{(string?)series!["id"]}", where)).Wrong;
+                if (wrong is not null)
                     return wrong;
+            }
         }
 
         return null;

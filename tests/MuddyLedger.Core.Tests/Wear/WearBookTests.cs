@@ -274,6 +274,17 @@ public class WearBookTests
         SeriesOf(book, "compression").Standing.End!.At.ShouldBe(960);
     }
 
+    [Fact]
+    public void A_twin_is_measured_cylinder_by_cylinder_and_two_discs_have_four_pads()
+    {
+        var twin = Given.Drumlin with { Cylinders = 2, FrontDiscs = 2 };
+        SeriesOf(Ridden(), "compression", twin).Kind.Places.ShouldBe(["cylinder 1", "cylinder 2"]);
+        SeriesOf(Ridden(), "front-pads", twin)
+            .Kind.Places.ShouldBe(["left, inner pad", "left, outer pad", "right, inner pad", "right, outer pad"]);
+        SeriesOf(Ridden(), "front-pads", twin with { FrontDiscs = 1 }).Kind.Places.Length.ShouldBe(2);
+        SeriesOf(Ridden(), "plug-gap", twin with { Cylinders = 1 }).Kind.Places.ShouldBe(["the plug"]);
+    }
+
     /// <summary>Every kind of bike that ships, with readings of every series that it has: nothing throws, nothing is past all sense.</summary>
     [Fact]
     public void Every_set_answers_whatever_is_measured_on_it()

@@ -285,6 +285,12 @@ public class ImportTests
             "/api/practice",
             "/api/practice/look",
             "/api/practice/end",
+            // Answered for what is typed, from what the others have proven; and each series behind the wear of its bike.
+            "/api/bikes/{bike}/lasts",
+            "/api/bikes/{bike}/wear/{series}/judge",
+            "/api/bikes/{bike}/wear/{series}",
+            "/api/gauges",
+            "/api/gauges/{gauge}/readings",
         ];
         var proven = ImportProof
             .OfShed.Concat(ImportProof.OfBike.Select(path => path.Replace("{0}", "{bike}", StringComparison.Ordinal)))

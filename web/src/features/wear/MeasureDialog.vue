@@ -127,7 +127,7 @@ function keep() {
             v-for="(place, at) in asked.places"
             :key="place"
             v-model="sheet.form.values[at]"
-            :label="place === 'each cylinder' ? 'Worst cylinder' : place.charAt(0).toUpperCase() + place.slice(1)"
+            :label="place.charAt(0).toUpperCase() + place.slice(1)"
             :suffix="asked.unit ?? ''"
             :autofocus="at === 0"
             :error-messages="sheet.refusal?.of(`values.${at}`)"
