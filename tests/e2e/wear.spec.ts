@@ -52,12 +52,15 @@ test('a look joins, metal on metal shuts the gate, and a gauge sends what it sho
   await expect(row(page, 'Fork seals')).toContainText('an oily film')
 
   await row(page, 'Rear brake pads').getByRole('button', { name: 'Measure' }).click()
-  await dialog.locator('.gauge .v-field').click()
+  await dialog.locator('.gauge .v-select .v-field').click()
   await page.getByRole('option', { name: 'A pad near its end' }).click()
   await expect(dialog.getByText('A stand-in')).toBeVisible()
+  // It can be held to anything by hand.
+  await dialog.getByLabel('Hold it to something else').fill('2.5')
+  await expect(dialog.locator('.gauge .figure')).toContainText(/2\.[3-7]\d/)
   await dialog.getByRole('button', { name: 'Take it' }).click()
   await expect(dialog.getByLabel('Inner pad')).toHaveValue(/^\d\.\d\d mm$/)
-  await dialog.locator('.gauge .v-field').click()
+  await dialog.locator('.gauge .v-select .v-field').click()
   await page.getByRole('option', { name: 'The link breaks' }).click()
   await expect(dialog.getByText('The link broke.')).toBeVisible()
   await dialog.getByLabel('Inner pad').fill('0')

@@ -21,7 +21,8 @@ public enum LimitForm
 
 /// <param name="Amount">A use limit as it counts for this bike.</param>
 /// <param name="Editable">The amount as it is put into a field to be changed.</param>
-/// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another.</param>
+/// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another; where wear ends, its
+/// value.</param>
 public sealed record LimitAnswer(
     LimitForm Form,
     Shown? Amount,
@@ -175,7 +176,12 @@ public sealed record TaskAnswer(
                 _ => LimitForm.Calendar,
             },
             left.Effective is { } effective ? Shown.Of(effective, bike) : null,
-            left.Limit is UseLimit use ? StatedOf(use, left.Effective!.Value, bike) : null,
+            left.Limit switch
+            {
+                UseLimit use => StatedOf(use, left.Effective!.Value, bike),
+                WearLimit worn => new Shown(Math.Round(worn.At, 2), worn.Shows, 2),
+                _ => null,
+            },
             (left.Limit as CalendarLimit)?.Months,
             Round(left.Share),
             left.UseLeft is { } rest ? Shown.Of(rest, bike) : null,

@@ -45,6 +45,14 @@ describe('what is left, in words', () => {
     expect(whenWords(task({}), today)).toMatch(/^likely .*10.*, .*24.* to .*9/)
   })
   it('says how far over it is', () => expect(leftWords(task({ limits: [limit({ left: miles(-140) })] }))).toBe('140 mi over'))
+  it('says where a measurement ends it, and nothing of months that it has not', () => {
+    const worn = limit({ form: 'wear', amount: null, stated: { value: 1, unit: 'mm', decimals: 2 }, editable: null })
+    expect(limitWords(task({ limits: [worn] }))).toBe('by measure, at 1 mm')
+    const looked = limit({ form: 'wear', amount: null, stated: { value: 0.75, unit: 'grade', decimals: 2 }, editable: null })
+    expect(limitWords(task({ limits: [limit({}), looked] }))).toMatch(/mi or by its look$/)
+  })
+  it('gives no day that lies decades ahead', () =>
+    expect(whenWords(task({ lateDue: '2086-03-31' }), today)).toMatch(/^likely .*10.*, .*24.* at the earliest$/))
   it('says unknown where it is', () => {
     expect(leftWords(task({ state: 'unknown', limits: [] }))).toBe('unknown')
     expect(whenWords(task({ state: 'unknown' }), today)).toBe('no history in this book')

@@ -73,6 +73,7 @@ export const bandWords = (task: Pick<TaskAnswer, 'earlyDue' | 'lateDue'>, today:
 const every = (limit: LimitAnswer) => {
   if (limit.form === 'paper') return 'as local rules say'
   if (limit.form === 'worn') return `at ${limit.sign}`
+  if (limit.form === 'wear') return limit.stated?.unit === 'grade' ? 'by its look' : `by measure, at ${quantity(limit.stated!)}`
   if (!limit.amount) return `${limit.months} months`
   return quantity(limit.amount) + (limit.stated ? ` (${quantity(limit.stated)})` : '')
 }

@@ -125,7 +125,7 @@ const parts = computed(() =>
                 <span v-for="(life, at) in one.lives" :key="at">
                   {{ life.length ? quantity(life.length) : days(life.days ?? 0)
                   }}<template v-if="life.costPer">, {{ money(life.costPer, data.currency) }} for {{ life.costPerUnit }}</template>
-                  <i v-if="life.blamedOn" class="soft"> {{ life.blamedOn }}</i>
+                  <i v-if="life.blamedOn" class="soft blame">{{ life.blamedOn }}</i>
                 </span>
               </li>
             </ul>
@@ -241,6 +241,9 @@ ul {
 }
 .lasted li:first-child {
   border-top: 0;
+}
+.blame {
+  display: block;
 }
 .none,
 .how {
