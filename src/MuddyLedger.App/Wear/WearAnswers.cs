@@ -136,7 +136,7 @@ public sealed record WearPlotAnswer(
 /// <summary>One part's life.</summary>
 /// <param name="Length">How far it went; null where an end is not known, or it goes by the calendar.</param>
 /// <param name="Days">How long; null where an end is not known.</param>
-/// <param name="CostPer">What it cost in a thousand of the meter's unit, or an hour; null where the price or the length is not known.</param>
+/// <param name="CostPer">What it cost in a thousand of the meter's unit, or an hour; null where its price or length is not known.</param>
 public sealed record WearLifeAnswer(
     LocalDate? Fitted,
     LocalDate? Ended,
@@ -167,7 +167,6 @@ public sealed record SpreadAnswer(Shown Spread, string Means, string Do);
 /// <summary>From Core's series to what a screen shows.</summary>
 public static class WearAnswers
 {
-    private const int BandSteps = 24;
     private const int NextOnes = 3;
 
     public static WearAnswer Of(BikePicture picture, string currency) =>
@@ -226,16 +225,10 @@ public static class WearAnswers
             picture.Profile.Nickname,
             picture.Today,
             LineOf(series, picture),
-            PlotOf(series, picture.Profile),
+            WearPlots.Of(series, picture.Profile),
             [.. series.Lives.Select(life => LifeOf(life, series, picture))],
             SpreadOf(series)
         );
-
-    /// <summary>The meter's unit on the axis: kilometres or hours are what Core reckons in.</summary>
-    public static double InUnit(double x, MeterKind? meter, Profile bike) =>
-        meter is { } kind
-            ? (double)MeterAmount.Of(kind, (decimal)(x * (kind == MeterKind.Odometer ? 1000 : 1))).In(bike.UnitOf(kind)).Value
-            : x;
 
     private static MeterAmount? AmountOf(double x, MeterKind? meter) =>
         meter is { } kind ? MeterAmount.Of(kind, (decimal)Math.Round(x * (kind == MeterKind.Odometer ? 1000 : 1), 3)) : null;
@@ -302,7 +295,7 @@ public static class WearAnswers
         new(
             point.Entry.Id.Value,
             point.Entry.Date,
-            point.X is { } x ? (double?)InUnit(x, series.Meter, bike) : null,
+            point.X is { } x ? (double?)WearPlots.InUnit(x, series.Meter, bike) : null,
             point.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
             point.Meter?.Estimated ?? false,
             point.Value is { } value ? ShownOf(value, series.Kind) : null,
@@ -338,8 +331,8 @@ public static class WearAnswers
             length is { } done ? Shown.Of(done, bike) : null,
             (life.Fitted, life.Ended) is ({ } from, { } to) ? Period.DaysBetween(from.Date, to.Date) : null,
             [.. life.Points.Select(point => PointOf(point, series, bike))],
-            life.StartX is { } start ? (double?)InUnit(start, series.Meter, bike) : null,
-            life.EndX is { } end ? (double?)InUnit(end, series.Meter, bike) : null,
+            life.StartX is { } start ? (double?)WearPlots.InUnit(start, series.Meter, bike) : null,
+            life.EndX is { } end ? (double?)WearPlots.InUnit(end, series.Meter, bike) : null,
             life.BlamedOn,
             life.Price?.ToString(),
             per?.ToString(),
@@ -348,58 +341,4 @@ public static class WearAnswers
                 : "h"
         );
     }
-
-    private static WearPlotAnswer PlotOf(WearSeries series, Profile bike)
-    {
-        var (standing, life) = (series.Standing, series.Current);
-        double Unit(double x) => InUnit(x, series.Meter, bike);
-        double? MaybeUnit(double? x) => x is { } known ? (double?)Unit(known) : null;
-        var placed = life.Points.Where(point => point.X is not null).Select(point => point.X!.Value).ToList();
-        var first = life.StartX ?? (placed.Count > 0 ? placed.Min() : (double?)null);
-        var last = placed.Count > 0 ? placed.Max() : first;
-        var ahead =
-            standing.Late
-            ?? (standing.Likely is { } likely && first is { } began ? (double?)(likely + (likely - began) * 0.5) : null)
-            ?? last;
-        var (line, sure, planning) = (new List<PlotPoint>(), new List<BandAnswer>(), new List<BandAnswer>());
-        if (standing.Line is { } fit && first is { } from && ahead is { } to)
-        {
-            // As far as the limit, and where it never gets there, as far as was seen.
-            var end =
-                standing.End is { } limit && fit.Crosses((double)limit.At) is { } crosses && crosses > from
-                    ? Math.Min(crosses, to)
-                    : last!.Value;
-            line = [new(Unit(from), fit.At(from)), new(Unit(end), fit.At(end))];
-            if (fit.Degrees > 0)
-                sure = [.. Steps(from, to).Select(x => new BandAnswer(Unit(x), fit.Bounds(x).Low, fit.Bounds(x).High))];
-        }
-
-        if (standing.Band is { } band && last is { } seen && ahead is { } until && until > seen)
-        {
-            // The band is reckoned from where the part was fitted.
-            var origin = seen - band.From;
-            planning =
-            [
-                .. Steps(seen, until).Select(x => new BandAnswer(Unit(x), band.Level(x - origin, 0.1), band.Level(x - origin, 0.9))),
-            ];
-        }
-
-        return new(
-            series.Meter is { } meter ? bike.UnitOf(meter).Symbol : null,
-            line,
-            sure,
-            planning,
-            MaybeUnit(standing.XToday),
-            (double?)standing.End?.At,
-            (double?)standing.New,
-            MaybeUnit(standing.Early),
-            MaybeUnit(standing.Likely),
-            MaybeUnit(standing.Late),
-            MaybeUnit(standing.Fieller?.Early),
-            MaybeUnit(standing.Fieller?.Late)
-        );
-    }
-
-    private static IEnumerable<double> Steps(double from, double to) =>
-        Enumerable.Range(0, BandSteps + 1).Select(step => from + (to - from) * step / BandSteps);
 }

@@ -117,8 +117,10 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
             (rows, pen) =>
             {
                 rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, date, pen.At, pen.Device, line!));
-                if (DangerOf(found, line!, picture) is { } danger)
-                    rows.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, danger));
+                var safety = found.Kind.Tasks.Any(id => picture.Tasks.Any(task => task.Task.Id == id && task.Task.Safety));
+                var follows = WearDanger.Follows(found, line!, date, picture.Profile, content.Limits, picture.Ledger, safety);
+                if (follows is not null)
+                    rows.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, follows));
                 return Task.FromResult<Problem?>(null);
             },
             async () =>
@@ -182,38 +184,4 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
         : kind.Figure == BikeFigure.CompressionPressure && height > 0
             ? Math.Round(value * (decimal)StandardAtmosphere.SeaLevelShare((double)height), 0)
         : value;
-
-    /// <summary>What would hurt is a finding that shuts the gate, whoever measured it and wherever.</summary>
-    private FindingOpened? DangerOf(WearSeries series, EntryBody line, BikePicture picture)
-    {
-        var verdict = line switch
-        {
-            MeasurementTaken taken => WearVerdict.Of(
-                series,
-                picture.Profile,
-                content.Limits,
-                series.Kind.Decisive(taken.Values.Select(series.Kind.Shown))
-            ),
-            WearLooked { Grade: Grade.Failed } looked => new ReadingVerdict(
-                looked.Grade,
-                "failed",
-                series.Kind.Looks.GetValueOrDefault(looked.Grade, ""),
-                "",
-                null,
-                null
-            ),
-            _ => null,
-        };
-        var safety = series.Kind.Tasks.Any(id => picture.Tasks.Any(task => task.Task.Id == id && task.Task.Safety));
-        var open = picture.Ledger.Each<FindingOpened>().Any(pair => pair.Body.Title == series.Kind.Title + ", at its end");
-        if (verdict is not { Grade: Grade.Failed } || !(safety || verdict.Stops is not null) || open)
-            return null;
-        return new(
-            series.Kind.Title + ", at its end",
-            FindingSeverity.Stop,
-            $"{verdict.Means} {verdict.Do}".Trim(),
-            null,
-            verdict.Stops ?? Gate.Ridden
-        );
-    }
 }

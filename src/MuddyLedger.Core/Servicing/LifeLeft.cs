@@ -150,8 +150,16 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
             return this with { Because = because };
         var limit = new WearLimit(series.Kind.Id, series.Kind.Title, end.At, series.Kind.Shows, end.Provenance);
         var worn = OfWear(limit, series, standing, share, today);
+        // What a reading is says nothing of where it goes: without a crossing it is coming up at the most, and never in hand.
         if (State == LifeState.WhenWorn)
-            return new(StateOf([worn], worn, today), worn, [worn], because);
+            return new(
+                worn.Due is not null || share <= DueShare ? StateOf([worn], worn, today)
+                    : share <= LateShare ? LifeState.ComingUp
+                    : LifeState.WhenWorn,
+                worn,
+                [worn],
+                because
+            );
         var limits = Limits.Add(worn);
         if (State == LifeState.Unknown && Governing is null)
             return share <= DueShare ? new(StateOf([worn], worn, today), worn, limits, because) : new(State, null, limits, because);

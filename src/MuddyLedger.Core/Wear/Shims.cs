@@ -2,7 +2,9 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Wear;
 
-/// <summary>Lengths of valve work, in whole thousandths of a millimetre: shims are exact in 0.005 mm, and sums of them must be, too.</summary>
+/// <summary>
+/// Lengths of valve work, in whole thousandths of a millimetre: shims are exact in 0.005 mm, and sums of them must be, too.
+/// </summary>
 public static class Microns
 {
     public static int Of(decimal millimetres) => (int)Math.Round(millimetres * 1000, MidpointRounding.AwayFromZero);
@@ -94,9 +96,12 @@ public sealed record SwapPlan(
             var why =
                 valve.Shim is null ? "The shim that is in was not measured: its size decides what goes in."
                 : valve.Closed
-                    ? "No feeler goes in, so its clearance is nothing or less. Put in a shim that surely leaves a gap, measure again, and work it out from that."
+                    ? "No feeler goes in, so its clearance is nothing or less. Put in a shim that surely leaves a gap, measure again, "
+                        + "and work it out from that."
                 : !sizes.All.Any(size => valve.Range.Holds(valve.LeftWith(size)))
-                    ? $"No shim of {Microns.Millimetres(sizes.Least):0.00} to {Microns.Millimetres(sizes.Greatest):0.00} mm by {Microns.Millimetres(sizes.Step):0.000} mm brings it inside: the seat or the valve has come to its end, or a measurement is wrong."
+                    ? $"No shim of {Microns.Millimetres(sizes.Least):0.00} to {Microns.Millimetres(sizes.Greatest):0.00} mm "
+                        + $"by {Microns.Millimetres(sizes.Step):0.000} mm brings it inside: the seat or the valve has come to its end, "
+                        + "or a measurement is wrong."
                 : null;
             if (why is null)
                 setting.Add(valve);
@@ -161,7 +166,9 @@ public sealed record SwapPlan(
         return off * off + (shim is null ? OfBuying : 0);
     }
 
-    /// <summary>The size that leaves it nearest to the middle; of two alike the thinner, which leaves more room for the seat to sink.</summary>
+    /// <summary>
+    /// The size that leaves it nearest to the middle; of two alike the thinner, which leaves more room for the seat to sink.
+    /// </summary>
     private static int BestBought(ValveToSet valve, ShimSizes sizes) =>
         sizes.All.MinBy(size => Math.Abs(2L * valve.LeftWith(size) - valve.Range.TwiceMiddle));
 }

@@ -140,7 +140,9 @@ public static class ChainGrowth
     /// memory).</summary>
     private static readonly decimal[] Pitches = [12.7m, 15.875m];
 
-    /// <summary>The pitch that a run of so many pitches is nearest to: the two families lie a quarter apart, no chain grows so far.</summary>
+    /// <summary>
+    /// The pitch that a run of so many pitches is nearest to: the two families lie a quarter apart, no chain grows so far.
+    /// </summary>
     public static decimal PitchOf(decimal length, int pitches) => Pitches.MinBy(pitch => Math.Abs(length / pitches / pitch - 1));
 
     /// <summary>(length / (pitches x pitch) - 1) x 100; negative where it measures shorter than new.</summary>

@@ -35,7 +35,9 @@ internal static class WearReckoning
 
     private static decimal? FirstOf(WearLife life) => life.Points.Select(point => point.Value).FirstOrDefault(value => value is not null);
 
-    /// <summary>The value when new: what the maker or the kind says; else the first reading, where it was taken as the part went on.</summary>
+    /// <summary>
+    /// The value when new: what the maker or the kind says; else the first reading, where it was taken as the part went on.
+    /// </summary>
     private static decimal? NewOf(WearKind kind, Profile bike, WearLife life)
     {
         if (

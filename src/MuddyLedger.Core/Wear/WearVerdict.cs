@@ -3,7 +3,9 @@ using MuddyLedger.Core.Limits;
 
 namespace MuddyLedger.Core.Wear;
 
-/// <summary>What a reading of a series is worth: by the table of limits where it judges the figure, else by the end of the series.</summary>
+/// <summary>
+/// What a reading of a series is worth: by the table of limits where it judges the figure, else by the end of the series.
+/// </summary>
 public static class WearVerdict
 {
     /// <param name="value">In what the series shows.</param>

@@ -1,3 +1,4 @@
+using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Ledger;
@@ -117,6 +118,33 @@ public class WearHandlersTests
     }
 
     [Fact]
+    public async Task What_was_measured_of_an_earlier_part_shuts_nothing_and_a_sound_reading_opens_the_gate_again()
+    {
+        var (shed, bike) = await DemoAsync();
+        async Task<BikePicture> AfterAsync(string request, MeasureRequest body)
+        {
+            (await shed.Wear.MeasureAsync(bike, "rear-pads", body, OwnShed.By(request: request))).Done();
+            return (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
+        }
+
+        // Two years ago, before two exchanges; and last month, before the latest reading.
+        foreach (var day in new[] { "2024-05-01", "2026-03-10" })
+            OpenFindings
+                .Of((await AfterAsync(day, Measured("0") with { Date = day })).Ledger)
+                .ShouldNotContain(pair => pair.Body.Title.Contains("Rear brake pads", StringComparison.Ordinal), day);
+        OpenFindings
+            .Of((await AfterAsync("worn", Measured("0"))).Ledger)
+            .ShouldContain(pair => pair.Body.Title == "Rear brake pads, at its end");
+        OpenFindings
+            .Of((await AfterAsync("new ones", Measured("4.1", "4.2"))).Ledger)
+            .ShouldNotContain(pair => pair.Body.Title == "Rear brake pads, at its end");
+        // And again, when those are worn in their turn.
+        OpenFindings
+            .Of((await AfterAsync("worn again", Measured("0"))).Ledger)
+            .ShouldContain(pair => pair.Body.Title == "Rear brake pads, at its end");
+    }
+
+    [Fact]
     public async Task A_valve_check_in_thou_is_kept_in_microns_and_settles_the_task_when_all_are_right()
     {
         var (shed, bike) = await DemoAsync("Scree");
@@ -187,4 +215,9 @@ public class WearHandlersTests
             .NotDone(ProblemKind.Refused)
             .Fields!.ShouldContainKey(field);
     }
+}
+
+file static class OpenFindings
+{
+    public static IEnumerable<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger) => Core.Ledger.Findings.Open(ledger);
 }

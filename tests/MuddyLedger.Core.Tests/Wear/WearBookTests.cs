@@ -206,7 +206,9 @@ public class WearBookTests
         var book = Ridden();
         book.Done(Today.PlusDays(-7 * 90), "front-pads.replace");
         TaskOf(book, "front-pads.replace").Life.State.ShouldBe(LifeState.WhenWorn);
+        // One reading that has far to go is no forecast; one that is all but there is coming up.
         Pads(book, 90, 4.5m);
+        TaskOf(book, "front-pads.replace").Life.State.ShouldBe(LifeState.WhenWorn);
         Pads(book, 50, 3.3m);
         Pads(book, 10, 2.1m);
         var life = TaskOf(book, "front-pads.replace").Life;

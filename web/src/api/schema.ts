@@ -12327,7 +12327,7 @@ export interface components {
             endX: null | number;
             blamedOn: null | string;
             price: null | string;
-            /** @description What it cost in a thousand of the meter's unit, or an hour; null where the price or the length is not known. */
+            /** @description What it cost in a thousand of the meter's unit, or an hour; null where its price or length is not known. */
             costPer: null | string;
             costPerUnit: null | string;
         };

@@ -193,7 +193,9 @@ const print = () => window.print()
         <p class="sum">
           <span
             ><b>{{ quantity(lasts.amount) }}</b
-            >, {{ date(lasts.from, data.today) }} to {{ date(lasts.until, data.today) }}.</span
+            >, {{ date(lasts.from, data.today)
+            }}<template v-if="lasts.until !== lasts.from"> to {{ date(lasts.until, data.today) }}</template
+            >.</span
           >
           <template v-if="lasts.factor !== 1">It counts as {{ number(lasts.factor, 2) }} times the usual riding.</template>
           <template v-if="lasts.before.length">

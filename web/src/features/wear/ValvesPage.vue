@@ -3,10 +3,12 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Refusal, type ShimPlan, type ValveAnswer } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
-import { date, magnitude, number, quantity } from '@/design/format'
+import { number } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
+import ValvePast from './ValvePast.vue'
+import { clearanceWords, valveWords } from './valveWords'
 
 /** A valve check: the grid as found, the shims that make it right with the fewest bought, and each valve over time. */
 const props = defineProps<{ bike: string }>()
@@ -96,8 +98,7 @@ const wrong = (valve: ValveAnswer, field: string) => {
   const at = (data.value?.valves ?? []).indexOf(valve)
   return sheet.refusal?.of(`valves.${at}.${field}`) ?? planWrong.value?.of(`valves.${at}.${field}`)
 }
-const both = (one: { millimetres: number; thou: number }) =>
-  sheet.form.unit === 'thou' ? `${number(one.thou, 1)} thou` : `${number(one.millimetres, 3, 2)} mm`
+const both = (one: { millimetres: number; thou: number }) => clearanceWords(one, sheet.form.unit)
 const verdictWords: Record<string, string> = {
   right: 'right',
   tight: 'tight',
@@ -105,23 +106,6 @@ const verdictWords: Record<string, string> = {
   closed: 'no gap at all',
   'no-range': 'no limits entered',
   'not-measured': '',
-}
-const trustWords = (valve: ValveAnswer) => {
-  const today = data.value!.today
-  switch (valve.trust) {
-    case 'nothing':
-      return 'never measured'
-    case 'one-check':
-      return 'one check'
-    case 'steady':
-      return 'steady'
-    case 'outside':
-      return 'outside at the last check'
-    case 'opening':
-      return valve.likelyDue ? `opens up, likely wide ${date(valve.likelyDue, today)}` : 'opens up; no date'
-    default:
-      return valve.likelyDue ? `closes up, likely tight ${date(valve.likelyDue, today)}` : 'closes up; no date'
-  }
 }
 function takePlan() {
   for (const line of plan.value?.lines ?? [])
@@ -298,7 +282,7 @@ function keep() {
                     set it to the middle, and measure again with the locknut tight</template
                   >
                 </template>
-                <span v-else class="soft">{{ trustWords(valve) }}</span>
+                <span v-else class="soft">{{ valveWords(valve, data.today) }}</span>
                 <span
                   v-for="field in ['clearance', 'shim', 'fitted', 'left']"
                   :key="field"
@@ -333,53 +317,7 @@ function keep() {
         </div>
         <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
       </form>
-      <section v-if="data.valves.some((valve) => valve.points.length)" class="cabinet past" aria-labelledby="past">
-        <header>
-          <h2 id="past">Each valve over time</h2>
-          <span class="label">as found, and what it was left at</span>
-        </header>
-        <div class="scroll">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Valve</th>
-                <th scope="col">Checks</th>
-                <th scope="col">Where it goes</th>
-                <th v-if="data.shims" scope="col">Shim</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="valve in data.valves" :key="key(valve)">
-                <th scope="row">{{ valve.name }}</th>
-                <td>
-                  <span v-for="point in valve.points" :key="point.entry" class="check">
-                    <span class="soft">{{ point.meter ? quantity(point.meter) : date(point.date, data.today) }}</span>
-                    <span class="figure"
-                      >{{ both(point.clearance)
-                      }}<template v-if="point.leftAt.millimetres !== point.clearance.millimetres"
-                        >, set to {{ both(point.leftAt) }}</template
-                      ></span
-                    >
-                  </span>
-                </td>
-                <td>
-                  {{ trustWords(valve)
-                  }}<template v-if="valve.left && valve.trust !== 'outside'"
-                    >, {{ magnitude(valve.left) }} {{ valve.left.value < 0 ? 'past it' : 'left' }}</template
-                  >
-                </td>
-                <td v-if="data.shims">
-                  <template v-if="valve.shimNow"
-                    ><span class="figure">{{ number(valve.shimNow, 3, 2) }}</span
-                    ><template v-if="valve.shimsLeft != null">, {{ number(valve.shimsLeft, 2, 2) }} mm thinner to be had</template
-                    ><template v-if="valve.shimsEnd">; its range ends at about {{ quantity(valve.shimsEnd) }}</template></template
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-      </section>
+      <ValvePast v-if="data.valves.some((valve) => valve.points.length)" :data="data" :unit="sheet.form.unit" />
     </template>
   </main>
 </template>
@@ -497,55 +435,10 @@ h1 {
   gap: 1rem;
   align-items: center;
 }
-.past {
-  margin-top: 1.3rem;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 0.5rem 1.1rem;
-  border-top: 1px solid var(--rule);
-  text-align: left;
-  vertical-align: top;
-}
-thead th {
-  font: 600 0.9375rem/1.2 var(--head);
-  color: var(--soft);
-}
-.check {
-  display: block;
-}
-.check .soft {
-  display: inline-block;
-  min-width: 7.5em;
-}
 .grave {
   color: var(--oxide);
 }
 @media (max-width: 820px) {
-  .past thead {
-    display: none;
-  }
-  .past tr,
-  .past th,
-  .past td {
-    display: block;
-  }
-  .past tr {
-    padding: 0.5rem 1.1rem;
-    border-top: 1px solid var(--rule);
-  }
-  .past th,
-  .past td {
-    padding: 0.1rem 0;
-    border: 0;
-  }
   .head {
     display: none;
   }

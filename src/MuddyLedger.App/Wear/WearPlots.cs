@@ -1,0 +1,71 @@
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Wear;
+
+namespace MuddyLedger.App.Wear;
+
+/// <summary>What a plot of a series draws.</summary>
+public static class WearPlots
+{
+    private const int BandSteps = 24;
+
+    /// <summary>The meter's unit on the axis: kilometres or hours are what Core reckons in.</summary>
+    public static double InUnit(double x, MeterKind? meter, Profile bike) =>
+        meter is { } kind
+            ? (double)MeterAmount.Of(kind, (decimal)(x * (kind == MeterKind.Odometer ? 1000 : 1))).In(bike.UnitOf(kind)).Value
+            : x;
+
+    public static WearPlotAnswer Of(WearSeries series, Profile bike)
+    {
+        var (standing, life) = (series.Standing, series.Current);
+        double Unit(double x) => InUnit(x, series.Meter, bike);
+        double? MaybeUnit(double? x) => x is { } known ? (double?)Unit(known) : null;
+        var placed = life.Points.Where(point => point.X is not null).Select(point => point.X!.Value).ToList();
+        var first = life.StartX ?? (placed.Count > 0 ? placed.Min() : (double?)null);
+        var last = placed.Count > 0 ? placed.Max() : first;
+        var ahead =
+            standing.Late
+            ?? (standing.Likely is { } likely && first is { } began ? (double?)(likely + (likely - began) * 0.5) : null)
+            ?? last;
+        var (line, sure, planning) = (new List<PlotPoint>(), new List<BandAnswer>(), new List<BandAnswer>());
+        if (standing.Line is { } fit && first is { } from && ahead is { } to)
+        {
+            // As far as the limit, and where it never gets there, as far as was seen.
+            var end =
+                standing.End is { } limit && fit.Crosses((double)limit.At) is { } crosses && crosses > from
+                    ? Math.Min(crosses, to)
+                    : last!.Value;
+            line = [new(Unit(from), fit.At(from)), new(Unit(end), fit.At(end))];
+            if (fit.Degrees > 0)
+                sure = [.. Steps(from, to).Select(x => new BandAnswer(Unit(x), fit.Bounds(x).Low, fit.Bounds(x).High))];
+        }
+
+        if (standing.Band is { } band && last is { } seen && ahead is { } until && until > seen)
+        {
+            // The band is reckoned from where the part was fitted.
+            var origin = seen - band.From;
+            planning =
+            [
+                .. Steps(seen, until).Select(x => new BandAnswer(Unit(x), band.Level(x - origin, 0.1), band.Level(x - origin, 0.9))),
+            ];
+        }
+
+        return new(
+            series.Meter is { } meter ? bike.UnitOf(meter).Symbol : null,
+            line,
+            sure,
+            planning,
+            MaybeUnit(standing.XToday),
+            (double?)standing.End?.At,
+            (double?)standing.New,
+            MaybeUnit(standing.Early),
+            MaybeUnit(standing.Likely),
+            MaybeUnit(standing.Late),
+            MaybeUnit(standing.Fieller?.Early),
+            MaybeUnit(standing.Fieller?.Late)
+        );
+    }
+
+    private static IEnumerable<double> Steps(double from, double to) =>
+        Enumerable.Range(0, BandSteps + 1).Select(step => from + (to - from) * step / BandSteps);
+}
