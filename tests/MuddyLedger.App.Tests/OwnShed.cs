@@ -53,7 +53,7 @@ internal sealed class OwnShed
         Items = new(Pictures, Writing);
         BikeSums = new(Pictures);
         Wear = new(Pictures, Content, Writing);
-        Valves = new(Pictures, Writing);
+        Valves = new(Pictures, Store, Writing);
         Trips = new(Pictures, Writing);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }

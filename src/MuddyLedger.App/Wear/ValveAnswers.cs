@@ -60,6 +60,7 @@ public sealed record ClearanceAnswer(BothUnits Low, BothUnits High, ShownProvena
 
 /// <param name="Shims">Shims under buckets; else screws and locknuts.</param>
 /// <param name="AxisUnit">Of the meter that the histories lie on.</param>
+/// <param name="Shelf">Shims that lie on the shelf, by their names there.</param>
 public sealed record ValvesAnswer(
     string Nickname,
     LocalDate Today,
@@ -68,7 +69,8 @@ public sealed record ValvesAnswer(
     ClearanceAnswer? Exhaust,
     string? AxisUnit,
     IReadOnlyList<ValveAnswer> Valves,
-    string? Job
+    string? Job,
+    IReadOnlyList<ShelfShim> Shelf
 );
 
 public enum ValveVerdict

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Wear;
@@ -8,14 +9,17 @@ using MuddyLedger.Core.Wear;
 namespace MuddyLedger.App.Wear;
 
 /// <summary>Valve checks: the grid, the shims, the history of each valve.</summary>
-public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
+public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writing writing)
 {
     public async Task<Outcome<ValvesAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is not { } picture ? Problem.NotFound("bike")
-        : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? AnswerOf(picture)
+        : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? await AnswerAsync(picture, caller)
         : Problem.NotFound("valve check");
 
-    private static ValvesAnswer AnswerOf(BikePicture picture)
+    private async Task<ValvesAnswer> AnswerAsync(BikePicture picture, Caller caller) =>
+        AnswerOf(picture, ShelfShims.Of(await shelf.StockAsync(caller.Cancel), picture.Bike.Id.Value));
+
+    private static ValvesAnswer AnswerOf(BikePicture picture, ImmutableArray<ShelfShim> shelf)
     {
         var bike = picture.Profile;
         var axis = new WearAxes(bike, picture.Meters, picture.Today);
@@ -27,7 +31,8 @@ public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
             RangeOf(bike, ValveSide.Exhaust),
             axis.Kind is { } kind ? bike.UnitOf(kind).Symbol : null,
             [.. picture.Valves.Select(valve => AnswerOf(valve, bike, axis))],
-            picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job
+            picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job,
+            shelf
         );
     }
 
@@ -190,7 +195,7 @@ public sealed class ValveHandlers(ShedPictures pictures, Writing writing)
                     rows.AddEntry(Line(Guid.CreateVersion7(), new TaskDone("valves.measure", Evidence.DoneHere)));
                 return Task.FromResult<Problem?>(null);
             },
-            async () => AnswerOf((await pictures.OneAsync(bike, caller.Cancel))!)
+            async () => await AnswerAsync((await pictures.OneAsync(bike, caller.Cancel))!, caller)
         );
     }
 

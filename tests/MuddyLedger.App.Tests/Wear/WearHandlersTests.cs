@@ -170,6 +170,29 @@ public class WearHandlersTests
         (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(done);
     }
 
+    // Kept under whatever name: what is a shim, and of which size, is told by it.
+    [Fact]
+    public async Task Shims_that_lie_on_the_shelf_stand_in_the_grid()
+    {
+        var (shed, bike) = await DemoAsync("Scree");
+        foreach (
+            var (name, count) in new[] { ("Valve shim 2.80", 2), ("shims 285", 1), ("Shim kit", 1), ("Shim 7.48 x 2,75", 1), ("2.90", 1) }
+        )
+        {
+            var add = new Shelf.KeepItemRequest(OwnShed.NewId(), new(name, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
+            (await shed.Shelf.AddAsync(add, OwnShed.By(request: name))).Done();
+            var item = (await shed.Shelf.GetAsync(OwnShed.By())).Done().Items.Single(one => one.Name == name);
+            var bought = new Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, $"{count}", 1, "2026-04-18", null, null);
+            (await shed.Shelf.MoveAsync(item.Id, bought, OwnShed.By(request: $"bought {name}"))).Done();
+        }
+
+        // A diameter of 7.48 mm is no thickness: what cannot be told apart is left to its owner.
+        (await shed.Valves.GetAsync(bike, OwnShed.By()))
+            .Done()
+            .Shelf.Select(one => (one.Size, one.Count))
+            .ShouldBe([(2.80m, 2), (2.85m, 1)]);
+    }
+
     [Theory]
     [InlineData("valves.0.clearance", "much", "2.85", "", "0.05")]
     [InlineData("valves.0.shim", "0.12", "28500", "", "0.05")]

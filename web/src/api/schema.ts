@@ -11416,6 +11416,16 @@ export interface components {
             volumeUnit: string;
             today: components["schemas"]["LocalDate"];
         };
+        /** @description Shims of one size that lie on the shelf. */
+        ShelfShim: {
+            /**
+             * Format: double
+             * @description Thickness in mm.
+             */
+            size: number;
+            /** Format: int32 */
+            count: number;
+        };
         /** @enum {unknown} */
         ShimFrom: "stays" | "other-valve" | "shelf" | "buy" | null;
         ShimPlanAnswer: {
@@ -12063,6 +12073,8 @@ export interface components {
             axisUnit: null | string;
             valves: components["schemas"]["ValveAnswer"][];
             job: null | string;
+            /** @description Shims that lie on the shelf, by their names there. */
+            shelf: components["schemas"]["ShelfShim"][];
         };
         ValvesLineAnswer: {
             /** Format: int32 */

@@ -30,7 +30,7 @@ const key = (valve: { cylinder: number; side: string; number: number }) => `${va
 const blank = () => ({
   unit: 'mm' as 'mm' | 'thou',
   step: '0.05',
-  shelf: '',
+  shelf: (data.value?.shelf ?? []).map((one) => `${number(one.size, 3, 2)}${one.count > 1 ? ` x${one.count}` : ''}`).join(' '),
   note: '',
   date: data.value?.today ?? '',
   rows: Object.fromEntries(

@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using MuddyLedger.Core.Shelf;
+
+namespace MuddyLedger.Core.Wear;
+
+/// <summary>Shims of one size that lie on the shelf.</summary>
+/// <param name="Size">Thickness in mm.</param>
+public sealed record ShelfShim(decimal Size, int Count);
+
+/// <summary>The shims on the shelf, told by the names that they are kept under: "Valve shim 2.80", "shims 285".</summary>
+public static partial class ShelfShims
+{
+    private const decimal Thinnest = 0.5m;
+    private const decimal Thickest = 5;
+
+    /// <param name="bike">What is kept for other bikes only is left alone: it may be of another diameter.</param>
+    public static ImmutableArray<ShelfShim> Of(IEnumerable<Stock> shelf, Guid bike) =>
+        [
+            .. shelf
+                .Where(stock => stock.Left >= 1 && stock.Item.Kind != StockKind.Fluid && stock.Item.FitsBike(bike))
+                .Select(stock => (Size: SizeIn(stock.Item.Name), Count: (int)stock.Left))
+                .Where(one => one.Size is not null)
+                .GroupBy(one => one.Size!.Value)
+                .OrderBy(same => same.Key)
+                .Select(same => new ShelfShim(same.Key, same.Sum(one => one.Count))),
+        ];
+
+    private static decimal? SizeIn(string name)
+    {
+        if (!name.Contains("shim", StringComparison.OrdinalIgnoreCase) || Size().Match(name) is not { Success: true } match)
+            return null;
+        var value = decimal.Parse(match.Value.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
+        // As it is stamped: 285 is 2.85 mm.
+        value = value >= 50 ? value / 100 : value;
+        return value is >= Thinnest and <= Thickest ? value : null;
+    }
+
+    [GeneratedRegex(@"(?<![\d.,])(\d[.,]\d{1,3}|\d{3})(?![\d.,]*\d)", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 1000)]
+    private static partial Regex Size();
+}
