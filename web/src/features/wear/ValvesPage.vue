@@ -459,7 +459,7 @@ h1 {
   }
   .end {
     grid-template-columns: minmax(0, 1fr);
-    gap: 0;
+    gap: 0.8rem;
   }
 }
 @media print {
