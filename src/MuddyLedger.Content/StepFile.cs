@@ -63,6 +63,7 @@ internal static class StepFile
             Empty = map.Words<ReservoirId>("empty"),
             Waste = map.OptionalText("waste"),
             Measure = measure,
+            Wear = map.OptionalText("wear"),
             Looks = ReadLooks(map, kind),
             IfStanding = map.Flag("if-standing"),
             Settles = map.Texts("settles"),
@@ -98,7 +99,13 @@ internal static class StepFile
             unit,
             map.Texts("places"),
             map.Has("within") ? (decimal)map.Number("within", 0, 1_000_000) : null
-        );
+        )
+        {
+            Each = map.OptionalWord<CountedBy>("each"),
+            Series = map.OptionalText("series"),
+        };
+        if (asked is { Figure: not null, Series: not null })
+            throw map.Wrong("series", "belongs to what has no figure: a figure has its own");
         if (asked.Places.Length == 1)
             throw map.Wrong("places", "one place needs no name");
         if (asked is { Within: not null, Places.IsEmpty: true })

@@ -30,42 +30,44 @@ internal static class WearFile
         var unit = map.OptionalText("unit");
         if (figure is null == unit is null)
             throw map.Wrong("a series has either a \"figure\" or a \"unit\"");
-        var growth = map.OptionalText("reckon") switch
-        {
-            null => false,
-            "chain-growth" => true,
-            _ => throw map.Wrong("reckon", "only \"chain-growth\" is known"),
-        };
+        var reckon = map.OptionalText("reckon");
+        if (reckon is not (null or "chain-growth" or "spread"))
+            throw map.Wrong("reckon", "only \"chain-growth\" and \"spread\" are known");
+        var growth = reckon == "chain-growth";
         var looked = unit == "grade";
         var measured =
             figure is { } known ? BikeFigures.UnitOf(known)
             : looked ? null
             : Unit.Find(unit!) ?? throw map.Wrong("unit", "is not known here");
-        var kind = new WearKind(
-            id,
-            map.Text("title"),
-            map.Word<BikePart>("part"),
-            figure,
-            [.. map.Texts("also").Prepend(figure is { } named ? Capabilities.Word(named) : id)],
-            map.Applies("applies"),
-            measured,
-            growth ? "%"
+        // What is told from the measurements of another series is kept under that one's name.
+        var own = reckon == "spread" ? map.Text("of") : id;
+        var kind = new WearKind
+        {
+            Id = id,
+            Title = map.Text("title"),
+            Part = map.Word<BikePart>("part"),
+            Figure = figure,
+            Names = [.. map.Texts("also").Prepend(figure is { } named ? Capabilities.Word(named) : own)],
+            Applies = map.Applies("applies"),
+            MeasuredIn = measured,
+            Shows =
+                growth ? "%"
                 : measured is null ? "grade"
                 : measured.Symbol,
-                // Half a millimetre of a rule over 20 pitches of 15.875 mm.
+            // Half a millimetre of a rule over 20 pitches of 15.875 mm.
+            Resolution =
                 growth ? 0.16m
                 : map.Has("resolution") ? Number(map, "resolution")
                 : Instruments.ResolutionOf(figure ?? throw map.Wrong("\"resolution\" is missing")),
-            map.Texts("places"),
-            map.Word<WorstPlace>("worst"),
-            map.Word<WearWay>("wears"),
-            map.OptionalWord<WearAxis>("axis") ?? WearAxis.Use,
-            !map.Has("trend") || map.Flag("trend"),
-            map.Texts("tasks"),
-            map.Text("how"),
-            ReadLooks(map)
-        )
-        {
+            Places = map.Texts("places"),
+            Worst = map.Word<WorstPlace>("worst"),
+            Way = map.Word<WearWay>("wears"),
+            Axis = map.OptionalWord<WearAxis>("axis") ?? WearAxis.Use,
+            Trend = !map.Has("trend") || map.Flag("trend"),
+            Tasks = map.Texts("tasks"),
+            How = map.Text("how"),
+            Looks = ByGrade(map, "looks"),
+            Meanings = ByGrade(map, "means"),
             New = map.Has("new") ? Number(map, "new") : null,
             NewFigure = map.OptionalWord<BikeFigure>("new-figure"),
             End = EndOf(map, "limit", "at"),
@@ -75,22 +77,27 @@ internal static class WearFile
             Spread = SpreadOf(map),
             SpreadShare = map.Has("spread-share") ? Number(map, "spread-share") : null,
             ChainGrowth = growth,
+            OfSpread = reckon == "spread",
+            AtSeaLevel = map.Has("at-sea-level") && map.Flag("at-sea-level"),
+            Tyre = map.OptionalWord<WheelEnd>("tyre"),
             Each = map.OptionalWord<Core.Jobs.CountedBy>("each"),
             BoughtAs = map.Texts("bought-as"),
         };
         if (kind.Places.IsEmpty)
             throw map.Wrong("places", "is missing: say where it is measured");
-        if (looked && (kind.Looks.IsEmpty || kind.End is null))
-            throw map.Wrong("what only a look tells needs its \"looks\" and its \"limit\"");
+        if (kind.OfSpread && kind.Places.Length < 2)
+            throw map.Wrong("places", "what places differ by needs two or more");
+        if (looked && (kind.Looks.IsEmpty || (kind.Trend && kind.End is null)))
+            throw map.Wrong("what only a look tells needs its \"looks\", and its \"limit\" where it wears");
         map.RefuseTheRest();
         return kind;
     }
 
-    private static ImmutableDictionary<Grade, string> ReadLooks(YamlMap map)
+    private static ImmutableDictionary<Grade, string> ByGrade(YamlMap map, string key)
     {
-        if (!map.Has("looks"))
+        if (!map.Has(key))
             return ImmutableDictionary<Grade, string>.Empty;
-        var looks = map.Map("looks");
+        var looks = map.Map(key);
         var read = Enum.GetValues<Grade>().ToImmutableDictionary(grade => grade, grade => looks.Text(Capabilities.Word(grade)));
         looks.RefuseTheRest();
         return read;

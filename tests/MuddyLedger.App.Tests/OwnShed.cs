@@ -54,7 +54,7 @@ internal sealed class OwnShed
         BikeSums = new(Pictures);
         Wear = new(Pictures, Content, Writing);
         Valves = new(Pictures, Store, Writing);
-        Trips = new(Pictures, Writing);
+        Trips = new(Pictures, Store, Libraries, Writing);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }
 

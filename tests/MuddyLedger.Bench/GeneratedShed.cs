@@ -74,6 +74,18 @@ internal static class GeneratedShed
                 Entry(on, new TaskDone(tasks[random.Next(tasks.Count)], Evidence.DoneHere));
             if (day % 30 == 0)
                 Entry(on, new CostPaid("parts", Money.Of(random.Next(5, 90))));
+            // Every part is measured four times a year and wears out once in two.
+            if (day % 91 == 0)
+                foreach (var kind in content.Wear.Where(kind => kind is { Figure: not null, MeasuredIn: not null }))
+                    Entry(
+                        on,
+                        new MeasurementTaken(
+                            kind.Names[0],
+                            kind.Title,
+                            [Math.Round(20 - (day % 730 / 200m) + (random.Next(-1, 2) / 10m), 1)],
+                            kind.MeasuredIn!.Symbol
+                        )
+                    );
             if (day % 90 != 0)
                 continue;
             Entry(

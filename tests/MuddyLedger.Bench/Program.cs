@@ -9,6 +9,7 @@ using MuddyLedger.Content;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Wear;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;
 using NodaTime;
@@ -70,6 +71,14 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
     Row("its ledger, read alone", Median(9, () => Time(() => Load(one))), plainOne, 3);
     Row("due computation of one bike", Median(15, () => Time(() => Compute(loaded.Profile, loaded.Ledger))), plainOne, 3);
 
+    var meters = BikeMeters.Of(loaded.Profile, loaded.Ledger);
+    Row(
+        $"wear of one bike, {loaded.Ledger.Each<MeasurementTaken>().Count()} readings",
+        Median(15, () => Time(() => WearBook.Of(loaded.Profile, content.Wear, content.Limits, loaded.Ledger, meters, today))),
+        plainOne,
+        3
+    );
+
     var plainAll = Median(3, () => ReadRows(null));
     var shedCold = Time(() => http.GetStringAsync("/api/shed").GetAwaiter().GetResult());
     Row("the shed, cold", shedCold, plainAll, 5);
@@ -78,6 +87,7 @@ await using (var server = await ShedServer.StartAsync(Options(folder)))
     Limit("the book, first page", Median(5, () => Time(() => http.GetStringAsync("/api/book").GetAwaiter().GetResult())), 1_000, "ms");
 
     await ViewingAsync(http);
+    await BenchAsync(http, one);
     var writes = Enumerable.Range(0, 200).Select(_ => Time(() => Post(http, one).GetAwaiter().GetResult())).Order().ToArray();
     var syncs = Syncs(200);
     Console.WriteLine(
@@ -199,6 +209,37 @@ async Task ViewingAsync(HttpClient http)
         250,
         "ms"
     );
+}
+
+// A tap on the bench of a bike with ten years of lines: it reads its run, and nothing of the book.
+async Task BenchAsync(HttpClient http, Guid bike)
+{
+    var run = Guid.CreateVersion7();
+    string[] jobs = ["look-over"];
+    using (var begun = await http.PostAsJsonAsync($"/api/bikes/{bike}/runs", new { id = run, jobs }))
+        begun.EnsureSuccessStatusCode();
+    var version = 0;
+    async Task TapAsync()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/runs/{run}/acts")
+        {
+            Content = JsonContent.Create(
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    act = "tray-put",
+                    tray = new { part = "bolt", count = 1 },
+                }
+            ),
+        };
+        request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
+        using var answer = await http.SendAsync(request);
+        answer.EnsureSuccessStatusCode();
+        version = (int)System.Text.Json.Nodes.JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["version"]!;
+    }
+
+    version = (int)System.Text.Json.Nodes.JsonNode.Parse(await http.GetStringAsync($"/api/runs/{run}"))!["version"]!;
+    Limit("a tap on the bench", Median(31, () => Time(() => TapAsync().GetAwaiter().GetResult())), 50, "ms");
 }
 
 async Task Post(HttpClient http, Guid bike)

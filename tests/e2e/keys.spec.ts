@@ -1,4 +1,4 @@
-import { expect, test, focusTaken } from './shed'
+import { expect, test } from './shed'
 import { expectFree, heading, tabTo } from './hands'
 import type { Page } from '@playwright/test'
 
@@ -96,7 +96,6 @@ test('what was typed outlives a reload and a tap beside the sheet, until it is w
   const open = () => page.getByRole('button', { name: 'Ride', exact: true }).click()
   await open()
   await expect(dialog.locator('input').first()).toBeFocused()
-  await focusTaken(page)
   await dialog.getByLabel('Where, on what ground').fill('over the moor, in rain')
   await dialog.getByRole('button', { name: 'Wet' }).click()
   await page.reload()

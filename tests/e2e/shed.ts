@@ -175,15 +175,6 @@ export async function unfold(page: Page, part: string) {
   }).toPass()
 }
 
-/**
- * Waits until the first field of a form has taken the focus for good: the component takes it once more when the field comes into view, a
- * frame or two later, and what is filled in meanwhile would land there.
- */
-export const focusTaken = (page: Page) =>
-  page.evaluate(
-    () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(() => done(), 150)))),
-  )
-
 /** What the meter showed at the last reading, big at the head of the bike's page. */
 export const dash = (page: Page) => page.locator('.meter .big').first()
 

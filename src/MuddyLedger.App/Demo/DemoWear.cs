@@ -86,6 +86,19 @@ internal static class DemoWear
         );
         pen.Write(today.PlusDays(-120), new WearLooked("rear-tread", "Rear tyre", Grade.Worn, "squared off in the middle"));
         Measured("plug-gap", "Spark plug gap", "mm", (575, [0.85m, 0.85m]), (343, [0.87m, 0.86m]), (63, [0.90m, 0.89m]));
+        // The second cylinder has begun to burn rich: its plug says so before anything else does.
+        foreach (var (back, second) in new[] { (575, Grade.Sound), (343, Grade.Sound), (63, Grade.Slight) })
+            pen.Write(
+                today.PlusDays(-back),
+                new WearLooked("plug-colour", "Spark plugs side by side", second)
+                {
+                    Places = [new("cylinder 1", Grade.Sound), new("cylinder 2", second)],
+                }
+            );
+        MeasurementTaken Compression(string what, string title, params decimal[] values) =>
+            new(what, title, [.. values], "kPa") { Places = ["cylinder 1", "cylinder 2"] };
+        pen.Write(today.PlusDays(-63), Compression("compression-pressure", "Compression", 1_230, 1_080));
+        pen.Write(today.PlusDays(-63), Compression("compression-wet", "Compression, wet", 1_280, 1_270));
         Measured(
             "resting-voltage",
             "Battery at rest",

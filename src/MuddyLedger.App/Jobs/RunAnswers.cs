@@ -54,6 +54,9 @@ public sealed record MeasureAnswer(
     /// <summary>The series of wear that it joins, by the figure's name; null where it is no figure.</summary>
     public string? Figure { get; init; }
 
+    /// <summary>The instrument that can send it; null where none does.</summary>
+    public string? Gauge { get; init; }
+
     /// <summary>A clearance: the valves have a grid of their own, each with its shim.</summary>
     public bool Valves { get; init; }
 }
@@ -127,6 +130,7 @@ public sealed record StepAnswer(
     bool CanReopen,
     IReadOnlyList<StepForNow> ForNow,
     MeasureAnswer? Measure,
+    string? Wear,
     WatchAnswer? Watch,
     Worth? Worth,
     IReadOnlyList<ForNowAnswer>? UndoList
@@ -464,6 +468,7 @@ public static class RunAnswers
             RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null,
             [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
             step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null,
+            step.Wear,
             step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null,
             step.Worth,
             step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null
@@ -559,7 +564,8 @@ public static class RunAnswers
             from is null && asked.Figure is { } figure ? ReadingVerdict.WhereToFind(figure) : null
         )
         {
-            Figure = asked.Figure is { } named ? Capabilities.Word(named) : null,
+            Figure = asked.Figure is { } named ? Capabilities.Word(named) : asked.Series,
+            Gauge = Wear.WearAnswers.GaugeOf(asked.Unit),
             Valves = asked.Figure is BikeFigure.IntakeClearance or BikeFigure.ExhaustClearance,
         };
     }

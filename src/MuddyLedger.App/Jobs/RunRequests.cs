@@ -65,7 +65,8 @@ public sealed record RecordRequest(
     IReadOnlyList<string?>? Values = null,
     Guid? Photo = null,
     string? Where = null,
-    IReadOnlyList<PartRequest?>? Parts = null
+    IReadOnlyList<PartRequest?>? Parts = null,
+    string? Instrument = null
 );
 
 /// <summary>What went on of a part that the step fits.</summary>
@@ -271,6 +272,7 @@ public static class RunReading
                             ),
                     ]
                     : [],
+            Instrument = check.OptionalText("record.instrument", record.Instrument, 40),
             Photo = record.Photo,
             Where = check.OptionalText("record.where", record.Where, 80),
             Parts = [.. (record.Parts ?? []).Take(MostValues).Select((part, at) => Part(part, step, $"record.parts.{at}", check))],

@@ -281,6 +281,13 @@ public static class EntryFigures
                     Editable = null,
                 },
                 Word("grade", Capabilities.Word(looked.Grade)),
+                .. Optional(
+                        "places",
+                        looked.Places.IsEmpty
+                            ? null
+                            : string.Join(", ", looked.Places.Select(place => $"{place.Place} {Capabilities.Word(place.Grade)}"))
+                    )
+                    .Select(field => field with { Editable = null }),
                 .. Optional("note", looked.Note),
             ],
             ValvesChecked check =>

@@ -126,33 +126,29 @@ public static class ShelfAnswers
     {
         foreach (var picture in pictures)
         {
-            var fitting = jobs.For(picture.Profile).ToDictionary(job => job.Id);
             var due = picture
                 .Tasks.Where(standing => standing.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
                 .Select(standing => standing.Task.Job)
-                .OfType<string>()
-                .Distinct()
-                .Where(fitting.ContainsKey);
-            foreach (var id in due)
-            {
-                var plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile);
-                foreach (var need in plan.Needs.Where(need => need.Kind != NeedKind.Tool))
-                {
-                    if (KindOf(need.Kind) == StockKind.Consumable && !shelf.Any(stock => stock.Item.IsCalled(need.What)))
-                        continue;
-                    yield return WantedFor(
-                        need,
-                        picture.Profile,
-                        picture.Bike.Id.Value,
-                        $"{fitting[id].Title}, {picture.Profile.Nickname}"
-                    );
-                }
-            }
+                .OfType<string>();
+            foreach (var wanted in WantedBy(picture, due, jobs, shelf))
+                yield return wanted;
 
             foreach (var (_, finding) in Core.Ledger.Findings.Open(picture.Ledger))
                 if (Core.Ledger.Findings.PartWanted(finding) is { } part)
                     yield return new(StockKind.Part, part, 1, picture.Bike.Id.Value, $"taken from {picture.Profile.Nickname}");
         }
+    }
+
+    /// <summary>What these jobs want on this bike, each job once; what does not fit the bike wants nothing.</summary>
+    public static IEnumerable<Wanted> WantedBy(BikePicture picture, IEnumerable<string> ids, JobLibrary jobs, ImmutableArray<Stock> shelf)
+    {
+        var fitting = jobs.For(picture.Profile).ToDictionary(job => job.Id);
+        return from id in ids.Distinct().Where(fitting.ContainsKey)
+            let plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile)
+            from need in plan.Needs
+            where need.Kind != NeedKind.Tool
+            where KindOf(need.Kind) != StockKind.Consumable || shelf.Any(stock => stock.Item.IsCalled(need.What))
+            select WantedFor(need, picture.Profile, picture.Bike.Id.Value, $"{fitting[id].Title}, {picture.Profile.Nickname}");
     }
 
     /// <summary>What a job asks for, as the shelf is asked for it.</summary>

@@ -1,13 +1,17 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Servicing;
 using MuddyLedger.App.Settings;
+using MuddyLedger.App.Shelf;
+using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Core.Wear;
 using NodaTime;
@@ -64,8 +68,14 @@ public sealed record TripLineAnswer(
     LifeState State,
     string? Series,
     Shown? SeriesValue,
-    Shown? SeriesLimit
+    Shown? SeriesLimit,
+    OrderAnswer? Order
 );
+
+/// <summary>What is missing for it, after what lies on the shelf.</summary>
+/// <param name="By">The last day that leaves time to fit it; never before today.</param>
+/// <param name="Late">That day is over: it may come too late.</param>
+public sealed record OrderAnswer(IReadOnlyList<string> What, LocalDate By, bool Late);
 
 public sealed record AlongAnswer(string What, AlongReason Reason, Shown? Volume);
 
@@ -73,6 +83,7 @@ public sealed record AlongAnswer(string What, AlongReason Reason, Shown? Volume)
 public sealed record TripFuelAnswer(IReadOnlyList<Shown> Tank, IReadOnlyList<Shown> Reserve, Shown Needed);
 
 /// <param name="Factor">How much harder it counts than the usual riding.</param>
+/// <param name="OrderBy">The first day by which something must be ordered; null where all that is wanted lies on the shelf.</param>
 public sealed record LastsAnswer(
     Shown Amount,
     LocalDate From,
@@ -84,11 +95,11 @@ public sealed record LastsAnswer(
     IReadOnlyList<TripLineAnswer> Fine,
     IReadOnlyList<AlongAnswer> Along,
     TripFuelAnswer? Fuel,
-    LocalDate OrderBy
+    LocalDate? OrderBy
 );
 
 /// <summary>Trips, races and rallies, and whether the bike lasts.</summary>
-public sealed class TripHandlers(ShedPictures pictures, Writing writing)
+public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLibraries libraries, Writing writing)
 {
     private const int MostDays = 366;
 
@@ -147,13 +158,23 @@ public sealed class TripHandlers(ShedPictures pictures, Writing writing)
             return check.Problem();
         var answer = WillItLast.Of(trip, picture.Profile, picture.Tasks, picture.WearByTask, picture.Meters, picture.Ledger, picture.Today);
         var settings = await pictures.SettingsAsync(caller.Cancel);
-        TripLineAnswer[] Lines(Func<TripLine, bool> wanted) => [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture))];
+        var stock = await shelf.StockAsync(caller.Cancel);
+        var jobs = await libraries.OpenAsync(caller.Cancel);
+        OrderAnswer? OrderOf(TripLine line) =>
+            line.Sort == TripSort.Before
+            && line.Task.Task.Job is { } job
+            && OrderTime.Of(Shopping.Missing(ShelfAnswers.WantedBy(picture, [job], jobs, stock), stock), trip.From) is { } order
+                ? new(order.What, LocalDate.Max(order.By, picture.Today), order.By < picture.Today)
+                : null;
+        TripLineAnswer[] Lines(Func<TripLine, bool> wanted) =>
+            [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture, OrderOf(line)))];
+        var before = Lines(line => line is { Sort: TripSort.Before, Reason: not TripReason.NotKnown });
         return new LastsAnswer(
             Shown.Of(trip.Amount, picture.Profile),
             trip.From,
             trip.Until,
             trip.Factor,
-            Lines(line => line is { Sort: TripSort.Before, Reason: not TripReason.NotKnown }),
+            before,
             Lines(line => line.Reason == TripReason.NotKnown),
             Lines(line => line.Sort == TripSort.OnTheWay),
             Lines(line => line.Sort == TripSort.Fine),
@@ -167,14 +188,14 @@ public sealed class TripHandlers(ShedPictures pictures, Writing writing)
             answer.Fuel is { } fuel
                 ? new(RangeOf(fuel.Tank, picture.Profile), RangeOf(fuel.Reserve, picture.Profile), Shown.Of(fuel.Needed, settings))
                 : null,
-            LocalDate.Max(answer.OrderBy, picture.Today)
+            before.Select(line => line.Order?.By).OfType<LocalDate>().Select(by => (LocalDate?)by).Min()
         );
     }
 
     private static Shown[] RangeOf((MeterAmount Short, MeterAmount Likely, MeterAmount Long)? range, Profile bike) =>
         range is var (low, likely, high) ? [Shown.Of(low, bike), Shown.Of(likely, bike), Shown.Of(high, bike)] : [];
 
-    private static TripLineAnswer LineOf(TripLine line, BikePicture picture) =>
+    private static TripLineAnswer LineOf(TripLine line, BikePicture picture, OrderAnswer? order) =>
         new(
             line.Task.Task.Id,
             line.Task.Component.Title,
@@ -190,7 +211,8 @@ public sealed class TripHandlers(ShedPictures pictures, Writing writing)
             line.Task.Life.State,
             line.Series?.Kind.Id,
             line.Series?.Standing.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
-            line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null
+            line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null,
+            order
         );
 
     private static Trip TripOf(string? amount, string? from, int days, decimal hard, bool loaded, BikePicture picture, FieldCheck check)

@@ -4,6 +4,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Wear;
 
 namespace MuddyLedger.App.Wear;
@@ -186,14 +187,28 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
             caller,
             body.Id,
             body,
-            (rows, pen) =>
+            async (rows, pen) =>
             {
                 LedgerEntry Line(Guid id, EntryBody line) => new(new(id), picture.Bike.Id, date, pen.At, pen.Device, line);
                 rows.AddEntry(Line(body.Id, new ValvesChecked(valves, note)));
                 // All of them measured is the task done, if none was left outside its limits.
                 if (IsWhole(valves, picture.Profile))
                     rows.AddEntry(Line(Guid.CreateVersion7(), new TaskDone("valves.measure", Evidence.DoneHere)));
-                return Task.FromResult<Problem?>(null);
+                foreach (var (stock, count) in ShelfShims.TakenFor(valves, await shelf.StockAsync(caller.Cancel), bike))
+                    shelf.Add(
+                        new StockMove(
+                            Guid.CreateVersion7(),
+                            stock.Id,
+                            null,
+                            -count,
+                            date,
+                            StockCause.Taken,
+                            $"Valves, {picture.Profile.Nickname}"
+                        ),
+                        pen.At,
+                        pen.Device
+                    );
+                return null;
             },
             async () => await AnswerAsync((await pictures.OneAsync(bike, caller.Cancel))!, caller)
         );

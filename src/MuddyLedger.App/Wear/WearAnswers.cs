@@ -35,9 +35,13 @@ public sealed record WearPointAnswer(
     Shown? Spread,
     Grade? Look,
     string? LookWords,
+    IReadOnlyList<PlaceLookAnswer> Looks,
     string? Instrument,
     Guid? Photo
 );
+
+/// <summary>What one place looked like, and what that means; empty where the look says it all.</summary>
+public sealed record PlaceLookAnswer(string Place, Grade Grade, string Words, string Means);
 
 /// <summary>A series in a line: what stands and where it goes.</summary>
 /// <param name="Shows">The unit: "mm", "%", "grade".</param>
@@ -148,21 +152,33 @@ public sealed record WearLifeAnswer(
     string? BlamedOn,
     string? Price,
     string? CostPer,
-    string? CostPerUnit
+    string? CostPerUnit,
+    int? Races
 );
 
 /// <param name="Lives">Oldest first; the last is on the bike.</param>
+/// <param name="About">What else the book knows of the part, in sentences.</param>
+/// <param name="Wet">Of compression: what a spoon of oil told; null where no day has both readings.</param>
 public sealed record WearSeriesAnswer(
     string Nickname,
     LocalDate Today,
     WearLineAnswer Standing,
     WearPlotAnswer Plot,
     IReadOnlyList<WearLifeAnswer> Lives,
-    SpreadAnswer? Spread
+    SpreadAnswer? Spread,
+    IReadOnlyList<string> About,
+    WetAnswer? Wet
 );
 
 /// <summary>What it means that the places of the latest measurement differ so.</summary>
-public sealed record SpreadAnswer(Shown Spread, string Means, string Do);
+/// <param name="Spread">By how much; null where they were looked at, not measured.</param>
+public sealed record SpreadAnswer(Shown? Spread, string Means, string Do);
+
+/// <param name="Rise">In percent of the dry reading.</param>
+public sealed record WetCylinderAnswer(string Place, Shown Dry, Shown Wet, decimal Rise, WetVerdict Verdict);
+
+/// <param name="TwoStroke">It is oily anyway, and the test tells less.</param>
+public sealed record WetAnswer(IReadOnlyList<WetCylinderAnswer> Cylinders, bool TwoStroke);
 
 /// <summary>From Core's series to what a screen shows.</summary>
 public static class WearAnswers
@@ -227,7 +243,23 @@ public static class WearAnswers
             LineOf(series, picture),
             WearPlots.Of(series, picture.Profile),
             [.. series.Lives.Select(life => LifeOf(life, series, picture))],
-            SpreadOf(series)
+            series.Apart is { } apart ? SpreadOf(apart, series.Kind, series.Latest!.Looks.IsEmpty ? series.Latest.Values : []) : null,
+            [.. TyreFacts.Of(series, picture.Wear, picture.Profile, picture.Today)],
+            series.Kind.AtSeaLevel && WetAndDry.Of(picture.Wear, picture.Profile) is { } wet ? WetOf(wet, series.Kind) : null
+        );
+
+    private static WetAnswer WetOf(WetAndDry wet, WearKind kind) =>
+        new(
+            [
+                .. wet.Cylinders.Select(one => new WetCylinderAnswer(
+                    one.Place,
+                    ShownOf(one.Dry, kind),
+                    ShownOf(one.Wet, kind),
+                    Math.Round(one.Rise * 100),
+                    one.Verdict
+                )),
+            ],
+            wet.TwoStroke
         );
 
     private static MeterAmount? AmountOf(double x, MeterKind? meter) =>
@@ -268,12 +300,13 @@ public static class WearAnswers
             kind.How,
             [.. kind.Looks.OrderBy(pair => pair.Key).Select(pair => new WearLookAnswer(pair.Key, pair.Value))],
             kind.ChainGrowth ? ChainGrowth.UsualPitches : null,
-            kind.Figure == BikeFigure.CompressionPressure,
-            GaugeOf(kind)
+            kind.AtSeaLevel,
+            GaugeOf(kind.MeasuredIn)
         );
 
-    private static string? GaugeOf(WearKind kind) =>
-        kind.MeasuredIn?.Dimension switch
+    /// <summary>The instrument that sends readings in a unit; null where none does.</summary>
+    public static string? GaugeOf(Core.Units.Unit? unit) =>
+        unit?.Dimension switch
         {
             Core.Units.Dimension.Length => "calliper",
             Core.Units.Dimension.Voltage => "multimeter",
@@ -301,20 +334,24 @@ public static class WearAnswers
             point.Value is { } value ? ShownOf(value, series.Kind) : null,
             [.. point.Values.Select(one => ShownOf(one, series.Kind))],
             point.Places.Length == point.Values.Length ? point.Places : [],
-            point.Values.Length > 1 ? ShownOf(point.Spread, series.Kind) : null,
+            point.Values.Length > 1 ? ShownOf(series.Kind.SpreadOf(point.Values), series.Kind) : null,
             point.Look,
             point.Look is { } look ? series.Kind.Looks.GetValueOrDefault(look) : null,
+            [
+                .. point.Looks.Select(one => new PlaceLookAnswer(
+                    one.Place,
+                    one.Grade,
+                    series.Kind.Looks.GetValueOrDefault(one.Grade, ""),
+                    series.Kind.Meanings.GetValueOrDefault(one.Grade, "")
+                )),
+            ],
             point.Instrument,
             point.Photo
         );
 
-    private static SpreadAnswer? SpreadOf(WearSeries series)
-    {
-        if (series.Kind.Spread is not { } rule || series.Latest is not { Values.Length: > 1 } latest)
-            return null;
-        var over = series.Kind.SpreadShare is { } share ? latest.Values.Max() * share : rule.Over;
-        return latest.Spread > over ? new(ShownOf(latest.Spread, series.Kind), rule.Means, rule.Do) : null;
-    }
+    /// <param name="values">Empty where it was looked at.</param>
+    public static SpreadAnswer SpreadOf(SpreadRule rule, WearKind kind, ImmutableArray<decimal> values) =>
+        new(values.IsEmpty ? null : ShownOf(kind.SpreadOf(values), kind), rule.Means, rule.Do);
 
     private static WearLifeAnswer LifeOf(WearLife life, WearSeries series, BikePicture picture)
     {
@@ -338,7 +375,8 @@ public static class WearAnswers
             per?.ToString(),
             per is null ? null
                 : thousand ? $"1,000 {bike.UnitOf(MeterKind.Odometer).Symbol}"
-                : "h"
+                : "h",
+            life.Races
         );
     }
 }

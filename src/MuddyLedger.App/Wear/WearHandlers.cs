@@ -17,6 +17,7 @@ namespace MuddyLedger.App.Wear;
 /// <param name="Pitches">Over how many pitches a chain was measured.</param>
 /// <param name="Altitude">Metres above the sea, where compression was taken high up.</param>
 /// <param name="Look">The grade, where it was judged by eye.</param>
+/// <param name="Looks">The same place by place, in the order of the places; null for a place that nobody looked at.</param>
 /// <param name="Instrument">What sent it, where one did.</param>
 public sealed record MeasureRequest(
     Guid Id,
@@ -25,6 +26,7 @@ public sealed record MeasureRequest(
     int? Pitches,
     string? Altitude,
     Grade? Look,
+    IReadOnlyList<Grade?>? Looks,
     string? Note,
     string? Instrument,
     Guid? Photo
@@ -83,19 +85,15 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
             .Select(one => one.IsRefused ? (decimal?)null : Kept(one.Value.In(unit).Value, found.Kind, pitches, height))
             .ToList();
         var shown = read.Select(one => one is { } value ? found.Kind.Shown(value) : (decimal?)null).ToList();
-        var known = shown.OfType<decimal>().ToList();
-        if (known.Count == 0)
+        var known = shown.OfType<decimal>().ToImmutableArray();
+        if (known.IsEmpty || (found.Kind.OfSpread && known.Length < 2))
             return new JudgedAnswer([.. shown.Select(_ => (Shown?)null)], null, null, null);
         var decides = found.Kind.Decisive(known);
-        var spread = known.Max() - known.Min();
-        var over = found.Kind.SpreadShare is { } share ? known.Max() * share : found.Kind.Spread?.Over;
         return new JudgedAnswer(
             [.. shown.Select(one => one is { } value ? WearAnswers.ShownOf(value, found.Kind) : null)],
             WearAnswers.ShownOf(decides, found.Kind),
             VerdictAnswer.Of(WearVerdict.Of(found, picture.Profile, content.Limits, decides)),
-            found.Kind.Spread is { } rule && known.Count > 1 && spread > over
-                ? new(WearAnswers.ShownOf(spread, found.Kind), rule.Means, rule.Do)
-                : null
+            found.Kind.TooFarApart(known) is { } rule ? WearAnswers.SpreadOf(rule, found.Kind, known) : null
         );
     }
 
@@ -107,7 +105,8 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
             return Problem.NotFound("series");
         var check = caller.Check(body.Id);
         var date = check.DateOrToday("date", body.Date, picture.Today);
-        EntryBody? line = body.Look is { } look ? LookOf(found.Kind, look, body, check) : MeasurementOf(found.Kind, body, check);
+        var looked = body.Look is not null || body.Looks is { Count: > 0 };
+        EntryBody? line = looked ? LookOf(found.Kind, body, check) : MeasurementOf(found.Kind, body, check);
         if (check.Failed)
             return check.Problem();
         return await writing.OnceAsync(
@@ -131,11 +130,29 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
         );
     }
 
-    private static WearLooked? LookOf(WearKind kind, Grade look, MeasureRequest body, FieldCheck check)
+    private static WearLooked? LookOf(WearKind kind, MeasureRequest body, FieldCheck check)
     {
         if (kind.Looks.IsEmpty)
             check.Refuse("look", "no look tells how far this has worn: measure it");
-        return new WearLooked(kind.Id, kind.Title, look, check.OptionalText("note", body.Note, 300)) { Photo = body.Photo };
+        if (body.Looks is { Count: > MostPlaces })
+            check.Refuse("looks", $"are more than {MostPlaces}");
+        var places = (body.Looks ?? [])
+            .Take(MostPlaces)
+            .Select((grade, at) => (Grade: grade, Place: at < kind.Places.Length ? kind.Places[at] : $"place {at + 1}"))
+            .Where(one => one.Grade is not null)
+            .Select(one => new PlaceLook(one.Place, one.Grade!.Value))
+            .ToImmutableArray();
+        if ((places.IsEmpty ? body.Look : places.Max(place => place.Grade)) is not { } look)
+        {
+            check.Refuse("look", "is missing: say what it looks like");
+            return null;
+        }
+
+        return new WearLooked(kind.Id, kind.Title, look, check.OptionalText("note", body.Note, 300))
+        {
+            Places = places,
+            Photo = body.Photo,
+        };
     }
 
     private static MeasurementTaken? MeasurementOf(WearKind kind, MeasureRequest body, FieldCheck check)
@@ -163,6 +180,8 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
 
         if (values.Count == 0)
             check.Refuse("values.0", "is missing");
+        else if (kind.OfSpread && values.Count < 2)
+            check.Refuse("values.1", "is missing: what places differ by needs two or more");
         if (kind.ChainGrowth && values.Any(value => ChainGrowth.Percent(value, ChainGrowth.UsualPitches) is < -1 or > 8))
             check.Refuse("values.0", "is no run of so many pitches of any chain here: count the pitches again");
         return new MeasurementTaken(kind.Names[0], kind.Title, values.ToImmutable(), unit.Symbol)
@@ -181,7 +200,6 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
     /// <summary>As the book keeps it: a chain over 20 pitches, a pressure as it would be at sea level.</summary>
     private static decimal Kept(decimal value, WearKind kind, int? pitches, decimal height) =>
         kind.ChainGrowth && pitches is { } over and > 0 ? Math.Round(value * ChainGrowth.UsualPitches / over, 2)
-        : kind.Figure == BikeFigure.CompressionPressure && height > 0
-            ? Math.Round(value * (decimal)StandardAtmosphere.SeaLevelShare((double)height), 0)
+        : kind.AtSeaLevel && height > 0 ? Math.Round(value * (decimal)StandardAtmosphere.SeaLevelShare((double)height), 0)
         : value;
 }

@@ -233,6 +233,9 @@ public sealed record Step(
     /// <summary>For a measure step.</summary>
     public MeasureAsked? Measure { get; init; }
 
+    /// <summary>The series of wear that a look of this step can be written down in; null where there is none.</summary>
+    public string? Wear { get; init; }
+
     /// <summary>For a watch step: after how many hours each look is due, in order.</summary>
     public ImmutableArray<int> Looks
     {
@@ -337,6 +340,15 @@ public sealed record MeasureAsked(BikeFigure? Figure, Units.Unit Unit, Immutable
 {
     /// <summary>The row of the table of limits for this bike, where it has one: what counts without a figure of the maker's.</summary>
     public LimitRow? Row { get; init; }
+
+    /// <summary>The places are there for each of these; null where they are there once.</summary>
+    public CountedBy? Each { get; init; }
+
+    /// <summary>The series of wear that it joins where it is no figure; null where it joins none.</summary>
+    public string? Series { get; init; }
+
+    /// <summary>With the places that this bike has.</summary>
+    public MeasureAsked On(Bikes.Profile bike) => Each is null ? this : this with { Places = Counted.Places(Each, Places, bike) };
 }
 
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>

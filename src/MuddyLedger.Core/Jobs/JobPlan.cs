@@ -100,7 +100,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
                 ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
                 : step.Minutes;
         return new(
-            step,
+            step.Measure is { } asked ? step with { Measure = asked.On(bike) } : step,
             waitsFor,
             step.Kind == StepKind.Pour ? PourPlan.For(spec, fillCase) : null,
             // Taking the filter off lets its share out too, so both drains together are held against the case.

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 
 namespace MuddyLedger.Core.Jobs;
@@ -56,4 +57,24 @@ internal static class Counted
                 _ => 1,
             }
         );
+
+    /// <summary>The places of a measurement on this bike: "cylinder 2", "left, inner pad"; as they stand where there is one of each.</summary>
+    public static ImmutableArray<string> Places(CountedBy? each, ImmutableArray<string> places, Profile bike)
+    {
+        var count = each is null ? 1 : Of(each, bike);
+        if (count < 2)
+            return places;
+        string Whose(int of) =>
+            each == CountedBy.FrontDisc
+                ? of == 1
+                    ? "left"
+                    : "right"
+                : $"{Capabilities.Word(each!.Value)} {of}";
+        return
+        [
+            .. Enumerable
+                .Range(1, count)
+                .SelectMany(of => places.Length < 2 ? [Whose(of)] : places.Select(place => $"{Whose(of)}, {place}")),
+        ];
+    }
 }

@@ -97,6 +97,9 @@ public sealed record StepRecord
         init;
     } = [];
 
+    /// <summary>What sent them, where they were not typed.</summary>
+    public string? Instrument { get; init; }
+
     /// <summary>What was fitted, where it is not simply all that the step fits, new.</summary>
     public ImmutableArray<PartRecord> Parts
     {

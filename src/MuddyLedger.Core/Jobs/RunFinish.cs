@@ -199,13 +199,14 @@ public static class RunFinish
             case StepKind.Measure:
                 var asked = planned.Step.Measure!;
                 yield return new MeasurementTaken(
-                    asked.Figure is { } figure ? Capabilities.Word(figure) : planned.Step.Id,
+                    asked.Figure is { } figure ? Capabilities.Word(figure) : asked.Series ?? planned.Step.Id,
                     planned.Step.Title,
                     step.Record.Values,
                     asked.Unit.Symbol
                 )
                 {
                     Places = asked.Places.Length == step.Record.Values.Length ? asked.Places : [],
+                    Instrument = step.Record.Instrument,
                 };
                 break;
         }

@@ -68,6 +68,10 @@ public static class Shopping
         ];
     }
 
+    /// <summary>What jobs want beyond what is there: not what the shelf itself runs low on.</summary>
+    public static ImmutableArray<ToBuy> Missing(IEnumerable<Wanted> wanted, ImmutableArray<Stock> shelf) =>
+        [.. List(wanted, shelf).Where(line => line.Needed > line.Here || (line.AmountUnknown && line.Here == 0))];
+
     public static Money Total(IEnumerable<ToBuy> list) => Money.Of(list.Sum(line => line.Packs?.Cost.Amount ?? 0));
 
     private static ToBuy LineOf(Stock? stock, Wanted first, decimal needed, bool unknown, List<string> reasons, HashSet<Guid> bikes)

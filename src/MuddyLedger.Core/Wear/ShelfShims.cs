@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
 
 namespace MuddyLedger.Core.Wear;
@@ -18,14 +19,50 @@ public static partial class ShelfShims
     /// <param name="bike">What is kept for other bikes only is left alone: it may be of another diameter.</param>
     public static ImmutableArray<ShelfShim> Of(IEnumerable<Stock> shelf, Guid bike) =>
         [
-            .. shelf
-                .Where(stock => stock.Left >= 1 && stock.Item.Kind != StockKind.Fluid && stock.Item.FitsBike(bike))
-                .Select(stock => (Size: SizeIn(stock.Item.Name), Count: (int)stock.Left))
-                .Where(one => one.Size is not null)
-                .GroupBy(one => one.Size!.Value)
+            .. Fitting(shelf, bike)
+                .Select(stock => (Size: SizeIn(stock.Item.Name)!.Value, Count: (int)stock.Left))
+                .GroupBy(one => one.Size)
                 .OrderBy(same => same.Key)
                 .Select(same => new ShelfShim(same.Key, same.Sum(one => one.Count))),
         ];
+
+    /// <summary>
+    /// What a check took from the shelf: the shims that went in, less those that came out of another valve of the same check, as far as they
+    /// lie there. What lies nowhere in the book was bought for it.
+    /// </summary>
+    public static ImmutableArray<(Stock Stock, int Count)> TakenFor(
+        IReadOnlyCollection<ValveReading> valves,
+        IEnumerable<Stock> shelf,
+        Guid bike
+    )
+    {
+        var fitted = valves.Where(valve => valve.Fitted is not null).ToList();
+        var free = fitted
+            .Select(valve => valve.Shim)
+            .OfType<decimal>()
+            .GroupBy(size => size)
+            .ToDictionary(same => same.Key, same => same.Count());
+        var wanted = fitted
+            .GroupBy(valve => valve.Fitted!.Value)
+            .ToDictionary(same => same.Key, same => same.Count() - free.GetValueOrDefault(same.Key));
+        var taken = ImmutableArray.CreateBuilder<(Stock, int)>();
+        foreach (var stock in Fitting(shelf, bike).OrderBy(stock => stock.Item.Bikes.IsEmpty ? 1 : 0))
+        {
+            var size = SizeIn(stock.Item.Name)!.Value;
+            var count = Math.Min(wanted.GetValueOrDefault(size), (int)stock.Left);
+            if (count <= 0)
+                continue;
+            wanted[size] -= count;
+            taken.Add((stock, count));
+        }
+
+        return taken.ToImmutable();
+    }
+
+    private static IEnumerable<Stock> Fitting(IEnumerable<Stock> shelf, Guid bike) =>
+        shelf.Where(stock =>
+            stock.Left >= 1 && stock.Item.Kind != StockKind.Fluid && stock.Item.FitsBike(bike) && SizeIn(stock.Item.Name) is not null
+        );
 
     private static decimal? SizeIn(string name)
     {

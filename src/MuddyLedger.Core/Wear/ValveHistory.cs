@@ -268,47 +268,40 @@ public static class ValveHistory
         var over = first.Trust == ValveTrust.Outside;
         var share = high == low ? 0 : Math.Clamp(Math.Abs(left - end) / (high - low), 0, 1);
         var figure = first.Place.Side == ValveSide.Intake ? BikeFigure.IntakeClearance : BikeFigure.ExhaustClearance;
-        var kind = new WearKind(
-            Series,
-            $"Valve, {first.Place.Name(bike.Cylinders)}",
-            Servicing.BikePart.Engine,
-            figure,
-            [],
-            Applies.Always,
-            Unit.Millimetre,
-            Unit.Millimetre.Symbol,
-            0.01m,
-            [first.Place.Name(bike.Cylinders)],
-            WorstPlace.Least,
-            end == low ? WearWay.Down : WearWay.Up,
-            WearAxis.Use,
-            true,
-            ["valves.measure"],
-            "",
-            ImmutableDictionary<Grade, string>.Empty
-        );
+        var kind = new WearKind
+        {
+            Id = Series,
+            Title = $"Valve, {first.Place.Name(bike.Cylinders)}",
+            Part = Servicing.BikePart.Engine,
+            Figure = figure,
+            Names = [],
+            Applies = Applies.Always,
+            MeasuredIn = Unit.Millimetre,
+            Shows = Unit.Millimetre.Symbol,
+            Resolution = 0.01m,
+            Places = [first.Place.Name(bike.Cylinders)],
+            Worst = WorstPlace.Least,
+            Way = end == low ? WearWay.Down : WearWay.Up,
+            Tasks = ["valves.measure"],
+            How = "",
+        };
         var points = first.Points.Select(point => new WearPoint(point.Entry, point.X, point.Meter, point.LeftAt, [point.LeftAt], [], null));
         return new(
             kind,
             axis.Kind,
             [new WearLife(null, null, [.. points], null, null)],
-            new WearStanding(
-                over ? WearTrust.PastLimit : WearTrust.Bands,
-                new(end, bike.Figure(figure)!.Provenance),
-                null,
-                first.Verdict,
-                null,
-                null,
-                null,
-                axis.XToday(WearAxis.Use),
-                left,
-                over ? -share : share,
-                first.Early,
-                first.Likely,
-                first.Late,
-                first.Due
-            )
+            new WearStanding
             {
+                Trust = over ? WearTrust.PastLimit : WearTrust.Bands,
+                End = new(end, bike.Figure(figure)!.Provenance),
+                Verdict = first.Verdict,
+                XToday = axis.XToday(WearAxis.Use),
+                Now = left,
+                Share = over ? -share : share,
+                Early = first.Early,
+                Likely = first.Likely,
+                Late = first.Late,
+                Due = first.Due,
                 Crossings = first.Crossings,
             }
         );

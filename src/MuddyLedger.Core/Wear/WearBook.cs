@@ -207,6 +207,15 @@ internal static class WearLives
         {
             BlamedOn = ended is null ? null : BlameOf(ended, ledger),
             Price = fitted is null ? null : PriceOf(kind, fitted, ledger),
+            Races = fitted is null
+                ? null
+                : ledger
+                    .Each<RideDone>()
+                    .Count(ride =>
+                        ride.Body.Severities.Contains(Severity.Raced)
+                        && ride.Entry.Date >= fitted.Date
+                        && ride.Entry.Date < (ended?.Date ?? axis.Today.PlusDays(1))
+                    ),
         };
 
     /// <summary>Said with the exchange itself, or of the part that came off in the same job.</summary>
@@ -233,10 +242,19 @@ internal static class WearLives
     private static WearPoint? PointOf(WearKind kind, LedgerEntry entry, WearAxes axis)
     {
         if (entry.Body is WearLooked looked && looked.Series == kind.Id)
-            return new(entry, axis.X(kind.Axis, entry), axis.At(entry), null, [], [], looked.Grade) { Photo = looked.Photo };
+            return new(entry, axis.X(kind.Axis, entry), axis.At(entry), null, [], [], looked.Grade)
+            {
+                Looks = looked.Places,
+                Photo = looked.Photo,
+            };
         if (entry.Body is not MeasurementTaken taken || kind.MeasuredIn is not { } unit || !kind.Names.Contains(taken.What))
             return null;
-        if (taken.Values.IsDefaultOrEmpty || Unit.Find(taken.Unit) is not { } given || given.Dimension != unit.Dimension)
+        if (
+            taken.Values.IsDefaultOrEmpty
+            || (kind.OfSpread && taken.Values.Length < 2)
+            || Unit.Find(taken.Unit) is not { } given
+            || given.Dimension != unit.Dimension
+        )
             return null;
         var values = taken.Values.Select(value => kind.Shown(new Quantity(value, given).In(unit).Value)).ToImmutableArray();
         return new(entry, axis.X(kind.Axis, entry), axis.At(entry), kind.Decisive(values), values, taken.Places, null)

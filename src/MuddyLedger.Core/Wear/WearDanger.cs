@@ -47,7 +47,12 @@ public static class WearDanger
     private static ReadingVerdict? VerdictOf(WearSeries series, EntryBody line, Profile bike, LimitTable limits) =>
         line switch
         {
-            MeasurementTaken taken => WearVerdict.Of(series, bike, limits, series.Kind.Decisive(taken.Values.Select(series.Kind.Shown))),
+            MeasurementTaken taken => WearVerdict.Of(
+                series,
+                bike,
+                limits,
+                series.Kind.Decisive([.. taken.Values.Select(series.Kind.Shown)])
+            ),
             WearLooked looked => new(
                 looked.Grade,
                 Capabilities.Word(looked.Grade),

@@ -43,34 +43,49 @@ public sealed record WearEnd(decimal At, Provenance Provenance);
 public sealed record SpreadRule(decimal Over, string Means, string Do);
 
 /// <summary>A quantity that wears on one kind of part: how it is measured, where its end is, and which work ends it.</summary>
-/// <param name="Figure">The figure of the profile that it is; null where only a look tells.</param>
-/// <param name="Names">Under which names the book keeps its measurements.</param>
-/// <param name="MeasuredIn">Null where it is judged by a look alone.</param>
-/// <param name="Shows">The symbol of what the series is shown in: "mm", "%", "grade".</param>
-/// <param name="Resolution">Of the instrument that commonly takes it, in what is shown; a graded look tells a quarter of the range.</param>
-/// <param name="Places">Where it is measured, in the usual order.</param>
-/// <param name="Tasks">The service tasks that a new part settles; the first is the one that its end calls for.</param>
-/// <param name="Looks">What each grade looks like; empty where no look tells.</param>
-public sealed record WearKind(
-    string Id,
-    string Title,
-    BikePart Part,
-    BikeFigure? Figure,
-    ImmutableArray<string> Names,
-    Applies Applies,
-    Unit? MeasuredIn,
-    string Shows,
-    decimal Resolution,
-    ImmutableArray<string> Places,
-    WorstPlace Worst,
-    WearWay Way,
-    WearAxis Axis,
-    bool Trend,
-    ImmutableArray<string> Tasks,
-    string How,
-    ImmutableDictionary<Grade, string> Looks
-)
+public sealed record WearKind
 {
+    public required string Id { get; init; }
+    public required string Title { get; init; }
+    public required BikePart Part { get; init; }
+    public required Applies Applies { get; init; }
+
+    /// <summary>The figure of the profile that it is; null where there is none.</summary>
+    public BikeFigure? Figure { get; init; }
+
+    /// <summary>Under which names the book keeps its measurements; new ones under the first.</summary>
+    public required ImmutableArray<string> Names { get; init; }
+
+    /// <summary>Null where it is judged by a look alone.</summary>
+    public Unit? MeasuredIn { get; init; }
+
+    /// <summary>The symbol of what the series is shown in: "mm", "%", "grade".</summary>
+    public required string Shows { get; init; }
+
+    /// <summary>Of the instrument that commonly takes it, in what is shown; a graded look tells a quarter of the range.</summary>
+    public required decimal Resolution { get; init; }
+
+    /// <summary>Where it is measured, in the usual order.</summary>
+    public required ImmutableArray<string> Places { get; init; }
+
+    public required WorstPlace Worst { get; init; }
+    public required WearWay Way { get; init; }
+    public WearAxis Axis { get; init; }
+
+    /// <summary>Whether its readings lead anywhere: a setting does not wear.</summary>
+    public bool Trend { get; init; } = true;
+
+    /// <summary>The service tasks that a new part settles; the first is the one that its end calls for.</summary>
+    public required ImmutableArray<string> Tasks { get; init; }
+
+    public required string How { get; init; }
+
+    /// <summary>What each grade looks like; empty where no look tells.</summary>
+    public ImmutableDictionary<Grade, string> Looks { get; init; } = ImmutableDictionary<Grade, string>.Empty;
+
+    /// <summary>What each look means and asks for; empty where the look says it all.</summary>
+    public ImmutableDictionary<Grade, string> Meanings { get; init; } = ImmutableDictionary<Grade, string>.Empty;
+
     /// <summary>The value of a new part, where it is the same for all.</summary>
     public decimal? New { get; init; }
 
@@ -94,6 +109,9 @@ public sealed record WearKind(
     /// <summary>Places may differ by this share of the greatest of them, in place of a fixed spread.</summary>
     public decimal? SpreadShare { get; init; }
 
+    /// <summary>The wheel whose tyre it is; null where it is none.</summary>
+    public WheelEnd? Tyre { get; init; }
+
     /// <summary>The words that a line of its cost has, all of them: "rear", "pads". Empty where nobody buys it by name.</summary>
     public ImmutableArray<string> BoughtAs
     {
@@ -105,20 +123,32 @@ public sealed record WearKind(
     public CountedBy? Each { get; init; }
 
     /// <summary>The kind with the places that this bike has: a cylinder each, a disc each.</summary>
-    public WearKind On(Profile bike)
+    public WearKind On(Profile bike) => this with { Places = Counted.Places(Each, Places, bike), EachHas = Places.Length };
+
+    /// <summary>How many of the places belong to one of <see cref="Each"/>.</summary>
+    private int EachHas { get; init; } = 1;
+
+    /// <summary>
+    /// What its places differ by where that says something: of discs each for itself, as two of them never wear quite alike; of cylinders
+    /// and all else over all of them.
+    /// </summary>
+    public decimal SpreadOf(ImmutableArray<decimal> values)
     {
-        var count = Each is null ? 1 : Counted.Of(Each, bike);
-        string Named(string place, int of) =>
-            Each == CountedBy.FrontDisc ? $"{(of == 1 ? "left" : "right")}, {place}"
-            : Places.Length == 1 ? $"cylinder {of}"
-            : $"cylinder {of}, {place}";
-        return count < 2
-            ? this
-            : this with
-            {
-                Places = [.. Enumerable.Range(1, count).SelectMany(of => Places.Select(place => Named(place, of)))],
-            };
+        var size = Each == CountedBy.FrontDisc && values.Length == Places.Length ? EachHas : values.Length;
+        return values.Chunk(Math.Max(1, size)).Select(of => of.Max() - of.Min()).DefaultIfEmpty(0).Max();
     }
+
+    /// <summary>What it means that they differ so; null where they agree well enough.</summary>
+    public SpreadRule? TooFarApart(ImmutableArray<decimal> values) =>
+        Spread is { } rule && values.Length > 1 && SpreadOf(values) > (SpreadShare is { } share ? values.Max() * share : rule.Over)
+            ? rule
+            : null;
+
+    /// <summary>What its places differ by is the reading itself: a tight spot.</summary>
+    public bool OfSpread { get; init; }
+
+    /// <summary>A pressure that is less high up, and is kept as it would be at sea level.</summary>
+    public bool AtSeaLevel { get; init; }
 
     /// <summary>Measured as a length over 20 pitches, shown as growth in percent.</summary>
     public bool ChainGrowth { get; init; }
@@ -127,7 +157,10 @@ public sealed record WearKind(
     public decimal Shown(decimal measured) => ChainGrowth ? Wear.ChainGrowth.Percent(measured, Wear.ChainGrowth.UsualPitches) : measured;
 
     /// <summary>Which of the values of one measurement decides.</summary>
-    public decimal Decisive(IEnumerable<decimal> values) => Worst == WorstPlace.Least ? values.Min() : values.Max();
+    public decimal Decisive(ImmutableArray<decimal> values) =>
+        OfSpread ? SpreadOf(values)
+        : Worst == WorstPlace.Least ? values.Min()
+        : values.Max();
 }
 
 /// <summary>How much longer a chain is than when it was new.</summary>

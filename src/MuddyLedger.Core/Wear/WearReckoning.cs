@@ -96,22 +96,15 @@ internal static class WearReckoning
     {
         var latest = life.Points.LastOrDefault(point => point.Value is not null || point.Look is not null);
         var today = axis.XToday(kind.Axis);
-        var bare = new WearStanding(
-            WearTrust.Nothing,
-            end,
-            fresh,
-            latest is null ? null : WearVerdict.Of(kind, bike, row, latest, end),
-            null,
-            null,
-            null,
-            today,
-            latest?.Value,
-            null,
-            null,
-            null,
-            null,
-            null
-        );
+        var bare = new WearStanding
+        {
+            Trust = WearTrust.Nothing,
+            End = end,
+            New = fresh,
+            Verdict = latest is null ? null : WearVerdict.Of(kind, bike, row, latest, end),
+            XToday = today,
+            Now = latest?.Value,
+        };
         if (latest is null)
             return bare;
         if (!kind.Trend)

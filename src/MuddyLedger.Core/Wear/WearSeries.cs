@@ -30,8 +30,12 @@ public sealed record WearPoint(
 
     public Guid? Photo { get; init; }
 
-    /// <summary>Greatest less least of its places.</summary>
-    public decimal Spread => Values.Length < 2 ? 0 : Values.Max() - Values.Min();
+    /// <summary>What each place looked like; empty where it was looked at as a whole, or measured.</summary>
+    public ImmutableArray<PlaceLook> Looks
+    {
+        get => field.IsDefault ? [] : field;
+        init;
+    } = [];
 }
 
 /// <summary>One part from when it was fitted to when the next one was.</summary>
@@ -42,6 +46,9 @@ public sealed record WearLife(LedgerEntry? Fitted, double? StartX, ImmutableArra
 {
     /// <summary>What its end was put down to; null where nobody said.</summary>
     public string? BlamedOn { get; init; }
+
+    /// <summary>Races that were ridden on it; null where it is not known since when it is on.</summary>
+    public int? Races { get; init; }
 
     /// <summary>What it cost, where the book says.</summary>
     public Money? Price { get; init; }
@@ -82,31 +89,43 @@ public enum WearTrust
 }
 
 /// <summary>What stands of a series today.</summary>
-/// <param name="End">Where its life ends, and who says so; null where only the maker can say.</param>
-/// <param name="New">The value when new: known, or that of the first reading with the part.</param>
-/// <param name="Verdict">Of the latest reading; null without one.</param>
-/// <param name="XToday">Where today lies on the axis; null where the meter is not known.</param>
-/// <param name="Now">What it likely is today, in what the series shows.</param>
-/// <param name="Share">What is left of its life: 1 new, 0 at the limit; null where that cannot be said.</param>
-/// <param name="Likely">Where it crosses on the axis: by the planning band.</param>
-/// <param name="Due">The same as a date.</param>
-public sealed record WearStanding(
-    WearTrust Trust,
-    WearEnd? End,
-    decimal? New,
-    ReadingVerdict? Verdict,
-    WearLine? Line,
-    CrossingBand? Fieller,
-    PlanningBand? Band,
-    double? XToday,
-    decimal? Now,
-    decimal? Share,
-    double? Early,
-    double? Likely,
-    double? Late,
-    DueBand? Due
-)
+public sealed record WearStanding
 {
+    public required WearTrust Trust { get; init; }
+
+    /// <summary>Where its life ends, and who says so; null where only the maker can say.</summary>
+    public WearEnd? End { get; init; }
+
+    /// <summary>The value when new: known, or that of the first reading with the part.</summary>
+    public decimal? New { get; init; }
+
+    /// <summary>Of the latest reading; null without one.</summary>
+    public ReadingVerdict? Verdict { get; init; }
+
+    public WearLine? Line { get; init; }
+    public CrossingBand? Fieller { get; init; }
+    public PlanningBand? Band { get; init; }
+
+    /// <summary>Where today lies on the axis; null where the meter is not known.</summary>
+    public double? XToday { get; init; }
+
+    /// <summary>What it likely is today, in what the series shows.</summary>
+    public decimal? Now { get; init; }
+
+    /// <summary>What is left of its life: 1 new, 0 at the limit; null where that cannot be said.</summary>
+    public decimal? Share { get; init; }
+
+    /// <summary>Where it crosses on the axis, by the planning band: one case in ten before...</summary>
+    public double? Early { get; init; }
+
+    public double? Likely { get; init; }
+
+    /// <summary>...and one in ten after.</summary>
+    public double? Late { get; init; }
+
+    /// <summary>The same as dates.</summary>
+    public DueBand? Due { get; init; }
+
     public bool Over => Trust == WearTrust.PastLimit;
 
     /// <summary>The likely share left at the end of the planning horizon; null where that cannot be said.</summary>
@@ -127,6 +146,12 @@ public sealed record WearStanding(
 public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<WearLife> Lives, WearStanding Standing)
 {
     public WearLife Current => Lives[^1];
+
+    /// <summary>What it means that the places of the latest reading differ so; null where they agree well enough.</summary>
+    public SpreadRule? Apart =>
+        Latest is { } latest
+            ? Kind.TooFarApart(latest.Looks.IsEmpty ? latest.Values : [.. latest.Looks.Select(look => (decimal)look.Grade.Severity())])
+            : null;
 
     public WearPoint? Latest => Current.Points.LastOrDefault(point => point.Value is not null || point.Look is not null);
 }

@@ -17,7 +17,14 @@ public static class WearVerdict
 
     internal static ReadingVerdict Of(WearKind kind, Profile bike, LimitRow? row, WearPoint point, WearEnd? end) =>
         point.Look is { } look
-            ? new(look, Capabilities.Word(look), kind.Looks.GetValueOrDefault(look, ""), "", null, end?.Provenance)
+            ? new(
+                look,
+                Capabilities.Word(look),
+                kind.Meanings.GetValueOrDefault(look) ?? kind.Looks.GetValueOrDefault(look, ""),
+                "",
+                null,
+                end?.Provenance
+            )
             : Of(kind, bike, row, point.Value!.Value, end);
 
     private static ReadingVerdict Of(WearKind kind, Profile bike, LimitRow? row, decimal value, WearEnd? end)

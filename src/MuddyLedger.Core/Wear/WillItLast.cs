@@ -99,8 +99,7 @@ public sealed record TripFuel(
     Volume Needed
 );
 
-/// <param name="OrderBy">The day by which what is to be done before must be ordered.</param>
-public sealed record TripAnswer(ImmutableArray<TripLine> Lines, ImmutableArray<TakeAlong> Along, TripFuel? Fuel, LocalDate OrderBy);
+public sealed record TripAnswer(ImmutableArray<TripLine> Lines, ImmutableArray<TakeAlong> Along, TripFuel? Fuel);
 
 /// <summary>Whether each part of a bike lasts to the end of a trip.</summary>
 public static class WillItLast
@@ -113,9 +112,6 @@ public static class WillItLast
 
     /// <summary>Below it is fine, and so is a fourth of it where it is about safety (house value).</summary>
     public const double FineChance = 0.02;
-
-    /// <summary>Parts are ordered so long before the start (house value).</summary>
-    public const int OrderDays = 14;
 
     private const double AfterChance = 0.1;
 
@@ -142,7 +138,7 @@ public static class WillItLast
             .ThenByDescending(line => line.Chance ?? 0)
             .ThenByDescending(line => line.Task.Task.Safety)
             .ToImmutableArray();
-        return new(lines, [.. AlongOf(bike, lines, asked, ledger)], FuelOf(bike, asked, ledger), trip.From.PlusDays(-OrderDays));
+        return new(lines, [.. AlongOf(bike, lines, asked, ledger)], FuelOf(bike, asked, ledger));
     }
 
     /// <summary>A trip with all that chances are reckoned from.</summary>

@@ -4,13 +4,14 @@ using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Wear;
+using NodaTime;
 
 namespace MuddyLedger.App.Tests.Wear;
 
 public class WearHandlersTests
 {
     private static MeasureRequest Measured(params string?[] values) =>
-        new(OwnShed.NewId(), null, values, null, null, null, null, null, null);
+        new(OwnShed.NewId(), null, values, null, null, null, null, null, null, null);
 
     private static async Task<(OwnShed Shed, Guid Bike)> DemoAsync(string name = "Causeway")
     {
@@ -191,6 +192,115 @@ public class WearHandlersTests
             .Done()
             .Shelf.Select(one => (one.Size, one.Count))
             .ShouldBe([(2.80m, 2), (2.85m, 1)]);
+
+        // Two go in: one comes out of the other valve, one off the shelf.
+        var check = new ValveCheckRequest(
+            OwnShed.NewId(),
+            null,
+            "mm",
+            [
+                new(1, ValveSide.Intake, 1, "0.08", "2.85", "2.80", null),
+                new(1, ValveSide.Intake, 2, "0.18", "2.80", "2.85", null),
+                new(1, ValveSide.Exhaust, 1, "0.16", "2.85", "2.80", null),
+            ],
+            null
+        );
+        (await shed.Valves.CheckAsync(bike, check, OwnShed.By()))
+            .Done()
+            .Shelf.Select(one => (one.Size, one.Count))
+            .ShouldBe([(2.80m, 1), (2.85m, 1)]);
+        (await shed.Valves.CheckAsync(bike, check, OwnShed.By())).Done().Shelf.Sum(one => one.Count).ShouldBe(2, "sent twice, taken once");
+    }
+
+    [Fact]
+    public async Task Left_and_right_are_looked_at_apart_and_a_place_may_be_left_out()
+    {
+        var (shed, bike) = await DemoAsync();
+        var seals = (
+            await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [Grade.Sound, Grade.Bad] }, OwnShed.By())
+        ).Done();
+        seals.Standing.Latest!.Looks.Select(one => (one.Place, one.Grade)).ShouldBe([("left leg", Grade.Sound), ("right leg", Grade.Bad)]);
+        seals.Standing.Latest.Look.ShouldBe(Grade.Bad);
+        var one = (
+            await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [null, Grade.Worn] }, OwnShed.By(request: "one"))
+        ).Done();
+        one.Standing.Latest!.Looks.ShouldHaveSingleItem().Place.ShouldBe("right leg");
+        (await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [null, null] }, OwnShed.By(request: "none")))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.ShouldContainKey("look");
+    }
+
+    [Fact]
+    public async Task Plugs_stand_side_by_side_and_oil_in_the_low_cylinder_says_rings()
+    {
+        var (shed, bike) = await DemoAsync();
+        var plugs = (await shed.Wear.SeriesAsync(bike, "plug-colour", OwnShed.By())).Done();
+        plugs.Standing.Latest!.Looks.Select(look => look.Words).ShouldBe(["tan to light grey", "black and dry, sooty"]);
+        plugs.Spread!.Do.ShouldContain("Change the odd plug over");
+        plugs.Spread.Spread.ShouldBeNull();
+        var wet = (await shed.Wear.SeriesAsync(bike, "compression", OwnShed.By())).Done().Wet!;
+        wet.Cylinders.Select(one => (one.Place, one.Verdict))
+            .ShouldBe([("cylinder 1", WetVerdict.NotLow), ("cylinder 2", WetVerdict.Rings)]);
+    }
+
+    [Fact]
+    public async Task What_a_trip_needs_is_ordered_in_time_unless_it_lies_on_the_shelf()
+    {
+        var (shed, bike) = await DemoAsync();
+        async Task<TripLineAnswer> ChainAsync() =>
+            (await shed.Trips.LastsAsync(bike, "1500 mi", "2026-05-20", 9, 1, true, OwnShed.By()))
+                .Done()
+                .Before.Single(line => line.Task == "chain.replace");
+        var order = (await ChainAsync()).Order!;
+        (order.Late, order.What.Contains("chain")).ShouldBe((false, true));
+        order.By.ShouldBeLessThan(new(2026, 5, 18));
+        foreach (var what in order.What)
+        {
+            var add = new Shelf.KeepItemRequest(OwnShed.NewId(), new(what, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
+            (await shed.Shelf.AddAsync(add, OwnShed.By(request: what))).Done();
+            var item = (await shed.Shelf.GetAsync(OwnShed.By())).Done().Items.Single(one => one.Name == what);
+            var bought = new Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, "4", 1, "2026-04-18", null, null);
+            (await shed.Shelf.MoveAsync(item.Id, bought, OwnShed.By(request: $"bought {what}"))).Done();
+        }
+
+        (await ChainAsync()).Order.ShouldBeNull();
+        // Off tomorrow: what is missing may come too late, and is said to.
+        var soon = (await shed.Trips.LastsAsync(bike, "1500 mi", "2026-04-19", 9, 1, true, OwnShed.By())).Done();
+        soon.Before.Where(line => line.Order is not null)
+            .ShouldAllBe(line => line.Order!.Late && line.Order.By == new LocalDate(2026, 4, 18));
+        soon.OrderBy.ShouldBe(new LocalDate(2026, 4, 18));
+    }
+
+    [Fact]
+    public async Task On_the_bench_each_cylinder_has_its_place_and_a_gauge_leaves_its_name()
+    {
+        var (shed, bike) = await DemoAsync();
+        var hand = new Jobs.BenchHand(shed);
+        var run = await hand.ThroughAsync(await hand.StartAsync(bike, "compression-test"), upTo: "dry");
+        var asked = run.Steps.Single(step => step.Id == "dry").Measure!;
+        (asked.Gauge, string.Join(", ", asked.Places)).ShouldBe(("gauge", "cylinder 1, cylinder 2"));
+        var record = new App.Jobs.RecordRequest(Values: ["1200", "11.5 bar"], Instrument: "Pressure gauge, simulated");
+        run = (await hand.TapAsync(run, new(OwnShed.NewId(), App.Jobs.RunActKind.StepDone, "dry", record))).ShouldNotBeNull();
+        run = await hand.ThroughAsync(run);
+        var finish = new App.Jobs.FinishRequest(OwnShed.NewId(), "47", [], run.Tray.Count > 0 ? "as it lies" : null, null);
+        (await shed.Runs.FinishAsync(run.Id, finish, OwnShed.By(run.Version))).Done();
+        var latest = (await shed.Wear.SeriesAsync(bike, "compression", OwnShed.By())).Done().Standing.Latest!;
+        latest.Instrument.ShouldBe("Pressure gauge, simulated");
+        latest.Places.Zip(latest.Values.Select(value => value.Value)).ShouldBe([("cylinder 1", 1_200m), ("cylinder 2", 1_150m)]);
+    }
+
+    /// <summary>The end of a series is a due date, so its job's parts come onto the shopping list.</summary>
+    [Fact]
+    public async Task What_wears_out_soon_is_on_the_shopping_list()
+    {
+        var (shed, bike) = await DemoAsync();
+        async Task<bool> ListedAsync() =>
+            (await shed.Shelf.GetAsync(OwnShed.By()))
+                .Done()
+                .ToBuy.Any(line => line.What == "front tyre" && line.For.Any(why => why.Contains("Causeway")));
+        (await ListedAsync()).ShouldBeFalse();
+        (await shed.Wear.MeasureAsync(bike, "front-tread", Measured("1.5", "1.8", "1.7"), OwnShed.By())).Done();
+        (await ListedAsync()).ShouldBeTrue();
     }
 
     [Theory]

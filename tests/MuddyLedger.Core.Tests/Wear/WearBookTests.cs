@@ -74,7 +74,7 @@ public class WearBookTests
         var book = Ridden();
         Pads(book, 4, 3.6m, 2.2m);
         var latest = SeriesOf(book).Latest!;
-        (latest.Value, latest.Spread).ShouldBe((2.2m, 1.4m));
+        (latest.Value, SeriesOf(book).Kind.SpreadOf(latest.Values)).ShouldBe((2.2m, 1.4m));
     }
 
     [Fact]
@@ -340,5 +340,123 @@ public class WearBookTests
                     plan.ShouldContain(standing => standing.Task.Id == task, $"{set.Id}: {task}");
             }
         }
+    }
+
+    [Fact]
+    public void Two_front_discs_each_of_one_thickness_are_even_though_one_is_thinner()
+    {
+        var bike = Given.Drumlin with { FrontDiscs = 2 };
+        var kind = Given.Content.Wear.Single(one => one.Id == "front-disc").On(bike);
+        kind.Places.ShouldBe([
+            "left, first third",
+            "left, second third",
+            "left, last third",
+            "right, first third",
+            "right, second third",
+            "right, last third",
+        ]);
+        kind.TooFarApart([4.50m, 4.51m, 4.49m, 4.30m, 4.31m, 4.30m]).ShouldBeNull();
+        kind.SpreadOf([4.50m, 4.51m, 4.49m, 4.30m, 4.31m, 4.30m]).ShouldBe(0.02m);
+        kind.TooFarApart([4.50m, 4.51m, 4.49m, 4.30m, 4.40m, 4.30m]).ShouldNotBeNull();
+        // Cylinders are held against each other.
+        Given
+            .Content.Wear.Single(one => one.Id == "plug-gap")
+            .On(bike with { Cylinders = 2 })
+            .TooFarApart([0.8m, 0.95m])
+            .ShouldNotBeNull();
+    }
+
+    [Fact]
+    public void A_tight_spot_is_told_from_the_slack_and_grows_to_its_end()
+    {
+        var book = Ridden();
+        for (var at = 0; at < 4; at++)
+            book.Write(
+                Today.PlusDays(-7 * (60 - 15 * at)),
+                new MeasurementTaken("chain-slack", "Chain slack", [30m, 28m, 30m - 3 * at, 29m], "mm")
+            );
+        // One place alone tells of no tight spot.
+        book.Write(Today.PlusDays(-3), new MeasurementTaken("chain-slack", "Chain slack", [30m], "mm"));
+        var spot = SeriesOf(book, "chain-tight-spot");
+        spot.Current.Points.Select(point => point.Value).ShouldBe([2m, 3m, 6m, 9m]);
+        spot.Standing.Due.ShouldNotBeNull();
+        SeriesOf(book, "chain-slack").Standing.Trust.ShouldBe(WearTrust.Setting);
+    }
+
+    [Theory]
+    [InlineData(1_000, 1_220, WetVerdict.NotLow, WetVerdict.Rings)]
+    [InlineData(800, 820, WetVerdict.NotLow, WetVerdict.ValvesOrGasket)]
+    [InlineData(800, 890, WetVerdict.NotLow, WetVerdict.Either)]
+    public void Oil_tells_rings_from_valves_in_the_low_cylinder_alone(int low, int wet, WetVerdict sound, WetVerdict told)
+    {
+        var book = Ridden();
+        var bike = Given.Drumlin with { Cylinders = 2 };
+        MeasurementTaken Taken(string what, params decimal[] values) =>
+            new(what, "Compression", [.. values], "kPa") { Places = ["cylinder 1", "cylinder 2"] };
+        book.Write(Today.PlusDays(-8), Taken("compression-pressure", 1_200, low));
+        WetAndDry? Told()
+        {
+            var ledger = book.Ledger;
+            return WetAndDry.Of(
+                WearBook.Of(bike, Given.Content.Wear, Given.Content.Limits, ledger, BikeMeters.Of(bike, ledger), Today),
+                bike
+            );
+        }
+
+        Told().ShouldBeNull();
+        // Of another day it says nothing.
+        book.Write(Today.PlusDays(-7), Taken("compression-wet", 1_260, wet));
+        Told().ShouldBeNull();
+        book.Write(Today.PlusDays(-8), Taken("compression-wet", 1_260, wet));
+        Told().ShouldBeNull("the latest wet reading has no dry one beside it");
+        book.Write(Today.PlusDays(-7), Taken("compression-pressure", 1_200, low));
+        Told()!.Cylinders.Select(one => one.Verdict).ShouldBe([sound, told]);
+    }
+
+    [Fact]
+    public void Plugs_that_do_not_look_alike_say_so_and_the_worst_counts()
+    {
+        var book = Ridden();
+        WearLooked Look(params Grade[] grades) =>
+            new("plug-colour", "Spark plugs side by side", grades.Max())
+            {
+                Places = [.. grades.Select((grade, at) => new PlaceLook($"cylinder {at + 1}", grade))],
+            };
+        book.Write(Today.PlusDays(-8), Look(Grade.Slight, Grade.Slight));
+        SeriesOf(book, "plug-colour").Apart.ShouldBeNull();
+        book.Write(Today.PlusDays(-2), Look(Grade.Sound, Grade.Bad));
+        var odd = SeriesOf(book, "plug-colour");
+        odd.Apart!.Do.ShouldContain("Change the odd plug over");
+        (odd.Standing.Trust, odd.Standing.Verdict!.Grade, odd.Standing.Due).ShouldBe((WearTrust.Setting, Grade.Bad, null));
+        odd.Standing.Verdict.Means.ShouldContain("Lean or hot");
+    }
+
+    [Fact]
+    public void A_tyre_tells_its_age_its_pressure_and_its_races()
+    {
+        var bike = Given.Drumlin with { RearTyre = new("140/80-18", null, "1818", TyreInner.FoamInsert), FrontTyre = null };
+        var book = Ridden();
+        string[] Facts(string id)
+        {
+            var ledger = book.Ledger;
+            var all = WearBook.Of(bike, Given.Content.Wear, Given.Content.Limits, ledger, BikeMeters.Of(bike, ledger), Today);
+            return [.. TyreFacts.Of(all.Single(series => series.Kind.Id == id), all, bike, Today)];
+        }
+
+        Facts("rear-tread").ShouldContain(fact => fact.Contains("week 18 of 2018") && fact.Contains("look for cracks every year"));
+        Facts("rear-tread").ShouldContain(fact => fact.StartsWith("A foam insert"));
+        Facts("front-tread").ShouldBeEmpty();
+        Facts("front-pads").ShouldBeEmpty();
+        book.Write(Today.PlusDays(-300), new RideDone(Distance.FromMetres(20_000), null, "raced before") { Severities = [Severity.Raced] });
+        book.Done(Today.PlusDays(-200), "rear-tyre.replace");
+        foreach (var ago in new[] { 200, 90, 0 })
+            book.Write(Today.PlusDays(-ago), new RideDone(Distance.FromMetres(20_000), null, "sand") { Severities = [Severity.Raced] });
+        book.Write(Today.PlusDays(-10), new RideDone(Distance.FromMetres(20_000), null, "home"));
+        book.Write(Today.PlusDays(-5), new MeasurementTaken("rear-tyre-pressure", "Rear tyre", [225m], "kPa"));
+        var after = Facts("rear-tread");
+        after.ShouldContain("3 races on it.");
+        after.ShouldContain(fact => fact.StartsWith("Last at 225 kPa on"));
+        // A tyre of 2025 does not bear the date of 2018: its own code is asked for.
+        after.ShouldContain(fact => fact.EndsWith("Read the one on this tyre."));
     }
 }

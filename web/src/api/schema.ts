@@ -10227,7 +10227,7 @@ export interface components {
             fine: components["schemas"]["TripLineAnswer"][];
             along: components["schemas"]["AlongAnswer"][];
             fuel: null | components["schemas"]["TripFuelAnswer"];
-            orderBy: components["schemas"]["LocalDate"];
+            orderBy: null | components["schemas"]["LocalDate"];
         };
         /** @enum {unknown} */
         LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
@@ -10362,6 +10362,8 @@ export interface components {
             whereToFind: null | string;
             /** @description The series of wear that it joins, by the figure's name; null where it is no figure. */
             figure?: null | string;
+            /** @description The instrument that can send it; null where none does. */
+            gauge?: null | string;
             /** @description A clearance: the valves have a grid of their own, each with its shim. */
             valves?: boolean;
         };
@@ -10380,6 +10382,8 @@ export interface components {
             /** @description Metres above the sea, where compression was taken high up. */
             altitude: null | string;
             look: null | components["schemas"]["Grade"];
+            /** @description The same place by place, in the order of the places; null for a place that nobody looked at. */
+            looks: null | components["schemas"]["Grade"][];
             note: null | string;
             /** @description What sent it, where one did. */
             instrument: null | string;
@@ -10591,6 +10595,14 @@ export interface components {
             /** @description The titles of the jobs that work behind it. */
             for: string[];
         };
+        /** @description What is missing for it, after what lies on the shelf. */
+        OrderAnswer: {
+            what: string[];
+            /** @description The last day that leaves time to fit it; never before today. */
+            by: components["schemas"]["LocalDate"];
+            /** @description That day is over: it may come too late. */
+            late: boolean;
+        };
         OtherBike: {
             /** Format: uuid */
             id: string;
@@ -10661,6 +10673,13 @@ export interface components {
             fitted: components["schemas"]["FittedAnswer"][];
             currency: string;
             today: components["schemas"]["LocalDate"];
+        };
+        /** @description What one place looked like, and what that means; empty where the look says it all. */
+        PlaceLookAnswer: {
+            place: string;
+            grade: components["schemas"]["Grade"];
+            words: string;
+            means: string;
         };
         /** @description What the looks at one place say. */
         PlaceVerdict: {
@@ -11113,6 +11132,7 @@ export interface components {
             /** @description Where a thing that the step takes away is kept. */
             where?: null | string;
             parts?: null | components["schemas"]["PartRequest"][];
+            instrument?: null | string;
         };
         RemoveJobRequest: {
             /** Format: uuid */
@@ -11497,7 +11517,7 @@ export interface components {
         };
         /** @description What it means that the places of the latest measurement differ so. */
         SpreadAnswer: {
-            spread: components["schemas"]["Shown"];
+            spread: null | components["schemas"]["Shown"];
             means: string;
             do: string;
         };
@@ -11565,6 +11585,7 @@ export interface components {
             canReopen: boolean;
             forNow: components["schemas"]["StepForNow"][];
             measure: null | components["schemas"]["MeasureAnswer"];
+            wear: null | string;
             watch: null | components["schemas"]["WatchAnswer"];
             worth: null | components["schemas"]["Worth"];
             /** @description For a step of kind undo: all that stands on the bike's undo list. */
@@ -11873,6 +11894,7 @@ export interface components {
             series: null | string;
             seriesValue: null | components["schemas"]["Shown"];
             seriesLimit: null | components["schemas"]["Shown"];
+            order: null | components["schemas"]["OrderAnswer"];
         };
         /** @enum {unknown} */
         TripReason: "due-now" | "not-known" | "runs-out" | "short-interval" | "each-ride" | "day-falls" | "lasts";
@@ -12342,6 +12364,8 @@ export interface components {
             /** @description What it cost in a thousand of the meter's unit, or an hour; null where its price or length is not known. */
             costPer: null | string;
             costPerUnit: null | string;
+            /** Format: int32 */
+            races: null | number;
         };
         /** @description A series in a line: what stands and where it goes. */
         WearLineAnswer: {
@@ -12426,6 +12450,7 @@ export interface components {
             spread: null | components["schemas"]["Shown"];
             look: null | components["schemas"]["Grade"];
             lookWords: null | string;
+            looks: components["schemas"]["PlaceLookAnswer"][];
             instrument: null | string;
             /** Format: uuid */
             photo: null | string;
@@ -12438,6 +12463,9 @@ export interface components {
             /** @description Oldest first; the last is on the bike. */
             lives: components["schemas"]["WearLifeAnswer"][];
             spread: null | components["schemas"]["SpreadAnswer"];
+            /** @description What else the book knows of the part, in sentences. */
+            about: string[];
+            wet: null | components["schemas"]["WetAnswer"];
         };
         /**
          * @description How much can be said of where a series goes.
@@ -12456,6 +12484,27 @@ export interface components {
             /** @description Where what was there before lies now. */
             setAside: string;
         };
+        WetAnswer: {
+            cylinders: components["schemas"]["WetCylinderAnswer"][];
+            /** @description It is oily anyway, and the test tells less. */
+            twoStroke: boolean;
+        };
+        WetCylinderAnswer: {
+            place: string;
+            dry: components["schemas"]["Shown"];
+            wet: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description In percent of the dry reading.
+             */
+            rise: number;
+            verdict: components["schemas"]["WetVerdict"];
+        };
+        /**
+         * @description What oil in a cylinder that reads low tells.
+         * @enum {unknown}
+         */
+        WetVerdict: "not-low" | "rings" | "valves-or-gasket" | "either";
         /**
          * @description How the wheels are built.
          * @enum {unknown}

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { answer, api, newId, Refusal, type BikeAnswer, type FindingAnswer } from '@/api/client'
 import { date } from '@/design/format'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 defineProps<{ bike: string; findings: FindingAnswer[]; repairs: BikeAnswer['repairs']; today: string }>()
@@ -60,8 +61,8 @@ async function close(finding: FindingAnswer) {
         <form v-if="finding.entry && closing === finding.entry" @submit.prevent="close(finding)">
           <v-text-field
             v-model="how"
+            v-first
             label="What was done about it"
-            autofocus
             :error-messages="refusal?.of('how') ?? refusal?.message"
           />
           <v-btn class="plate pen small" type="submit">Close it</v-btn>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, whole, type ProfileForm } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
@@ -129,7 +130,7 @@ async function keep() {
     <form v-if="profile && chosen" class="cabinet" @submit.prevent="keep">
       <div class="inside">
         <div class="names">
-          <v-text-field v-bind="sheet.field('nickname')" label="Your name for it" autofocus maxlength="40" />
+          <v-text-field v-first v-bind="sheet.field('nickname')" label="Your name for it" maxlength="40" />
           <v-text-field v-bind="sheet.field('make')" label="Make" maxlength="40" />
           <v-text-field v-bind="sheet.field('model')" label="Model" maxlength="60" />
           <v-text-field v-bind="sheet.field('year')" label="Year" inputmode="numeric" maxlength="4" />

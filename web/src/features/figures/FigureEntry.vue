@@ -4,6 +4,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useRefresh } from '../shed/useShed'
 import { useFigureCache } from './useFigures'
@@ -46,13 +47,13 @@ const keep = () => {
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="subject?.name ?? ''" act="Keep it" @submit="keep">
     <v-text-field
+      v-first
       v-bind="sheet.field('text')"
       class="figure-field"
       label="What it should be"
       :suffix="subject?.unit"
       hint="One figure, a range such as 30 to 40, at least, at most; any unit may be typed"
       persistent-hint
-      autofocus
       autocomplete="off"
     />
     <TouchChoice

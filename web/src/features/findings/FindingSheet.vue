@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { ActRequest, Refusal } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
 
 type Finding = NonNullable<ActRequest['finding']>
@@ -60,7 +61,7 @@ async function keep() {
 
 <template>
   <FormSheet v-model="shown" :sheet="sheet" :title="title" act="Write it down" @submit="keep">
-    <v-text-field v-model="sheet.form.title" label="What is wrong?" autofocus maxlength="80" :error-messages="against('title')" />
+    <v-text-field v-model="sheet.form.title" v-first label="What is wrong?" maxlength="80" :error-messages="against('title')" />
     <TouchChoice v-model="sheet.form.severity" label="How grave?" :options="severities" />
     <TouchChoice
       v-if="sheet.form.severity === 'stop'"

@@ -5,6 +5,7 @@ import { plainWords } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 
 /** A level seen outside of a job, and what was poured in to mend it. Two of these, with a way between, tell what it uses. */
 type Page = FluidsAnswer['reservoirs'][number]
@@ -63,7 +64,7 @@ function keep() {
       {{ plainWords(subject.levelBy) }},
       {{ subject.readAt === 'cold' ? 'cold' : `hot, ${subject.waitMinutes} minutes after stopping` }}; the same stance every time.
     </p>
-    <v-text-field v-bind="sheet.field('added')" label="Poured in, if anything" :suffix="unit" autofocus autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('added')" label="Poured in, if anything" :suffix="unit" autocomplete="off" />
     <v-text-field v-if="sheet.form.added" v-bind="sheet.field('fluid')" label="What it was" maxlength="80" autocomplete="off" />
     <v-select v-bind="sheet.field('level')" label="It stands now" :items="levels" />
     <v-text-field

@@ -6,6 +6,7 @@ import ChalkStroke from '@/design/ChalkStroke.vue'
 import FormSheet from '@/design/FormSheet.vue'
 import { date, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 import { provenanceWords } from '../servicing/lifeSentence'
 
@@ -75,11 +76,11 @@ function keep(confirmed = false) {
       >
     </p>
     <v-text-field
+      v-first
       v-bind="sheet.field('volume')"
       class="figure-field"
       label="How much went in, in any unit"
       :suffix="asked?.volumeUnit"
-      autofocus
       autocomplete="off"
     />
     <p v-if="asked?.reason === 'pumped'" class="soft">Straight fuel: its pump adds the oil. Look at the oil tank too.</p>

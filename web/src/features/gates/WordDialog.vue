@@ -3,6 +3,7 @@ import { answer, api, type GateAnswer, type GateReason } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 /** The owner's own word, dated and kept as a word: that a gate may be passed, or that the oil pump feeds its engine. */
@@ -65,7 +66,7 @@ const keep = () =>
       Say so only of a pump that has long fed this engine and was not opened, run dry or left standing. A pump that fails gives no
       warning: the piston does.
     </p>
-    <v-text-field v-bind="sheet.field('words')" label="Your word" autofocus maxlength="200" />
+    <v-text-field v-first v-bind="sheet.field('words')" label="Your word" maxlength="200" />
     <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="As of" :max="today" />
     <p class="soft">It stays marked as your word, and opens nothing that is shut.</p>
   </FormSheet>

@@ -55,6 +55,9 @@ const missing = computed((): FigureMissed | null => {
     </p>
     <h2 :class="{ long: step.text.length > 64 }">{{ step.text }}</h2>
     <p v-if="step.detail" class="detail">{{ step.detail }}</p>
+    <p v-if="step.wear" class="detail">
+      <RouterLink :to="`/bikes/${run.bike}/wear/${step.wear}`">Write down what each looks like</RouterLink>, beside the last time.
+    </p>
     <p v-for="thing in step.forNow" :key="thing.what" class="for-now">
       <ChalkStroke />
       <span v-if="thing.back">Off the undo list: {{ thing.what }}.</span>

@@ -2,7 +2,9 @@
 import { computed, reactive, watch } from 'vue'
 import type { ActRequest, RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
 import { date, plainWords, quantity } from '@/design/format'
+import { vFirst } from '@/design/vFirst'
 import ForNowList from '../bikes/ForNowList.vue'
+import GaugeReader from '../wear/GaugeReader.vue'
 import PartsRecord from './PartsRecord.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
@@ -33,9 +35,16 @@ const form = reactive({
   debris: null as Drain['debris'] | null,
   smells: false,
   values: (props.step.measure?.places.length ? props.step.measure.places : ['']).map(() => ''),
+  instrument: '',
   photo: null as string | null,
   where: '',
 })
+/** A reading of a gauge goes into the first place that is free, else over the last. */
+function take(value: string, instrument: string) {
+  const free = form.values.findIndex((one) => !one.trim())
+  form.values[free < 0 ? form.values.length - 1 : free] = value
+  form.instrument = instrument
+}
 /** Something goes away for longer than this job: where it is kept is worth a word. */
 const away = computed(() => props.step.forNow.find((thing) => thing.way === 'away' && thing.lasting && !thing.back))
 async function picture(photo: string, file: File) {
@@ -52,7 +61,10 @@ watch(
       if (form.odometer) record.odometer = form.odometer
       if (form.hours) record.hours = form.hours
     }
-    if (props.step.measure && form.values.some((value) => value)) record.values = [...form.values]
+    if (props.step.measure && form.values.some((value) => value)) {
+      record.values = [...form.values]
+      if (form.instrument) record.instrument = form.instrument
+    }
     if (form.photo) record.photo = form.photo
     if (form.where) record.where = form.where
     if (form.volume) record.volume = form.volume
@@ -104,13 +116,13 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
   <div class="record">
     <template v-if="step.kind === 'reading'">
       <v-text-field
-        v-for="meter in meters"
+        v-for="(meter, at) in meters"
         :key="meter.kind"
+        v-first="at === 0"
         :model-value="meter.kind === 'odometer' ? form.odometer : form.hours"
         class="figure-field wide"
         :label="meter.kind === 'odometer' ? 'Odometer' : 'Hour meter'"
         :suffix="meter.unit"
-        autofocus
         autocomplete="off"
         inputmode="decimal"
         :hint="meter.last && meter.lastOn ? `Last read ${quantity(meter.last)} on ${date(meter.lastOn)}` : undefined"
@@ -127,14 +139,15 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
         v-for="(_, at) in form.values"
         :key="at"
         v-model="form.values[at]"
+        v-first="at === 0"
         class="figure-field place"
         :label="step.measure.places[at] ? plainWords(step.measure.places[at]) : 'Measured'"
         :suffix="step.measure.unit"
-        :autofocus="at === 0"
         autocomplete="off"
         inputmode="decimal"
         :error-messages="refusal?.of(`record.values.${at}`) ?? (at === 0 ? refusal?.of('record.values') : undefined)"
       />
+      <GaugeReader v-if="step.measure.gauge" :gauge="step.measure.gauge" @take="take" />
       <p v-if="step.measure.valves" class="soft">
         <RouterLink :to="`/bikes/${run.bike}/valves`">Fill in the grid of all valves</RouterLink>, and have the shims worked out.
         The job waits.
@@ -170,10 +183,10 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
     <template v-else-if="step.kind === 'drain'">
       <v-text-field
         v-model="form.volume"
+        v-first
         class="figure-field wide"
         label="Came out"
         :suffix="run.volumeUnit"
-        autofocus
         autocomplete="off"
         :error-messages="refusal?.of('record.volume')"
       />
@@ -194,10 +207,10 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
     <template v-else-if="step.kind === 'pour'">
       <v-text-field
         v-model="form.volume"
+        v-first
         class="figure-field wide"
         label="Really went in"
         :suffix="run.volumeUnit"
-        autofocus
         autocomplete="off"
         :error-messages="refusal?.of('record.volume')"
       />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { ActRequest, Refusal, RunAnswer } from '@/api/client'
+import { vFirst } from '@/design/vFirst'
 import PhotoButton from '../photos/PhotoButton.vue'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { sendToBook } from '../photos/sendPhoto'
@@ -51,8 +52,8 @@ async function keep() {
     <form v-if="open" @submit.prevent="keep">
       <v-text-field
         v-model="form.marks"
+        v-first
         label="How it sat: order, marks, which way"
-        autofocus
         maxlength="200"
         :error-messages="refusal?.of('tray.marks')"
       />

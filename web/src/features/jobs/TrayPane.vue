@@ -4,6 +4,7 @@ import type { ActRequest, Refusal, RunAnswer } from '@/api/client'
 import { whole } from '@/api/client'
 import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date, plainWords } from '@/design/format'
+import { vFirst } from '@/design/vFirst'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import TrayItem from './TrayItem.vue'
 
@@ -43,7 +44,7 @@ async function put() {
       <li v-if="!run.tray.length" class="soft">Nothing is off the bike.</li>
     </ul>
     <form v-if="adding" @submit.prevent="put">
-      <v-text-field v-model="part.part" label="What came off" autofocus maxlength="60" />
+      <v-text-field v-model="part.part" v-first label="What came off" maxlength="60" />
       <v-text-field v-model="part.count" type="number" label="How many" />
       <v-text-field v-model="part.size" label="Size" maxlength="40" />
       <v-text-field v-model="part.where" label="Where from, which way round" maxlength="80" />
@@ -94,7 +95,7 @@ async function put() {
           <b>{{ finding.title }}</b> <span v-if="finding.detail" class="soft">{{ finding.detail }}</span>
           <span v-if="finding.settled" class="soft">Put right: {{ finding.settled }}</span>
           <form v-else-if="settling === finding.key" @submit.prevent="settle(finding.key!)">
-            <v-text-field v-model="how" label="How was it put right?" autofocus maxlength="300" />
+            <v-text-field v-model="how" v-first label="How was it put right?" maxlength="300" />
             <v-btn class="plate small" type="submit">It is put right</v-btn>
           </form>
           <button v-else-if="finding.key && finding.severity !== 'note'" type="button" class="right" @click="begin(finding.key)">

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Refusal } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 
 /** A sheet that asks for words: a reason, or a note. */
 const props = defineProps<{
@@ -48,7 +49,7 @@ async function keep() {
         {{ offer }}
       </button>
     </div>
-    <v-textarea v-model="sheet.form.text" label="In your words" autofocus maxlength="1000" :error-messages="against" />
+    <v-textarea v-model="sheet.form.text" v-first label="In your words" maxlength="1000" :error-messages="against" />
     <p v-if="refusal && !against" class="refusal" role="alert">{{ refusal.message }}</p>
   </FormSheet>
 </template>

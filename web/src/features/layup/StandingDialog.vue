@@ -3,6 +3,7 @@ import { answer, api } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { date } from '@/design/format'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 /** From when a bike stands, or from when it is in use again. */
@@ -51,11 +52,11 @@ function keep() {
       >
     </p>
     <v-text-field
+      v-first
       v-bind="sheet.field('on', 'date')"
       type="date"
       :label="standsSince ? 'In use from' : 'Standing from'"
       :max="today"
-      autofocus
     />
     <v-text-field
       v-bind="sheet.field('words')"

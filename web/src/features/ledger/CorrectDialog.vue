@@ -6,6 +6,7 @@ import { plainWords } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import { useRefresh } from '../shed/useShed'
 import { kindName } from './entrySentence'
 import { usePutBack } from './usePutBack'
@@ -65,12 +66,12 @@ function keep() {
         v-for="(_, name, at) in sheet.form.figures"
         :key="name"
         v-model="sheet.form.figures[name]"
+        v-first="at === 0"
         :label="plainWords(String(name))"
-        :autofocus="at === 0"
         :error-messages="sheet.refusal?.of(`figures.${name}`)"
       />
       <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Happened on" :max="today" />
     </template>
-    <v-text-field v-bind="sheet.field('reason')" label="Why: what was wrong" :autofocus="only === 'strike'" maxlength="300" />
+    <v-text-field v-first="only === 'strike'" v-bind="sheet.field('reason')" label="Why: what was wrong" maxlength="300" />
   </FormSheet>
 </template>

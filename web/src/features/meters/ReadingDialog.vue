@@ -4,6 +4,7 @@ import { answer, api, type TagAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { date, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 import { useUnderstood } from './useUnderstood'
 
@@ -65,10 +66,10 @@ function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset', confirmed = fa
       </label>
     </div>
     <v-text-field
+      v-first
       v-bind="sheet.field('reading')"
       class="figure-field"
       :label="`Reading, in ${meter?.unit ?? ''} or any unit`"
-      autofocus
       autocomplete="off"
       :suffix="meter?.unit"
     />

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, type PartsAnswer, whole } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { vFirst } from '@/design/vFirst'
 import SmallForm from './SmallForm.vue'
 
 /** A part that went on outside of a job. */
@@ -43,7 +44,7 @@ function keep() {
 
 <template>
   <SmallForm v-model="open" :sheet="sheet" opener="A part was fitted" @submit="keep">
-    <v-text-field v-bind="sheet.field('part')" class="rest" label="What" maxlength="80" autofocus autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('part')" class="rest" label="What" maxlength="80" autocomplete="off" />
     <v-text-field v-bind="sheet.field('count')" label="How many" inputmode="numeric" autocomplete="off" />
     <v-text-field v-bind="sheet.field('number')" label="Part number" maxlength="60" autocomplete="off" />
     <v-text-field v-bind="sheet.field('source')" label="Where from" maxlength="80" autocomplete="off" />

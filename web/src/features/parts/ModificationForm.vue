@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, type PartsAnswer } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { vFirst } from '@/design/vFirst'
 import SmallForm from './SmallForm.vue'
 
 type Kind = PartsAnswer['modifications'][number]['consequences'][number]['kind']
@@ -58,7 +59,7 @@ function keep() {
 
 <template>
   <SmallForm v-model="open" :sheet="sheet" opener="Something was changed" @submit="keep">
-    <v-text-field v-bind="sheet.field('part')" class="wide" label="What was fitted" maxlength="80" autofocus autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('part')" class="wide" label="What was fitted" maxlength="80" autocomplete="off" />
     <v-text-field v-bind="sheet.field('inPlaceOf')" label="In place of" maxlength="80" autocomplete="off" />
     <v-select
       v-bind="sheet.field('donor')"

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, type PartsAnswer, whole } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { vFirst } from '@/design/vFirst'
 import SmallForm from './SmallForm.vue'
 
 /** Something mended for now: how, how long it cures, when to look again. */
@@ -35,11 +36,11 @@ function keep() {
 <template>
   <SmallForm v-model="open" :sheet="sheet" opener="Something mended for now" @submit="keep">
     <v-text-field
+      v-first
       v-bind="sheet.field('what')"
       class="wide"
       label="What was broken, and how it is mended"
       maxlength="300"
-      autofocus
       autocomplete="off"
     />
     <v-text-field v-bind="sheet.field('cureHours')" type="number" label="Cures for" suffix="h" />

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, type PartsAnswer } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { vFirst } from '@/design/vFirst'
 import SmallForm from './SmallForm.vue'
 
 /** A change taken back: what stands there now, and since when. */
@@ -35,11 +36,11 @@ function keep() {
 <template>
   <SmallForm v-model="open" :sheet="sheet" opener="Changed back?" @submit="keep">
     <v-text-field
+      v-first
       v-bind="sheet.field('how')"
       class="wide"
       label="What stands there now"
       maxlength="200"
-      autofocus
       autocomplete="off"
     />
     <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />

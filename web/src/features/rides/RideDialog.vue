@@ -3,6 +3,7 @@ import { ref, watch } from 'vue'
 import { answer, api, type EntryAnswer, type RideRequest } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 import AfterRide from './AfterRide.vue'
 
@@ -71,13 +72,7 @@ function keep() {
 
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: a ride`" act="Write it down" @submit="keep">
-    <v-text-field
-      v-bind="sheet.field('distance')"
-      class="figure-field"
-      label="How far, in any unit"
-      autofocus
-      autocomplete="off"
-    />
+    <v-text-field v-first v-bind="sheet.field('distance')" class="figure-field" label="How far, in any unit" autocomplete="off" />
     <v-text-field v-bind="sheet.field('hours')" class="figure-field" label="Engine hours, or minutes" autocomplete="off" />
     <fieldset class="hard">
       <legend class="label">Harder than the ordinary? All that fits</legend>
@@ -98,7 +93,7 @@ function keep() {
       <div class="reasons">
         <button v-for="reason in reasons" :key="reason" type="button" @click="sheet.form.despite = reason">{{ reason }}</button>
       </div>
-      <v-text-field v-model="sheet.form.despite" label="Why it was ridden all the same" maxlength="200" autofocus />
+      <v-text-field v-model="sheet.form.despite" v-first label="Why it was ridden all the same" maxlength="200" />
     </div>
     <p class="soft">It counts for all that is due after a ride. It moves the estimate of the meter until the meter is read.</p>
   </FormSheet>

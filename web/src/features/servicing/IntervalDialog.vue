@@ -3,6 +3,7 @@ import { answer, api, type TaskAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 /** The owner's own limits for one task, with where they come from. */
@@ -65,7 +66,7 @@ function keep(asShipped: boolean) {
     @submit="keep(false)"
   >
     <p class="soft">Whichever comes first counts. Leave empty what does not count.</p>
-    <v-text-field v-bind="sheet.field('distance')" class="figure-field" label="Distance between, in any unit" autofocus />
+    <v-text-field v-first v-bind="sheet.field('distance')" class="figure-field" label="Distance between, in any unit" />
     <v-text-field v-bind="sheet.field('hours')" class="figure-field" label="Engine hours between" />
     <v-text-field v-bind="sheet.field('months')" class="figure-field" label="Months between" inputmode="numeric" />
     <v-select v-bind="sheet.field('from')" :items="sources" label="Where does it come from?" />

@@ -5,6 +5,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { plainWords } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 /** A service item of the owner's own: what, where, how often, after which rides. */
@@ -73,7 +74,7 @@ function keep() {
     act="Keep it"
     @submit="keep"
   >
-    <v-text-field v-bind="sheet.field('component')" label="What it is about" maxlength="40" autofocus autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('component')" label="What it is about" maxlength="40" autocomplete="off" />
     <v-text-field v-bind="sheet.field('title')" label="What is done" maxlength="60" autocomplete="off" />
     <v-select v-bind="sheet.field('part')" :items="parts" label="Where on the bike" />
     <p class="soft">Whichever comes first counts. Leave empty what does not count.</p>

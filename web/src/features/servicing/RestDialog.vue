@@ -3,6 +3,7 @@ import { answer, api, type TaskAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 import { useWritten } from '../ledger/useWritten'
 
 /** A service item that is left alone: until a day, or for good, and why. */
@@ -46,7 +47,7 @@ function keep() {
     <p v-if="subject?.safety" class="refusal">
       This one is about brakes, tyres, steering or the chain. Left alone, nobody reminds you of it.
     </p>
-    <v-text-field v-bind="sheet.field('why')" label="Why?" maxlength="200" autofocus autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('why')" label="Why?" maxlength="200" autocomplete="off" />
     <v-text-field v-bind="sheet.field('until')" type="date" label="Until, or empty for good" :min="today" />
     <p class="soft">It stays in its list, marked, with your reason, and can be counted again at any time.</p>
   </FormSheet>

@@ -5,6 +5,7 @@ import { quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 
 /** Where and when waste was handed in. Nobody's place is guessed; the last one that was named is offered again. */
 const shown = defineModel<ShelfAnswer['waste'][number] | null>({ required: true })
@@ -45,7 +46,7 @@ function keep() {
     @submit="keep"
   >
     <p v-if="subject">{{ quantity(subject.volume) }} in all.</p>
-    <v-text-field v-bind="sheet.field('where')" label="Where" maxlength="80" autofocus />
+    <v-text-field v-first v-bind="sheet.field('where')" label="Where" maxlength="80" />
     <v-text-field v-bind="sheet.field('day', 'date')" type="date" label="On" :max="today" />
   </FormSheet>
 </template>

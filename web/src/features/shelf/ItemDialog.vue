@@ -7,6 +7,7 @@ import { date, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 
 /** What an item is: what jobs call it, which bikes it fits, how it is sold; and what came and went. */
 type Item = ShelfAnswer['items'][number]
@@ -96,10 +97,10 @@ const undo = (move: string) =>
     @submit="keep"
   >
     <v-text-field
+      v-first="!item"
       v-bind="sheet.field('name')"
       label="What it is, as the can or the box says"
       maxlength="80"
-      :autofocus="!item"
       autocomplete="off"
     />
     <div class="pair">

@@ -5,6 +5,7 @@ import { date as dateWords, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import { vFirst } from '@/design/vFirst'
 
 /** What came, went or was counted. One at a time, and undone at once if it was wrong. */
 type Item = ShelfAnswer['items'][number]
@@ -94,11 +95,11 @@ function keep() {
         "
       />
       <v-text-field
+        v-first
         v-bind="sheet.field('amount')"
         class="figure-field"
         :label="labels[subject.cause]"
         :suffix="subject.item.kind === 'fluid' ? volumeUnit : 'pieces'"
-        autofocus
         autocomplete="off"
       />
       <v-text-field

@@ -2,6 +2,7 @@
 import { answer, api } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useSettings } from '../settings/useSettings'
 import { useWritten } from '../ledger/useWritten'
 
@@ -32,7 +33,7 @@ function keep() {
 
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: a cost`" act="Write it down" @submit="keep">
-    <v-text-field v-bind="sheet.field('for')" label="Paid for" autofocus maxlength="80" autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('for')" label="Paid for" maxlength="80" autocomplete="off" />
     <v-text-field
       v-bind="sheet.field('amount')"
       class="figure-field"

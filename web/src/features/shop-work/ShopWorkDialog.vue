@@ -2,6 +2,7 @@
 import { answer, api, type BikeAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
+import { vFirst } from '@/design/vFirst'
 import { useSettings } from '../settings/useSettings'
 import { useWritten } from '../ledger/useWritten'
 
@@ -45,7 +46,7 @@ function keep() {
 
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: work by a shop`" act="Write it down" @submit="keep">
-    <v-text-field v-bind="sheet.field('shop')" label="Who did it" autofocus maxlength="80" autocomplete="off" />
+    <v-text-field v-first v-bind="sheet.field('shop')" label="Who did it" maxlength="80" autocomplete="off" />
     <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Done on" :max="today" />
     <v-select
       v-model="sheet.form.tasks"

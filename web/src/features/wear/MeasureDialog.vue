@@ -6,10 +6,12 @@ import FormSheet from '@/design/FormSheet.vue'
 import { quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import { vFirst } from '@/design/vFirst'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
 import { useRefresh } from '../shed/useShed'
 import GaugeReader from './GaugeReader.vue'
+import LooksByPlace from './LooksByPlace.vue'
 import { verdictWords } from './wearWords'
 
 /** A measurement at one place or several, or a look: what it is worth is said while it is typed. */
@@ -18,13 +20,15 @@ const props = defineProps<{ bike: string; today: string }>()
 const { say } = useNotice()
 const refresh = useRefresh()
 
+type Grade = WearLine['asked']['looks'][number]['grade']
 const open = computed({ get: () => line.value !== null, set: (shown) => !shown && (line.value = null) })
 const asked = computed(() => line.value?.asked)
 const sheet = useForm(
   () => `measure ${props.bike} ${line.value?.id}`,
   () => ({
     values: (asked.value?.places ?? ['']).map(() => ''),
-    look: null as WearLine['asked']['looks'][number]['grade'] | null,
+    look: null as Grade | null,
+    looks: (asked.value?.places ?? []).map(() => null as Grade | null),
     pitches: String(asked.value?.pitches ?? ''),
     altitude: '',
     note: '',
@@ -38,6 +42,8 @@ async function picture(photo: string, file: File) {
   sheet.form.photo = photo
 }
 const byEye = ref(false)
+/** Left and right are looked at apart, where only a look tells. */
+const apart = computed(() => !asked.value?.unit && (asked.value?.places.length ?? 0) > 1)
 watch(line, (now) => (byEye.value = now !== null && now.asked.unit === null))
 
 /** What is typed, once a moment has passed without another key. */
@@ -76,7 +82,7 @@ function take(value: string, instrument: string) {
   sheet.form.instrument = instrument
 }
 function keep() {
-  const { values, look, pitches, altitude, note, instrument, date, photo } = sheet.form
+  const { values, look, looks, pitches, altitude, note, instrument, date, photo } = sheet.form
   return sheet.send(
     (id) =>
       answer(
@@ -88,7 +94,8 @@ function keep() {
             values: byEye.value ? [] : values,
             pitches: asked.value?.pitches ? Number(pitches) : null,
             altitude: altitude || null,
-            look: byEye.value ? look : null,
+            look: byEye.value && !apart.value ? look : null,
+            looks: apart.value ? looks : null,
             note: note || null,
             instrument: byEye.value ? null : instrument || null,
             photo,
@@ -113,7 +120,14 @@ function keep() {
         <button type="button" :aria-pressed="!byEye" @click="byEye = false">Measured</button>
         <button type="button" :aria-pressed="byEye" @click="byEye = true">By eye</button>
       </p>
-      <fieldset v-if="byEye" class="looks">
+      <LooksByPlace
+        v-if="apart"
+        v-model="sheet.form.looks"
+        :places="asked.places"
+        :looks="asked.looks"
+        :refusal="sheet.refusal?.of('look')"
+      />
+      <fieldset v-else-if="byEye" class="looks">
         <legend class="label">What it looks like</legend>
         <label v-for="one in asked.looks" :key="one.words" :class="{ chosen: sheet.form.look === one.grade }">
           <input v-model="sheet.form.look" type="radio" name="look" :value="one.grade ?? undefined" />
@@ -127,9 +141,9 @@ function keep() {
             v-for="(place, at) in asked.places"
             :key="place"
             v-model="sheet.form.values[at]"
+            v-first="at === 0"
             :label="place.charAt(0).toUpperCase() + place.slice(1)"
             :suffix="asked.unit ?? ''"
-            :autofocus="at === 0"
             :error-messages="sheet.refusal?.of(`values.${at}`)"
             inputmode="decimal"
             autocomplete="off"
@@ -159,7 +173,8 @@ function keep() {
           >
         </p>
         <p v-if="judged?.spread && typed" class="spread">
-          <b>{{ quantity(judged.spread.spread) }} between its places.</b> {{ judged.spread.means }} {{ judged.spread.do }}
+          <b v-if="judged.spread.spread">{{ quantity(judged.spread.spread) }} between its places.</b> {{ judged.spread.means }}
+          {{ judged.spread.do }}
         </p>
         <GaugeReader v-if="asked.gauge" :gauge="asked.gauge" @take="take" />
       </template>

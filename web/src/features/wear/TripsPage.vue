@@ -140,6 +140,15 @@ const measuredWords = (line: TripLine) =>
     .join(', ')
 /** The valves have a page of their own. */
 const seriesLink = (series: string) => `/bikes/${props.bike}/${series === 'valves' ? 'valves' : `wear/${series}`}`
+/** "order by 2 May: rear tyre". */
+function orderWords(order: NonNullable<TripLine['order']>) {
+  const when = order.late
+    ? 'order today, it may come too late'
+    : order.by === data.value!.today
+      ? 'order today'
+      : `order by ${date(order.by, data.value!.today)}`
+  return `${when}: ${order.what.join(', ')}`
+}
 const print = () => window.print()
 </script>
 
@@ -198,9 +207,11 @@ const print = () => window.print()
             >.</span
           >
           <template v-if="lasts.factor !== 1">It counts as {{ number(lasts.factor, 2) }} times the usual riding.</template>
-          <template v-if="lasts.before.length">
-            Parts for what is done before are to be ordered by {{ date(lasts.orderBy, data.today) }}.</template
+          <template v-if="lasts.orderBy">
+            The first parts are to be ordered
+            {{ lasts.orderBy === data.today ? 'today' : `by ${date(lasts.orderBy, data.today)}` }}.</template
           >
+          <template v-else-if="lasts.before.length"> All that its jobs want lies on the shelf.</template>
           <v-btn class="plate small" variant="text" @click="print">Print</v-btn>
         </p>
         <div class="answers">
@@ -215,6 +226,7 @@ const print = () => window.print()
                   <b>{{ line.component }}: {{ line.title.toLowerCase() }}</b>
                   <span>{{ reason(line) }}</span>
                   <RouterLink v-if="line.series" class="soft" :to="seriesLink(line.series)">{{ measuredWords(line) }}</RouterLink>
+                  <span v-if="line.order" :class="line.order.late ? 'late' : 'soft'">{{ orderWords(line.order) }}</span>
                 </li>
                 <li v-if="!lasts.before.length" class="soft">Nothing, as far as this book knows.</li>
               </ul>

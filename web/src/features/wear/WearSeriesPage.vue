@@ -6,6 +6,7 @@ import { date, days, magnitude, money, number, plainWords, quantity } from '@/de
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useShed } from '../shed/useShed'
 import MeasureDialog from './MeasureDialog.vue'
+import SideBySide from './SideBySide.vue'
 import WearPlot from './WearPlot.vue'
 import { leftWords, readingWords, verdictWords, whereTo } from './wearWords'
 
@@ -38,6 +39,12 @@ const sure = computed(() => {
     ? `The line alone crosses from ${from} ${plot.axisUnit} on; how late is open.`
     : `The line alone crosses between ${from} and ${number(plot.sureTo, 0)} ${plot.axisUnit}.`
 })
+const wetWords = {
+  'not-low': 'was not low',
+  rings: 'rises well: rings, or the bore',
+  'valves-or-gasket': 'hardly rises: valves, or the head gasket',
+  either: 'rises some: rings and valves both, maybe',
+} as const
 const print = () => window.print()
 </script>
 
@@ -60,7 +67,11 @@ const print = () => window.print()
       </header>
       <div class="columns">
         <section class="cabinet sheet" aria-label="Plot">
-          <WearPlot v-if="plotted" :series="data" />
+          <WearPlot v-if="plotted && line.trust !== 'setting'" :series="data" />
+          <SideBySide v-else-if="line.latest?.looks.length" :looks="line.latest.looks" :scale="line.asked.looks" />
+          <p v-else-if="line.latest && !line.latest.value" class="soft none">
+            A look has a place on the plot once it is known what a new one measures, or it was measured itself.
+          </p>
           <p v-else-if="line.trust === 'nothing'" class="soft none">Never measured in this book. {{ line.asked.how }}</p>
           <p v-else class="soft none">No reading of the meter covers its readings yet: they stand in the table.</p>
         </section>
@@ -80,7 +91,7 @@ const print = () => window.print()
                   }}</span>
                 </dd>
               </div>
-              <div>
+              <div v-if="line.trust !== 'setting' || !line.verdict?.means">
                 <dt class="label">Where it goes</dt>
                 <dd>
                   <b v-if="leftWords(line)" class="left">{{ leftWords(line) }}</b>
@@ -88,13 +99,19 @@ const print = () => window.print()
                 </dd>
               </div>
             </dl>
-            <p v-if="line.verdict?.grade && line.verdict.grade !== 'sound'" class="verdict" :class="line.verdict.grade ?? ''">
+            <p
+              v-if="line.verdict?.grade && (line.verdict.grade !== 'sound' || line.trust === 'setting')"
+              class="verdict"
+              :class="line.verdict.grade ?? ''"
+            >
               <b>{{ verdictWords(line.verdict).name }}</b> {{ verdictWords(line.verdict).rest }}
             </p>
             <p v-if="data.spread" class="verdict bad">
-              <b>{{ quantity(data.spread.spread) }} between its places.</b> {{ data.spread.means }} {{ data.spread.do }}
+              <b v-if="data.spread.spread">{{ quantity(data.spread.spread) }} between its places.</b> {{ data.spread.means }}
+              {{ data.spread.do }}
             </p>
             <p v-if="sure" class="soft">{{ sure }}</p>
+            <p v-for="words in data.about" :key="words" class="soft">{{ words }}</p>
             <p v-if="line.task" class="soft">
               Its end is a due date of <RouterLink :to="`/bikes/${bike}#${line.task}`">the plan</RouterLink>.
             </p>
@@ -109,6 +126,7 @@ const print = () => window.print()
                   {{ life.fitted ? `${date(life.fitted)} to ${date(life.ended!)}` : `to ${date(life.ended!)}`
                   }}<template v-if="life.days">, {{ days(life.days) }}</template></span
                 >
+                <span v-if="life.races" class="soft">{{ life.races === 1 ? 'one race' : `${life.races} races` }}</span>
                 <span v-if="life.blamedOn" class="blame">{{ life.blamedOn }}</span>
                 <span v-if="life.price && settings" class="soft">
                   {{ money(life.price, settings.currency)
@@ -121,6 +139,18 @@ const print = () => window.print()
           </section>
         </aside>
       </div>
+      <section v-if="data.wet" class="cabinet wet" aria-labelledby="wet-title">
+        <header><h2 id="wet-title">With a spoon of oil</h2></header>
+        <ul>
+          <li v-for="one in data.wet.cylinders" :key="one.place">
+            <b>{{ one.place ? plainWords(one.place) : 'The cylinder' }}</b>
+            <span class="figure">{{ number(one.dry.value, one.dry.decimals) }} to {{ quantity(one.wet) }}</span>
+            <span>{{ one.rise < 0 ? '−' : '+' }}{{ number(Math.abs(one.rise), 0) }}%</span>
+            <span :class="{ grave: one.verdict !== 'not-low' }">{{ wetWords[one.verdict] }}</span>
+          </li>
+        </ul>
+        <p v-if="data.wet.twoStroke" class="soft">A two-stroke is oily anyway: this tells less of it than of a four-stroke.</p>
+      </section>
       <section v-if="rows.length" class="cabinet table" aria-labelledby="table-title">
         <header><h2 id="table-title">Every reading</h2></header>
         <div class="scroll">
@@ -146,13 +176,16 @@ const print = () => window.print()
                   <PhotoStrip v-if="point.photo" :photos="[point.photo]" :about="line.title" />
                 </td>
                 <td>
-                  <template v-if="point.values.length > 1">
+                  <template v-if="point.looks.length">{{
+                    point.looks.map((look) => `${look.place}: ${look.words}`).join('; ')
+                  }}</template>
+                  <template v-else-if="point.values.length > 1">
                     {{
                       point.values
                         .map((value, at) =>
-                          [point.places[at], number(value.value, value.decimals, value.decimals)].filter(Boolean).join(' '),
+                          [point.places[at], number(value.value, value.decimals, value.decimals)].filter(Boolean).join(': '),
                         )
-                        .join(', ')
+                        .join('; ')
                     }}</template
                   >
                 </td>
@@ -226,6 +259,9 @@ dl {
   padding-left: 0.8rem;
   border-left: 6px solid var(--pen);
 }
+.verdict.sound {
+  border-color: var(--green);
+}
 .verdict.bad,
 .verdict.failed {
   border-color: var(--oxide);
@@ -245,6 +281,28 @@ dl {
 }
 .blame {
   font-style: italic;
+}
+.wet {
+  margin-bottom: 1.1rem;
+}
+.wet ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.wet li {
+  display: grid;
+  grid-template-columns: minmax(90px, 1fr) minmax(120px, 1fr) 60px minmax(150px, 2fr);
+  gap: 0.2rem 1rem;
+  padding: 0.5rem 1.1rem;
+  border-top: 1px solid var(--rule);
+}
+.wet > p {
+  padding: 0.5rem 1.1rem 0.8rem;
+}
+.grave {
+  color: var(--oxide);
+  font-weight: 600;
 }
 .scroll {
   overflow-x: auto;
@@ -279,6 +337,9 @@ th {
   }
 }
 @media (max-width: 600px) {
+  .wet li {
+    grid-template-columns: 1fr auto;
+  }
   th,
   td {
     padding-inline: 0.7rem;

@@ -8,6 +8,7 @@ export function whereTo(line: WearLine, today: string): string {
     case 'nothing':
       return 'never measured'
     case 'no-limit':
+      if (line.latest?.look) return 'a look, and nothing to hold it against: measure it once'
       return line.verdict?.means || 'its limit is not known'
     case 'one-reading':
       return 'one reading: what it is, not where it goes'
