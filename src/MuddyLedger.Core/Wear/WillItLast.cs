@@ -157,7 +157,9 @@ public static class WillItLast
             new(task, sort, reason, chance, after, null, null, series);
         if (life.State is LifeState.Due or LifeState.Overdue)
             return Line(TripSort.Before, TripReason.DueNow, 1);
-        if (life.State is LifeState.Unknown or LifeState.WhenWorn)
+        // A bike that stands on the bench has no due date of its wear, but the trip alone can still be held against where it goes.
+        var foretold = life.State == LifeState.WhenWorn && series is { Standing.Crossings.IsEmpty: false };
+        if (life.State == LifeState.Unknown || (life.State == LifeState.WhenWorn && !foretold))
             return Line(TripSort.Before, TripReason.NotKnown);
         if (life.Limits.FirstOrDefault(limit => limit.DaysLeft is not null && limit.Due?.Likely <= asked.Trip.Until) is { } falls)
             return Line(TripSort.Before, TripReason.DayFalls, 1) with { Day = falls.Due!.Likely };

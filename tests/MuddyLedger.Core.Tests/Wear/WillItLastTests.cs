@@ -211,4 +211,26 @@ public class WillItLastTests
         // 0.4 L in some 2,000 mi.
         oil.Volume!.Value.Litres.ShouldBeInRange(0.25m, 0.36m);
     }
+
+    /// <summary>A bike on the bench is not expected to be ridden until the trip: the trip alone counts, and what is known stays known.</summary>
+    [Fact]
+    public void A_job_on_the_bench_makes_nothing_unknown()
+    {
+        var ledger = Ridden(4).Ledger;
+        TripLine PadsOf(LocalDate? shutSince)
+        {
+            var meters = BikeMeters.Of(Given.Drumlin, ledger, shutSince);
+            var wear = WearBook.ByTask(WearBook.Of(Given.Drumlin, Given.Content.Wear, Given.Content.Limits, ledger, meters, Today));
+            var tasks = Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, ledger, meters, Today, wear);
+            var trip = new Trip(MeterAmount.From(new(9_000, Unit.Mile)), Today.PlusDays(30), 30);
+            return WillItLast
+                .Of(trip, Given.Drumlin, tasks, wear, meters, ledger, Today)
+                .Lines.Single(line => line.Task.Task.Id == "front-pads.replace");
+        }
+
+        var (ridden, shut) = (PadsOf(null), PadsOf(Today));
+        (ridden.Reason, shut.Reason).ShouldBe((TripReason.RunsOut, TripReason.RunsOut));
+        shut.Chance!.Value.ShouldBeLessThanOrEqualTo(ridden.Chance!.Value);
+        shut.Chance.Value.ShouldBeGreaterThan(0.5);
+    }
 }

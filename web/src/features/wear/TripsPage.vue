@@ -126,7 +126,11 @@ function reason(line: TripLine) {
           : ''
       }`
     case 'not-known':
-      return line.state === 'when-worn' ? 'never measured: look at it' : 'no history: look at it, or do it'
+      return line.seriesValue
+        ? 'too little measured to say: look at it'
+        : line.state === 'when-worn'
+          ? 'never measured: look at it'
+          : 'no history: look at it, or do it'
     default:
       return line.percent == null ? '' : `${chance(line)} that it does not`
   }
