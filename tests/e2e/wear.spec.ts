@@ -153,7 +153,10 @@ test('plugs are looked at side by side, the odd one is named, and oil in the low
   await dialog.getByRole('button', { name: 'Write it down' }).click()
   await expect(dialog.getByRole('alert')).toContainText('missing')
   // A thumb on the cell, then the keyboard.
-  await dialog.locator('label').filter({ has: page.getByRole('radio', { name: 'Cylinder 1: tan to light grey' }) }).click()
+  await dialog
+    .locator('label')
+    .filter({ has: page.getByRole('radio', { name: 'Cylinder 1: tan to light grey' }) })
+    .click()
   await dialog.getByRole('radio', { name: 'Cylinder 2: tan to light grey' }).focus()
   await page.keyboard.press('Space')
   await page.keyboard.press('ArrowDown')

@@ -5,6 +5,7 @@ using MuddyLedger.App.Settings;
 using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 
@@ -44,6 +45,18 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
 {
     public Outcome<SetAnswer[]> Sets() =>
         content.Sets.Select(set => new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(set.Profile, OwnerSettings.Default))).ToArray();
+
+    /// <summary>For a bike that no kind names: the nearest to a few answers, with the answers put in.</summary>
+    public Outcome<SetAnswer> Nearest(KindAnswers asked, Caller caller)
+    {
+        var check = caller.Check();
+        if (asked.Cylinders is < 1 or > 8)
+            check.Refuse("cylinders", "must lie between 1 and 8");
+        if (check.Failed)
+            return check.Problem();
+        var (set, profile) = NearestSet.Of(content.Sets, asked);
+        return new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(profile, OwnerSettings.Default));
+    }
 
     public async Task<Outcome<BikeAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is { } picture

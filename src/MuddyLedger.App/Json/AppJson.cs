@@ -117,6 +117,8 @@ namespace MuddyLedger.App.Json;
 [JsonSerializable(typeof(RepairRequest))]
 [JsonSerializable(typeof(RideRequest))]
 [JsonSerializable(typeof(RunAnswer))]
+[JsonSerializable(typeof(SetAnswer))]
+[JsonSerializable(typeof(Core.Bikes.KindAnswers))]
 [JsonSerializable(typeof(SetAnswer[]))]
 [JsonSerializable(typeof(SettingsAnswer))]
 [JsonSerializable(typeof(SettingsChange))]

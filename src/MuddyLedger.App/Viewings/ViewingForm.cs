@@ -33,7 +33,7 @@ public sealed record ViewingForm(
     string? StatedValue,
     string? Lift,
     string? WorkshopFee = null,
-    ViewingKind? Kind = null
+    BikeKind? Kind = null
 )
 {
     public static ViewingForm Of(ViewingDetails details) =>
@@ -59,7 +59,7 @@ public sealed record ViewingForm(
             details.StatedValue?.ToString(),
             details.Lift.ToString(),
             details.WorkshopFee?.ToString(),
-            ViewingKind.Of(details.Profile)
+            BikeKind.Of(details.Profile)
         );
 
     public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)

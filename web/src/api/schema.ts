@@ -116,6 +116,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sets/nearest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KindAnswers"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes": {
         parameters: {
             query?: never;
@@ -9075,6 +9137,28 @@ export interface components {
             standsSince: null | components["schemas"]["LocalDate"];
             today: components["schemas"]["LocalDate"];
         };
+        /**
+         * @description What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
+         *     the bought bike.
+         */
+        BikeKind: {
+            lubrication: components["schemas"]["Lubrication"];
+            gearboxOil: components["schemas"]["GearboxOil"];
+            oilFilter: components["schemas"]["OilFilter"];
+            fuel: components["schemas"]["FuelSystem"];
+            starting: components["schemas"]["Starting"];
+            cooling: components["schemas"]["Cooling"];
+            fan: components["schemas"]["Fitment"];
+            valves: components["schemas"]["ValveAdjustment"];
+            ignition: components["schemas"]["Ignition"];
+            battery: components["schemas"]["BatteryKind"];
+            clutch: components["schemas"]["ClutchControl"];
+            finalDrive: components["schemas"]["FinalDrive"];
+            frontBrake: components["schemas"]["BrakeKind"];
+            rearBrake: components["schemas"]["BrakeKind"];
+            wheels: components["schemas"]["WheelBuild"];
+            linkage: boolean;
+        };
         BikeName: {
             /** Format: uuid */
             id: string;
@@ -10187,6 +10271,23 @@ export interface components {
             /** Format: uuid */
             id: string;
             text: null | string;
+        };
+        /** @description What an owner says of a bike that no shipped kind names; null for what they do not know. */
+        KindAnswers: {
+            use?: null | components["schemas"]["BikeUse"];
+            lubrication?: null | components["schemas"]["Lubrication"];
+            /**
+             * Format: int32
+             * @description 1 to 8.
+             */
+            cylinders?: null | number;
+            fuel?: null | components["schemas"]["FuelSystem"];
+            cooling?: null | components["schemas"]["Cooling"];
+            starting?: null | components["schemas"]["Starting"];
+            transmission?: null | components["schemas"]["Transmission"];
+            finalDrive?: null | components["schemas"]["FinalDrive"];
+            frontBrake?: null | components["schemas"]["BrakeKind"];
+            rearBrake?: null | components["schemas"]["BrakeKind"];
         };
         /** @enum {unknown} */
         KnockOut: "walk-away" | "only-as-parts" | null;
@@ -12230,29 +12331,7 @@ export interface components {
             statedValue: null | string;
             lift: null | string;
             workshopFee?: null | string;
-            kind?: null | components["schemas"]["ViewingKind"];
-        };
-        /**
-         * @description What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
-         *     the bought bike.
-         */
-        ViewingKind: {
-            lubrication: components["schemas"]["Lubrication"];
-            gearboxOil: components["schemas"]["GearboxOil"];
-            oilFilter: components["schemas"]["OilFilter"];
-            fuel: components["schemas"]["FuelSystem"];
-            starting: components["schemas"]["Starting"];
-            cooling: components["schemas"]["Cooling"];
-            fan: components["schemas"]["Fitment"];
-            valves: components["schemas"]["ValveAdjustment"];
-            ignition: components["schemas"]["Ignition"];
-            battery: components["schemas"]["BatteryKind"];
-            clutch: components["schemas"]["ClutchControl"];
-            finalDrive: components["schemas"]["FinalDrive"];
-            frontBrake: components["schemas"]["BrakeKind"];
-            rearBrake: components["schemas"]["BrakeKind"];
-            wheels: components["schemas"]["WheelBuild"];
-            linkage: boolean;
+            kind?: null | components["schemas"]["BikeKind"];
         };
         /** @enum {unknown} */
         ViewingStatus: "open" | "bought" | "not-bought";

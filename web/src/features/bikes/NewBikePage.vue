@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, whole, type ProfileForm } from '@/api/client'
+import { answer, api, whole, type ProfileForm, type SetAnswer } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useSettings } from '../settings/useSettings'
 import { useRefresh } from '../shed/useShed'
+import KindQuestions from './KindQuestions.vue'
 import ProfileFields from './ProfileFields.vue'
 
 const router = useRouter()
@@ -71,6 +72,16 @@ function choose(set: string) {
   profile.value = JSON.parse(JSON.stringify(found.profile)) as ProfileForm
 }
 
+/** Asked for by a few answers, in place of a kind that ships. */
+const asking = ref(false)
+const nearest = ref(false)
+function take(found: SetAnswer) {
+  sheet.form.set = found.id
+  profile.value = found.profile
+  nearest.value = true
+  window.scrollTo({ top: 0 })
+}
+
 async function keep() {
   const { set, nickname, make, model, year, reading, condition, lastRan, pumpFeeds } = sheet.form
   const done = await sheet.send(
@@ -102,15 +113,22 @@ async function keep() {
     <h1>A bike comes in</h1>
     <DraftLine :sheet="sheet" />
     <section aria-labelledby="kind-title">
-      <h2 id="kind-title" class="label">What kind is it?</h2>
+      <header class="kind">
+        <h2 id="kind-title" class="label">What kind is it?</h2>
+        <button v-if="!chosen" type="button" class="more" :aria-expanded="asking" @click="asking = !asking">
+          {{ asking ? 'Back to the kinds' : 'None of these: answer a few questions' }}
+        </button>
+      </header>
+      <KindQuestions v-if="asking && !chosen" @found="take" />
       <div v-if="chosen" class="sets">
         <div class="set" aria-pressed="true">
           <b>{{ chosen.title }}</b>
           <span>{{ chosen.for }}</span>
         </div>
-        <button type="button" class="another" @click="sheet.form.set = ''">Another kind</button>
+        <button type="button" class="another" @click="((sheet.form.set = ''), (nearest = false))">Another kind</button>
       </div>
-      <div v-for="group in chosen ? [] : groups" :key="group.use" class="group">
+      <p v-if="nearest && chosen" class="soft">The nearest of the kinds that ship, with your answers put in.</p>
+      <div v-for="group in chosen || asking ? [] : groups" :key="group.use" class="group">
         <h3>{{ group.title }}</h3>
         <div class="sets">
           <button
@@ -182,6 +200,14 @@ async function keep() {
 }
 h1 {
   font-size: 2.5rem;
+}
+.kind {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0.3rem 1rem;
+  margin-bottom: 0.4rem;
 }
 .group {
   margin-top: 0.7rem;

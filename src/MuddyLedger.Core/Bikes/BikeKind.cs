@@ -1,12 +1,10 @@
-using MuddyLedger.Core.Bikes;
-
-namespace MuddyLedger.Core.Viewings;
+namespace MuddyLedger.Core.Bikes;
 
 /// <summary>
 /// What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
 /// the bought bike.
 /// </summary>
-public sealed record ViewingKind(
+public sealed record BikeKind(
     Lubrication Lubrication,
     GearboxOil GearboxOil,
     OilFilter OilFilter,
@@ -25,7 +23,7 @@ public sealed record ViewingKind(
     bool Linkage
 )
 {
-    public static ViewingKind Of(Profile bike) =>
+    public static BikeKind Of(Profile bike) =>
         new(
             bike.Lubrication,
             bike.GearboxOil,
