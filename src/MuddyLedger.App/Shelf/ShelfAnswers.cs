@@ -128,8 +128,7 @@ public static class ShelfAnswers
         {
             var due = picture
                 .Tasks.Where(standing => standing.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
-                .Select(standing => standing.Task.Job)
-                .OfType<string>();
+                .Select(standing => standing.Task);
             foreach (var wanted in WantedBy(picture, due, jobs, shelf))
                 yield return wanted;
 
@@ -139,16 +138,23 @@ public static class ShelfAnswers
         }
     }
 
-    /// <summary>What these jobs want on this bike, each job once; what does not fit the bike wants nothing.</summary>
-    public static IEnumerable<Wanted> WantedBy(BikePicture picture, IEnumerable<string> ids, JobLibrary jobs, ImmutableArray<Stock> shelf)
+    /// <summary>What the jobs of these tasks want on this bike, each job once, and done for these tasks only: to measure pads is not to
+    /// buy pads. What does not fit the bike wants nothing.</summary>
+    public static IEnumerable<Wanted> WantedBy(
+        BikePicture picture,
+        IEnumerable<ServiceTask> tasks,
+        JobLibrary jobs,
+        ImmutableArray<Stock> shelf
+    )
     {
         var fitting = jobs.For(picture.Profile).ToDictionary(job => job.Id);
-        return from id in ids.Distinct().Where(fitting.ContainsKey)
-            let plan = JobPlan.For(jobs.Assemble([fitting[id]], picture).Job, picture.Profile)
+        return from same in tasks.Where(task => task.Job is { } job && fitting.ContainsKey(job)).GroupBy(task => task.Job!)
+            let job = jobs.Assemble([fitting[same.Key]], picture).Job
+            let plan = JobPlan.ForTasks(job, picture.Profile, [.. same.Select(task => task.Id)])
             from need in plan.Needs
             where need.Kind != NeedKind.Tool
             where KindOf(need.Kind) != StockKind.Consumable || shelf.Any(stock => stock.Item.IsCalled(need.What))
-            select WantedFor(need, picture.Profile, picture.Bike.Id.Value, $"{fitting[id].Title}, {picture.Profile.Nickname}");
+            select WantedFor(need, picture.Profile, picture.Bike.Id.Value, $"{fitting[same.Key].Title}, {picture.Profile.Nickname}");
     }
 
     /// <summary>What a job asks for, as the shelf is asked for it.</summary>

@@ -162,8 +162,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
         var jobs = await libraries.OpenAsync(caller.Cancel);
         OrderAnswer? OrderOf(TripLine line) =>
             line.Sort == TripSort.Before
-            && line.Task.Task.Job is { } job
-            && OrderTime.Of(Shopping.Missing(ShelfAnswers.WantedBy(picture, [job], jobs, stock), stock), trip.From) is { } order
+            && OrderTime.Of(Shopping.Missing(ShelfAnswers.WantedBy(picture, [line.Task.Task], jobs, stock), stock), trip.From) is { } order
                 ? new(order.What, LocalDate.Max(order.By, picture.Today), order.By < picture.Today)
                 : null;
         TripLineAnswer[] Lines(Func<TripLine, bool> wanted) =>

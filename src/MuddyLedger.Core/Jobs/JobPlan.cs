@@ -38,10 +38,56 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
 {
     /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets
     /// here.</exception>
-    public static JobPlan For(Job job, Profile bike, RunState? state = null)
+    public static JobPlan For(Job job, Profile bike, RunState? state = null) => For(job, bike, state, NothingChosen);
+
+    private static readonly IReadOnlyDictionary<string, string> NothingChosen = ImmutableDictionary<string, string>.Empty;
+
+    private const int MostWays = 24;
+
+    /// <summary>
+    /// The job as these tasks call for it: by choices under which it does the most of them, without parts where only a look, a measurement
+    /// or a cleaning is due, and else as it is usually done. To measure pads is not to buy pads.
+    /// </summary>
+    /// <param name="tasks">Ids of the service tasks that are due.</param>
+    public static JobPlan ForTasks(Job job, Profile bike, IReadOnlyCollection<string> tasks)
+    {
+        var renews = tasks.Any(task => task.EndsWith(".replace", StringComparison.Ordinal));
+        var plan = For(job, bike);
+        if (tasks.All(plan.Does) && (renews || plan.PartsWanted == 0))
+            return plan;
+        var usual = UsualChoices(job, Capabilities.Of(bike));
+        // Only what parts, or what the tasks ask for, hang on is worth trying otherwise.
+        var deciding = job
+            .Steps.Where(step =>
+                step.Needs.Any(need => need.Kind == NeedKind.Part)
+                || job.Serves.Any(serves => tasks.Contains(serves.Task) && serves.By.Contains(step.Id))
+            )
+            .SelectMany(step => step.AnyApplies.Append(step.Applies).Concat(step.ForApplies))
+            .SelectMany(applies => applies.Wanted.Keys)
+            .ToHashSet();
+        IEnumerable<ImmutableDictionary<string, string>> ways = [ImmutableDictionary<string, string>.Empty];
+        foreach (var choice in job.Steps.Select(step => step.Choice).OfType<Choice>())
+            if (usual.TryGetValue(choice.Id, out var own) && deciding.Contains(Applies.ChoicePrefix + choice.Id))
+                ways = ways.SelectMany(way =>
+                    choice.Options.OrderByDescending(option => option.Id == own).Select(option => way.SetItem(choice.Id, option.Id))
+                );
+        return ways.Take(MostWays)
+            .Select(way => (Plan: For(job, bike, null, way), Changed: way.Count(pair => usual[pair.Key] != pair.Value)))
+            .OrderByDescending(one => tasks.Count(one.Plan.Does))
+            .ThenBy(one => renews ? 0 : one.Plan.PartsWanted)
+            .ThenBy(one => one.Changed)
+            .First()
+            .Plan;
+    }
+
+    private int PartsWanted => Needs.Where(need => need.Kind == NeedKind.Part).Sum(need => need.Count);
+
+    private bool Does(string task) => Job.Serves.Any(serves => serves.Task == task && serves.By.All(step => Step(step) is not null));
+
+    private static JobPlan For(Job job, Profile bike, RunState? state, IReadOnlyDictionary<string, string> chosen)
     {
         var capabilities = Capabilities.Of(bike);
-        var (choices, recommended) = ChoicesOf(job, capabilities, state);
+        var (choices, recommended) = ChoicesOf(job, capabilities, state, chosen);
         bool Fits(Step step) => step.AppliesTo(capabilities, choices);
 
         var order = JobOrder.Of(job.Steps, Fits);
@@ -57,7 +103,8 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     }
 
     /// <summary>What is recommended on a bike where nothing is chosen yet.</summary>
-    public static IReadOnlyDictionary<string, string> UsualChoices(Job job, Capabilities bike) => ChoicesOf(job, bike, null).Choices;
+    public static IReadOnlyDictionary<string, string> UsualChoices(Job job, Capabilities bike) =>
+        ChoicesOf(job, bike, null, NothingChosen).Choices;
 
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
 
@@ -65,7 +112,8 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     private static (IReadOnlyDictionary<string, string> Choices, IReadOnlyDictionary<string, Choice> Recommended) ChoicesOf(
         Job job,
         Capabilities bike,
-        RunState? state
+        RunState? state,
+        IReadOnlyDictionary<string, string> chosen
     )
     {
         var choices = new Dictionary<string, string>();
@@ -77,7 +125,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
         {
             open.Remove(step);
             var choice = recommended[step.Id] = step.Choice!.For(bike, choices);
-            choices[choice.Id] = state?.Choices.GetValueOrDefault(choice.Id) ?? choice.Default;
+            choices[choice.Id] = state?.Choices.GetValueOrDefault(choice.Id) ?? chosen.GetValueOrDefault(choice.Id) ?? choice.Default;
         }
 
         return (choices, recommended);

@@ -129,4 +129,42 @@ public class JobPlanTests
         [.. JobPlan.For(Given.Ready(Given.EngineOil, bike), bike).Steps.Select(planned => planned.Step.Id)];
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
+
+    /// <summary>Over every kind that ships and every task that a job serves: what is only looked at buys nothing that it need not.</summary>
+    [Fact]
+    public void A_job_for_a_task_does_that_task_and_buys_parts_only_where_they_are_renewed()
+    {
+        var (looked, saved) = (0, 0);
+        foreach (var set in Given.Content.Sets)
+        foreach (var job in Given.Content.Jobs.Where(job => job.Applies.To(Capabilities.Of(set.Profile))))
+        foreach (var task in job.Serves.Select(serves => serves.Task).Distinct())
+        {
+            int Parts(JobPlan plan) => plan.Needs.Where(need => need.Kind == NeedKind.Part).Sum(need => need.Count);
+            bool Does(JobPlan plan) =>
+                job.Serves.Any(serves => serves.Task == task && serves.By.All(step => plan.Steps.Any(one => one.Step.Id == step)));
+            var (usual, own) = (JobPlan.For(job, set.Profile), JobPlan.ForTasks(job, set.Profile, [task]));
+            var where = $"{set.Id}, {job.Id}, {task}";
+            (Does(own) || !Does(usual)).ShouldBeTrue(where);
+            if (task.EndsWith(".replace", StringComparison.Ordinal))
+                continue;
+            looked++;
+            if (Does(usual))
+                Parts(own).ShouldBeLessThanOrEqualTo(Parts(usual), where);
+            saved += Parts(own) < Parts(usual) ? 1 : 0;
+        }
+
+        looked.ShouldBeGreaterThan(500);
+        saved.ShouldBeGreaterThan(50);
+    }
+
+    [Theory]
+    [InlineData("spark-plugs", "spark-plugs.inspect", false)]
+    [InlineData("spark-plugs", "spark-plugs.replace", true)]
+    [InlineData("front-pads", "front-pads.measure", false)]
+    [InlineData("front-pads", "front-pads.replace", true)]
+    public void To_look_is_not_to_buy(string job, string task, bool buys) =>
+        JobPlan
+            .ForTasks(Given.Content.Jobs.Single(one => one.Id == job), Given.Drumlin, [task])
+            .Needs.Any(need => need.Kind == NeedKind.Part && (need.What.Contains("plug") || need.What.Contains("pads")))
+            .ShouldBe(buys);
 }
