@@ -81,7 +81,10 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
     internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) =>
         context
             .Database.SqlQuery<Line>(
-                $"SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid"
+                $"""
+                SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason
+                FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid
+                """
             )
             .ToListAsync(cancel);
 

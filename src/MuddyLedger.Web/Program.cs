@@ -28,7 +28,8 @@ command.SetAction(
     {
         if (Zone() is not { } zone)
             return Fail(
-                $"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such as Europe/Berlin, and start again."
+                $"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such "
+                    + $"as Europe/Berlin, and start again."
             );
         if (ReadClock(arguments.GetValue(today), zone) is not { } clock)
             return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");

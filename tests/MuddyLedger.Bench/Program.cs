@@ -26,7 +26,8 @@ var written = Stopwatch.StartNew();
 var bikes = await GeneratedShed.WriteAsync(folder, content, today);
 var file = Path.Combine(folder, ShedFile.Name);
 Console.WriteLine(
-    $"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, written in {written.Elapsed.TotalSeconds:0} s"
+    $"{bikes.Length} bikes, {Scalar("SELECT count(*) FROM Entries"):#,0} lines, {new FileInfo(file).Length / 1e6:0} MB, "
+        + $"written in {written.Elapsed.TotalSeconds:0} s"
 );
 
 // What is said of one part of it alone: `-- exchange`.
@@ -262,7 +263,9 @@ void Insert(Guid bike)
     connection.Open();
     using var command = connection.CreateCommand();
     command.CommandText =
-        $"INSERT INTO Entries (Id, BikeId, Date, WrittenAt, Device, Body) SELECT '{Guid.CreateVersion7().ToString().ToUpperInvariant()}', BikeId, Date, WrittenAt, Device, Body FROM Entries WHERE BikeId = '{bike.ToString().ToUpperInvariant()}' LIMIT 1";
+        $"INSERT INTO Entries (Id, BikeId, Date, WrittenAt, Device, Body) SELECT "
+        + $"'{Guid.CreateVersion7().ToString().ToUpperInvariant()}', BikeId, Date, WrittenAt, Device, Body FROM "
+        + $"Entries WHERE BikeId = '{bike.ToString().ToUpperInvariant()}' LIMIT 1";
     if (command.ExecuteNonQuery() != 1)
         throw new InvalidOperationException("Nothing was written.");
 }
@@ -391,7 +394,8 @@ void Row(string what, double took, double plain, double most)
     if (ratio > most)
         failed = 1;
     Console.WriteLine(
-        $"{what, -42}{took, 9:0.0} ms   plain read {plain, 7:0.0} ms   {ratio, 5:0.00}x   (at most {most}x){(ratio > most ? "  TOO SLOW" : "")}"
+        $"{what, -42}{took, 9:0.0} ms   plain read {plain, 7:0.0} ms   {ratio, 5:0.00}x   (at most "
+            + $"{most}x){(ratio > most ? "  TOO SLOW" : "")}"
     );
 }
 

@@ -32,4 +32,26 @@ public class ArchitectureTests
             .HaveDependencyOn("NodaTime.SystemClock")
             .GetResult()
             .IsSuccessful.ShouldBeTrue();
+
+    private const int MostColumns = 140;
+
+    /// <summary>The formatter breaks code, not comments and not words between quotes.</summary>
+    [Fact]
+    public void No_line_is_longer_than_a_screen_is_wide()
+    {
+        var root = Path.GetDirectoryName(Given.ContentFolder)!;
+        var files = new[] { "src", "tests" }
+            .SelectMany(folder => Directory.EnumerateFiles(Path.Combine(root, folder), "*.cs", SearchOption.AllDirectories))
+            .Select(file => Path.GetRelativePath(root, file))
+            .Where(file => !file.Split(Path.DirectorySeparatorChar).Any(part => part is "obj" or "bin" or "Migrations"))
+            .ToList();
+        files.Count.ShouldBeGreaterThan(300);
+        files
+            .SelectMany(file =>
+                File.ReadLines(Path.Combine(root, file))
+                    .Select((line, at) => (Where: $"{file}:{at + 1}", line.Length))
+                    .Where(line => line.Length > MostColumns)
+            )
+            .ShouldBeEmpty();
+    }
 }

@@ -242,7 +242,8 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
 #pragma warning restore CA1031
         {
             var words =
-                $"What is stored of it makes no sense, and nothing can be worked out from it ({senseless.GetType().Name}: {senseless.Message})";
+                $"What is stored of it makes no sense, and nothing can be worked out from it "
+                + $"({senseless.GetType().Name}: {senseless.Message})";
             cache.CannotShow(bike, words);
             throw new BikeNotShownException(words, senseless);
         }

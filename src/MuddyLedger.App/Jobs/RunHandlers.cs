@@ -38,7 +38,8 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                     return Task.FromResult<Problem?>(
                         Problem.Refused(
                             "jobs",
-                            $"\"{already.Job.Title}\" is running on this bike already, since {runs.Day(already.Started):d MMMM}: go on with that one"
+                            $"\"{already.Job.Title}\" is running on this bike already, since "
+                                + $"{runs.Day(already.Started):d MMMM}: go on with that one"
                         )
                     );
                 writer.AddRun(new StoredRun(new RunId(body.Id), picture.Bike.Id, job, pen.At, RunStatus.Running, 1, null, []));

@@ -27,8 +27,9 @@ using MuddyLedger.Core.Json;
 namespace MuddyLedger.App.Json;
 
 /// <summary>
-/// How requests and answers are written as JSON: what is sent holds nothing unknown, and lacks nothing that is needed; choices by name. What
-/// is needed to read and write each of them is made when this is built, so that the first answer after a start does not wait for it.
+/// How requests and answers are written as JSON: what is sent holds nothing unknown, and lacks nothing that is needed; choices by name.
+/// What is needed to read and write each of them is made when this is built, so that the first answer after a start does not
+/// wait for it.
 /// </summary>
 [JsonSerializable(typeof(FigureCardAnswer))]
 [JsonSerializable(typeof(WearAnswer))]

@@ -197,7 +197,8 @@ public static class EntryFigures
                     .. look.Spots.Select(spot =>
                         Text(
                             "seen",
-                            $"{Core.Fluids.LeakWatch.Words(spot.Place)}: {Capabilities.Word(spot.Grade).Replace('-', ' ')}, {Capabilities.Word(spot.Fluid).Replace('-', ' ')}"
+                            $"{Core.Fluids.LeakWatch.Words(spot.Place)}: "
+                                + $"{Capabilities.Word(spot.Grade).Replace('-', ' ')}, {Capabilities.Word(spot.Fluid).Replace('-', ' ')}"
                         ) with
                         {
                             Editable = null,

@@ -225,7 +225,8 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             body.Id,
             body,
             date,
-            new ModificationMade(part, instead, consequences, donor?.Bike.Id), // What was taken from another bike leaves a gap there, and the gap says so.
+            // What was taken from another bike leaves a gap there, and the gap says so.
+            new ModificationMade(part, instead, consequences, donor?.Bike.Id),
             donor is null ? null : (donor, Core.Ledger.Findings.Wanting(part, picture.Profile.Nickname))
         );
     }

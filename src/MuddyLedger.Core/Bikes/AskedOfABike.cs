@@ -91,7 +91,9 @@ public sealed record AskedSection(
 
 public static class AskedOfABike
 {
-    /// <summary>All that is asked of a bike of this profile, by part. What it has not got is not asked; what was entered of it stays.</summary>
+    /// <summary>
+    /// All that is asked of a bike of this profile, by part. What it has not got is not asked; what was entered of it stays.
+    /// </summary>
     public static ImmutableArray<AskedSection> Of(Profile bike) =>
         [
             .. Enum.GetValues<BikeSection>()

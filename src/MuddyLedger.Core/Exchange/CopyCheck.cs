@@ -26,7 +26,8 @@ public sealed class CopyCheck(int thisYear)
         else if (version is null or < 1 or > ShedCopy.CurrentVersion)
             yield return new(
                 "version",
-                $"is {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "missing"}, and this Muddy Ledger reads up to {ShedCopy.CurrentVersion}: take a newer one"
+                $"is {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "missing"}, and this "
+                    + $"Muddy Ledger reads up to {ShedCopy.CurrentVersion}: take a newer one"
             );
     }
 

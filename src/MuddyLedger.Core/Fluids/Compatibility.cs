@@ -50,8 +50,7 @@ public sealed record FluidFit(Fit Fit, string Because);
 
 /// <summary>
 /// Whether a fluid and a place agree. Class names: JASO T 903 (wet clutches), JASO M 345 (two-stroke oils), API GL for gear oils, 49 CFR
-/// 571.116 for
-/// brake fluids; all from memory. The rules are common practice; the maker's manual wins.
+/// 571.116 for brake fluids; all from memory. The rules are common practice; the maker's manual wins.
 /// </summary>
 public static partial class Compatibility
 {
@@ -150,7 +149,9 @@ public static partial class Compatibility
         && (ClassOf(wanted) == FluidClass.Unknown || ClassOf(fluid) == ClassOf(wanted))
         && (Thickness(wanted) is not { } asked || Thickness(fluid) == asked);
 
-    /// <summary>Whether a fluid may stand in for the grade that is asked for without a word: the same kind of fluid, known as such.</summary>
+    /// <summary>
+    /// Whether a fluid may stand in for the grade that is asked for without a word: the same kind of fluid, known as such.
+    /// </summary>
     public static bool IsAsGood(ReservoirId reservoir, Profile bike, string fluid, string wanted) =>
         ClassOf(wanted) != FluidClass.Unknown && ClassOf(fluid) == ClassOf(wanted) && Suits(reservoir, bike, fluid, wanted);
 

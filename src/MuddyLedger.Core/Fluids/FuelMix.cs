@@ -74,7 +74,12 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
             return null;
         var why = Reason == MixReason.Insurance ? "Its oil pump is not proven" : "This engine gets its oil from its fuel";
         if (oil is not { Litres: > 0 } mixed)
-            return $"is missing: {why}. {(Oil is { Litres: > 0 } asked ? $"{asked.Litres * 1000:0} ml belong in this fuel ({Ratio:0.#}:1)" : "Write how much went in, or confirm that none did")}";
+            return $"is missing: {why}. "
+                + (
+                    Oil is { Litres: > 0 } asked
+                        ? $"{asked.Litres * 1000:0} ml belong in this fuel ({Ratio:0.#}:1)"
+                        : "Write how much went in, or confirm that none did"
+                );
         var ratio = fuel.Litres / mixed.Litres;
         return Ratio is { } wanted && ratio > wanted * (1 + LeanShare)
             ? $"makes a mix of {ratio:0}:1, leaner than the {wanted:0.#}:1 that is asked. {why}"

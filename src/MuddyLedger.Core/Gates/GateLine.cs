@@ -40,7 +40,8 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
         if (then.Count == 0)
             return null;
         var shut = then.Find(reason => reason.State == GateState.Shut);
-        return $"is missing: {(shut is null ? "it is not proven that the bike may be ridden" : "the bike may not be ridden")} ({(shut ?? then[0]).Why}). Say why it was ridden all the same";
+        var stands = shut is null ? "it is not proven that the bike may be ridden" : "the bike may not be ridden";
+        return $"is missing: {stands} ({(shut ?? then[0]).Why}). Say why it was ridden all the same";
     }
 
     /// <summary>

@@ -266,7 +266,9 @@ public sealed record Step(
         init;
     } = [];
 
-    /// <summary>For opening and closing a place: done where one of these matches, the steps behind it. Empty where it is done always.</summary>
+    /// <summary>
+    /// For opening and closing a place: done where one of these matches, the steps behind it. Empty where it is done always.
+    /// </summary>
     public ImmutableArray<Applies> ForApplies
     {
         get => field.IsDefault ? [] : field;

@@ -10,12 +10,12 @@ public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJ
 
 /// <summary>
 /// One run out of one job or several: what stands in the way is opened once, in the order in which it nests, and closed in reverse; what
-/// the
-/// jobs share is done once; what drains comes before what needs it empty; and while the engine runs, everything is closed.
+/// the jobs share is done once; what drains comes before what needs it empty; and while the engine runs, everything is closed.
 /// </summary>
 /// <param name="Job">What is run: its steps name all that they wait for, the opening and closing included.</param>
 /// <param name="Cycle">The titles of steps that wait for each other, where these jobs cannot be joined; else empty.</param>
-/// <param name="Opened">Every opening that what is recommended needs, in order. A group that blocks running stands here twice where it must be closed for a run in
+/// <param name="Opened">Every opening that what is recommended needs, in order. A group that blocks running stands here twice where it
+/// must be closed for a run in
 /// between.</param>
 /// <param name="MinutesApart">What the jobs would take one after another, each with its own opening and closing.</param>
 /// <param name="SharedSteps">How many steps joining saves, the opening and closing included.</param>
@@ -146,7 +146,8 @@ public sealed record JobAssembly(
         if (jobs.Length > 1 && jobs.FirstOrDefault(job => job.Alone) is { } alone)
             return new(
                 "jobs",
-                $"cannot be joined: \"{alone.Title}\" has an order of its own, and is run alone. Run the others when it names them, or before it"
+                $"cannot be joined: \"{alone.Title}\" has an order of its own, and is run alone. Run the others when it "
+                    + $"names them, or before it"
             );
         var capabilities = Capabilities.Of(bike);
         var filled =
@@ -161,7 +162,8 @@ public sealed record JobAssembly(
         if (filled.FirstOrDefault() is { } both)
             return new(
                 "jobs",
-                $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the {Reservoirs.Words(both.Key).ToLowerInvariant()}. Run one after the other"
+                $"cannot be joined: \"{both.First().Title}\" and \"{both.Last().Title}\" both fill the "
+                    + $"{Reservoirs.Words(both.Key).ToLowerInvariant()}. Run one after the other"
             );
         var cycle = Of(jobs, access, bike).Cycle;
         return cycle.IsEmpty ? null : new("jobs", $"cannot be joined: these steps would wait for each other: {string.Join(", ", cycle)}");

@@ -58,7 +58,9 @@ internal static class Counted
             }
         );
 
-    /// <summary>The places of a measurement on this bike: "cylinder 2", "left, inner pad"; as they stand where there is one of each.</summary>
+    /// <summary>
+    /// The places of a measurement on this bike: "cylinder 2", "left, inner pad"; as they stand where there is one of each.
+    /// </summary>
     public static ImmutableArray<string> Places(CountedBy? each, ImmutableArray<string> places, Profile bike)
     {
         var count = each is null ? 1 : Of(each, bike);

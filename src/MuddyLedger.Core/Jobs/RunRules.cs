@@ -196,7 +196,8 @@ public static class RunRules
         if (ShutIn(plan, state, planned.Step) is { Count: > 0 } shutIn && !state.Notes.ContainsKey(done.Step))
             return new(
                 "step",
-                $"closes over what still lies on the tray: {string.Join(", ", shutIn)}. Fit it and take it off the tray, or write a note at this step why it stays off"
+                $"closes over what still lies on the tray: {string.Join(", ", shutIn)}. Fit it and take it off the "
+                    + $"tray, or write a note at this step why it stays off"
             );
         return planned.Step.Kind switch
         {
@@ -278,7 +279,8 @@ public static class RunRules
         return left > 0
             ? new(
                 "step",
-                $"wants {step.Looks.Length} looks near their hours, and has had {step.Looks.Length - left}{(early > 0 ? $": {early} came too early, and it was watched too short" : "")}"
+                $"wants {step.Looks.Length} looks near their hours, and has had "
+                    + $"{step.Looks.Length - left}{(early > 0 ? $": {early} came too early, and it was watched too short" : "")}"
             )
             : null;
     }

@@ -5,7 +5,9 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Ledger;
 
-/// <summary>A service item of the owner's own, beside those that follow from what the bike has. Its limits are an interval of its own.</summary>
+/// <summary>
+/// A service item of the owner's own, beside those that follow from what the bike has. Its limits are an interval of its own.
+/// </summary>
 /// <param name="Task">Made for it: "own-1a2b3c4d.do".</param>
 /// <param name="Component">What it is about: "Sidecar mounts".</param>
 /// <param name="Title">What is done: "Check the bolts".</param>

@@ -241,7 +241,8 @@ public sealed class MeterHistory
         if (date > today)
             return "lies in the future";
         if (before is not null && display < before.Display)
-            return $"is lower than the {show(before.Display)} of {Day(before.Date)}. A meter does not run backwards: was it mistyped, or was the dash swapped, rolled over or reset?";
+            return $"is lower than the {show(before.Display)} of {Day(before.Date)}. A meter does not run backwards: "
+                + $"was it mistyped, or was the dash swapped, rolled over or reset?";
         if (after is not null && display > after.Display)
             return $"is higher than the {show(after.Display)} of {Day(after.Date)}, which is later: one of the two is mistyped or misdated";
         return null;
@@ -265,7 +266,8 @@ public sealed class MeterHistory
         var jump = LifetimeFor(date, display) - Points[at].Lifetime;
         var days = Math.Max(1, Period.DaysBetween(Points[at].Date, date));
         return jump > MostInADay(Kind) * days
-            ? $"is {show(jump)} more than on {Day(Points[at].Date)}, {(days == 1 ? "a day" : $"{days} days")} before: confirm it if that is right"
+            ? $"is {show(jump)} more than on {Day(Points[at].Date)}, {(days == 1 ? "a day" : $"{days} days")} before: "
+                + $"confirm it if that is right"
             : null;
     }
 

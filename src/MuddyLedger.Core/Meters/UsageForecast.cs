@@ -143,7 +143,9 @@ public sealed record UsageForecast(
             : null;
     }
 
-    /// <summary>The chance that this much more than at the last reading will have been used by a day; null where no use is expected.</summary>
+    /// <summary>
+    /// The chance that this much more than at the last reading will have been used by a day; null where no use is expected.
+    /// </summary>
     public double? Chance(double left, LocalDate by)
     {
         if (left <= 0)
@@ -229,9 +231,8 @@ public sealed record UsageForecast(
 
     /// <summary>
     /// Whether the pace of the last weeks is another than before, beyond what chance explains. A rider who has changed their ways may go on
-    /// so
-    /// or fall back into them: the mean is then taken between the two paces, and the band holds both. Null where it is no more than
-    /// scatter.
+    /// so or fall back into them: the mean is then taken between the two paces, and the band holds both. Null where it is no
+    /// more than scatter.
     /// </summary>
     private static (double Mean, double Drift)? ChangeOfPace(List<(Increment Increment, double Weeks)> increments, double variance)
     {

@@ -122,6 +122,8 @@ public static class Shopping
     /// <summary>Whether the shelf keeps count of it, if none of it is left.</summary>
     public static bool Known(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is not null;
 
-    /// <summary>The fluid on the shelf that a job would take for this: called as it is asked for, or as good; null where none stands there.</summary>
+    /// <summary>
+    /// The fluid on the shelf that a job would take for this: called as it is asked for, or as good; null where none stands there.
+    /// </summary>
     public static Stock? Standing(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is { Left: > 0 } stock ? stock : null;
 }

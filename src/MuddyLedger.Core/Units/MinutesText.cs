@@ -41,7 +41,8 @@ public static partial class MinutesText
         Reading<int>.Refused("is not a time: write minutes such as 80, or hours and minutes such as 1 h 20");
 
     [GeneratedRegex(
-        @"^\s*(?:(?<h>\d{1,4}(?:[.,]\d+)?)\s*(?:h|hr|hrs|hours?|std|:)\s*(?<m>\d{1,2})?\s*(?:m|min|mins|minutes?)?|(?<m>\d{1,6})\s*(?:m|min|mins|minutes?)?)\s*$",
+        @"^\s*(?:(?<h>\d{1,4}(?:[.,]\d+)?)\s*(?:h|hr|hrs|hours?|std|:)\s*(?<m>\d{1,2})?\s*(?:m|min|mins|minutes?)?|"
+            + @"(?<m>\d{1,6})\s*(?:m|min|mins|minutes?)?)\s*$",
         RegexOptions.CultureInvariant | RegexOptions.IgnoreCase
     )]
     private static partial Regex Shape();

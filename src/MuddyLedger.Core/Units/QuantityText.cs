@@ -73,7 +73,8 @@ public static partial class QuantityText
         };
 
     [GeneratedRegex(
-        @"^\s*(?<sign>[-+]?)(?<number>\d(?:[\d.,'\u2019\u00A0\u2009\u202F ]*\d)?|[.,]\d+)\s*(?<unit>[a-zA-Z""\u00B0:][a-zA-Z0-9 ./\-""]*)?\s*$",
+        @"^\s*(?<sign>[-+]?)(?<number>\d(?:[\d.,'\u2019\u00A0\u2009\u202F "
+            + @"]*\d)?|[.,]\d+)\s*(?<unit>[a-zA-Z""\u00B0:][a-zA-Z0-9 ./\-""]*)?\s*$",
         RegexOptions.CultureInvariant
     )]
     private static partial Regex Shape();

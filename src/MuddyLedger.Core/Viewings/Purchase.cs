@@ -53,7 +53,13 @@ public static class Purchase
             else
                 lines.Add(
                     new NoteWritten(
-                        $"The seller said: \"{words}\". {(claim.State switch { ClaimState.Confirmed => "Borne out at the viewing.", ClaimState.Contradicted => "The viewing spoke against it.", _ => "Nothing seen that could tell." })}"
+                        $"The seller said: \"{words}\". "
+                            + claim.State switch
+                            {
+                                ClaimState.Confirmed => "Borne out at the viewing.",
+                                ClaimState.Contradicted => "The viewing spoke against it.",
+                                _ => "Nothing seen that could tell.",
+                            }
                     )
                 );
         }
@@ -98,9 +104,8 @@ public static class Purchase
     private static FindingOpened FindingOf(Point point, Seen seen, ViewingPicture picture)
     {
         var stops = (point.OpensRide || point.KnockOut is not null) && seen.Grade >= Grade.Worn;
-        var measured = seen.Values.IsEmpty
-            ? ""
-            : $" Measured: {string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)))} {point.Scale!.Unit.Symbol}.";
+        var values = string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)));
+        var measured = seen.Values.IsEmpty ? "" : $" Measured: {values} {point.Scale!.Unit.Symbol}.";
         var note = picture.State.Notes.TryGetValue(point.Id, out var words) ? $" {words}" : "";
         var cost = picture.Cost.Drivers.FirstOrDefault(driver => driver.Point == point.Id);
         // The buyer's own words come first; a seller's sentence says what was seen, and no more.

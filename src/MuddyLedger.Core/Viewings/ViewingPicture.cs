@@ -176,7 +176,9 @@ public sealed record ViewingPicture(
         );
     }
 
-    /// <summary>How long a short round takes (house value): as long as one stands in a yard without being asked what one is doing.</summary>
+    /// <summary>
+    /// How long a short round takes (house value): as long as one stands in a yard without being asked what one is doing.
+    /// </summary>
     public const double ShortRoundMinutes = 20;
 
     /// <summary>

@@ -27,8 +27,8 @@ public static partial class ShelfShims
         ];
 
     /// <summary>
-    /// What a check took from the shelf: the shims that went in, less those that came out of another valve of the same check, as far as they
-    /// lie there. What lies nowhere in the book was bought for it.
+    /// What a check took from the shelf: the shims that went in, less those that came out of another valve of the same check, as far as
+    /// they lie there. What lies nowhere in the book was bought for it.
     /// </summary>
     public static ImmutableArray<(Stock Stock, int Count)> TakenFor(
         IReadOnlyCollection<ValveReading> valves,

@@ -37,7 +37,8 @@ public static class TyreFacts
         if (book.FirstOrDefault(one => one.Kind.Figure == figure) is { Latest: { Value: { } pressure } latest } measured)
             yield return string.Create(
                 CultureInfo.InvariantCulture,
-                $"Last at {pressure:0.#} {measured.Kind.Shows} on {latest.Entry.Date:d MMMM uuuu}{Name(measured)}. Too soft wears its edges, too hard its middle."
+                $"Last at {pressure:0.#} {measured.Kind.Shows} on {latest.Entry.Date:d MMMM uuuu}{Name(measured)}. Too "
+                    + $"soft wears its edges, too hard its middle."
             );
         if (series.Current.Races is > 0 and var races)
             yield return races == 1 ? "One race on it." : $"{races} races on it.";

@@ -79,7 +79,8 @@ public static class Salvage
             try
             {
                 using var command = Command(
-                    $"SELECT rowid, {columns} FROM \"{table}\" NOT INDEXED WHERE rowid > {after} AND rowid < {before} ORDER BY rowid {order}"
+                    $"SELECT rowid, {columns} FROM \"{table}\" NOT INDEXED "
+                        + $"WHERE rowid > {after} AND rowid < {before} ORDER BY rowid {order}"
                 );
                 using var rows = command.ExecuteReader();
                 while (rows.Read())

@@ -105,8 +105,8 @@ public static class ShedFile
     }
 
     /// <summary>
-    /// Undoes what a writer that was killed has left half done. SQLite does so by itself whenever it may write; whoever only looks at such a
-    /// file is refused, as if it could not be written to at all.
+    /// Undoes what a writer that was killed has left half done. SQLite does so by itself whenever it may write; whoever only looks at
+    /// such a file is refused, as if it could not be written to at all.
     /// </summary>
     internal static void RollBackWhatWasLeft(string file)
     {

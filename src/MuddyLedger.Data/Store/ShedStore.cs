@@ -105,15 +105,18 @@ public sealed class ShedStore(string folder) : IDisposable
                 LookAt(
                     new(
                         LookOnlyCause.Gone,
-                        $"{File} {(found.State == FoundFile.Missing ? "is gone" : "holds nothing")}, and copies of it are there: the newest is of {Day(newest.At, zone)}, "
-                            + $"with {newest.Bikes} {(newest.Bikes == 1 ? "bike" : "bikes")} and {newest.Entries} lines. Go back to it in Settings; to begin a new shed instead, name another folder.",
+                        $"{File} {(found.State == FoundFile.Missing ? "is gone" : "holds nothing")}, and copies of it "
+                            + $"are there: the newest is of {Day(newest.At, zone)}, "
+                            + $"with {newest.Bikes} {(newest.Bikes == 1 ? "bike" : "bikes")} and {newest.Entries} "
+                            + $"lines. Go back to it in Settings; to begin a new shed instead, name another folder.",
                         []
                     )
                 );
                 return;
             case FoundFile.Empty:
                 throw new InvalidDataException(
-                    $"{File} holds nothing. A shed is never empty like that: restore a backup into another folder, or remove the file to begin a new shed."
+                    $"{File} holds nothing. A shed is never empty like that: restore a backup into another folder, or "
+                        + $"remove the file to begin a new shed."
                 );
         }
 
@@ -160,7 +163,8 @@ public sealed class ShedStore(string folder) : IDisposable
             return false;
         LookOnly = new(
             LookOnlyCause.Replaced,
-            $"{File} was removed or replaced while this server was running. Nothing more is written, so that nothing is written into the wrong file. Put it back as it was, and start again.",
+            $"{File} was removed or replaced while this server was running. Nothing more is written, so that nothing is "
+                + $"written into the wrong file. Put it back as it was, and start again.",
             []
         );
         return true;
@@ -190,7 +194,8 @@ public sealed class ShedStore(string folder) : IDisposable
     private LookOnly Damage(string found) =>
         new(
             LookOnlyCause.Damaged,
-            $"{File} is damaged. It is not written to. What can be read of it is shown here, and its copy can be taken out; go back to an automatic copy in Settings, or restore a backup into another folder.",
+            $"{File} is damaged. It is not written to. What can be read of it is shown here, and its copy can be taken "
+                + $"out; go back to an automatic copy in Settings, or restore a backup into another folder.",
             []
         )
         {

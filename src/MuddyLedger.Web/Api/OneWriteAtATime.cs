@@ -4,8 +4,8 @@ using MuddyLedger.Data;
 namespace MuddyLedger.Web.Api;
 
 /// <summary>
-/// Takes turns in writing. Runs after the body has been read, so that a slow sender holds nobody up. A shed that is open for looking only is
-/// not written to.
+/// Takes turns in writing. Runs after the body has been read, so that a slow sender holds nobody up. A shed that is open for looking
+/// only is not written to.
 /// </summary>
 public sealed class OneWriteAtATime(ShedStore store) : IEndpointFilter, IWriteTurn, IDisposable
 {

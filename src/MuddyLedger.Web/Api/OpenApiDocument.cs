@@ -5,7 +5,9 @@ using NodaTime;
 
 namespace MuddyLedger.Web.Api;
 
-/// <summary>How the whole contract is told to the front end: types that are text on the wire, headers, and what each refusal means.</summary>
+/// <summary>
+/// How the whole contract is told to the front end: types that are text on the wire, headers, and what each refusal means.
+/// </summary>
 internal static class OpenApiDocument
 {
     /// <summary>What each number means here, whatever was asked.</summary>

@@ -110,14 +110,16 @@ public static class Problems
                 case BadHttpRequestException bad:
                     return TypedResults.Problem(
                         title: "Nothing was changed.",
-                        detail: "The request cannot be read: an id or a value in its address or heading is not of the right kind, or its body is missing.",
+                        detail: "The request cannot be read: an id or a value in its address or heading is not of the "
+                            + "right kind, or its body is missing.",
                         statusCode: bad.StatusCode
                     );
                 case BikeNotShownException senseless:
                     log.LogError(senseless, "{Method} {Path}", context.Request.Method, context.Request.Path);
                     return TypedResults.Problem(
                         title: "This bike cannot be shown.",
-                        detail: $"{senseless.Message}. The other bikes are as they were. Go back to a copy of the shed in Settings, or take its file out.",
+                        detail: $"{senseless.Message}. The other bikes are as they were. Go back to a copy of the shed "
+                            + $"in Settings, or take its file out.",
                         statusCode: StatusCodes.Status422UnprocessableEntity
                     );
                 case var failed when ShedFile.Trouble(failed) is { } words:

@@ -44,8 +44,7 @@ public static class Security
 
     /// <summary>
     /// On every answer, refusals and errors too: they are set when an answer begins, whoever gives it. What an answer says of caching
-    /// holds;
-    /// of one that says nothing nothing is kept.
+    /// holds; of one that says nothing nothing is kept.
     /// </summary>
     public static void UseSecurityHeaders(this WebApplication app) =>
         app.Use(
@@ -58,7 +57,8 @@ public static class Security
                     var headers = context.Response.Headers;
                     headers.ContentSecurityPolicy =
                         "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self' data:; font-src 'self'; "
-                        + $"style-src 'self' 'nonce-{nonce}'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+                        + $"style-src 'self' 'nonce-{nonce}'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
+                        + $"frame-ancestors 'none'";
                     headers.XContentTypeOptions = "nosniff";
                     headers["Referrer-Policy"] = "no-referrer";
                     headers["Cross-Origin-Opener-Policy"] = "same-origin";

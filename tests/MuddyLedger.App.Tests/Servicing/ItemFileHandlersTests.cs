@@ -83,7 +83,8 @@ public class ItemFileHandlersTests
               - id: a
                 title: Reed stops
                 part: intake
-                tasks: [{ act: do, title: Look at them, applies: { stroke: [two] }, minutes: 5, limits: [{ months: 3, provenance: owner }] }]
+                tasks:
+                  - { act: do, title: Look at them, applies: { stroke: [two] }, minutes: 5, limits: [{ months: 3, provenance: owner }] }
               - id: b
                 title: Oil catch
                 part: engine
@@ -98,11 +99,13 @@ public class ItemFileHandlersTests
     [InlineData("id: [", "line")]
     [InlineData("id: x\ntitle: y\ncomponents: []", "components")]
     [InlineData(
-        "id: x\ntitle: y\ncomponents: [{ id: a, title: A, part: engine, tasks: [{ act: do, title: T, minutes: 5, limits: [{ until: entered, provenance: owner }] }] }]",
+        "id: x\ntitle: y\ncomponents: [{ id: a, title: A, part: engine, tasks: [{ act: do, title: T, minutes: 5, "
+            + "limits: [{ until: entered, provenance: owner }] }] }]",
         "goes by distance"
     )]
     [InlineData(
-        "id: x\ntitle: y\ncomponents: [{ id: a, title: A, part: engine, tasks: [{ act: do, title: T, minutes: 5, job: chain, limits: [{ months: 3, provenance: owner }] }] }]",
+        "id: x\ntitle: y\ncomponents: [{ id: a, title: A, part: engine, tasks: [{ act: do, title: T, minutes: 5, job: "
+            + "chain, limits: [{ months: 3, provenance: owner }] }] }]",
         "belong to the schedules that ship"
     )]
     [InlineData(

@@ -214,7 +214,8 @@ public class ContentSafetyTests
             where
                 item.Task.Job is { } job && Given.Content.Job(job) is not { } found
                 || item.Task.Job is { } named && !Given.Content.Job(named)!.Applies.To(capabilities)
-            select $"{item.Task.Id} -> {item.Task.Job} ({bike.Lubrication}, {bike.GearboxOil}, {bike.FrontBrake}, {bike.Clutch}, {bike.FinalDrive})"
+            select $"{item.Task.Id} -> {item.Task.Job} ({bike.Lubrication}, {bike.GearboxOil}, {bike.FrontBrake}, "
+                + $"{bike.Clutch}, {bike.FinalDrive})"
         )
             .Distinct()
             .ToList();

@@ -130,7 +130,9 @@ public class JobPlanTests
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
 
-    /// <summary>Over every kind that ships and every task that a job serves: what is only looked at buys nothing that it need not.</summary>
+    /// <summary>
+    /// Over every kind that ships and every task that a job serves: what is only looked at buys nothing that it need not.
+    /// </summary>
     [Fact]
     public void A_job_for_a_task_does_that_task_and_buys_parts_only_where_they_are_renewed()
     {

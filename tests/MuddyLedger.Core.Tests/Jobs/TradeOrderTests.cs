@@ -4,7 +4,9 @@ using MuddyLedger.Core.Jobs;
 
 namespace MuddyLedger.Core.Tests.Jobs;
 
-/// <summary>The rules of <see cref="TradeOrder"/> are held by every joined run in <see cref="JobAssemblyTests"/>; here, by all of them.</summary>
+/// <summary>
+/// The rules of <see cref="TradeOrder"/> are held by every joined run in <see cref="JobAssemblyTests"/>; here, by all of them.
+/// </summary>
 public class TradeOrderTests
 {
     // A rule that no order of steps breaks would hold nothing.

@@ -64,11 +64,12 @@ public class ForecastCalibrationTests
                 new("all but clockwork", claimed.Sum(one => one.Cases), claimed.Sum(one => one.Inside), claimed.Sum(one => one.Sooner))
             )
         )
+        {
+            var sooner = one.Sooner / (double)one.Cases;
             TestContext.Current.TestOutputHelper!.WriteLine(
-                FormattableString.Invariant(
-                    $"{one.Rider, -18}{one.Cases, 6}{one.Share, 9:P1}{one.Sooner / (double)one.Cases, 8:P1}{1 - one.Share - one.Sooner / (double)one.Cases, 8:P1}"
-                )
+                FormattableString.Invariant($"{one.Rider, -18}{one.Cases, 6}{one.Share, 9:P1}{sooner, 8:P1}{1 - one.Share - sooner, 8:P1}")
             );
+        }
     }
 
     // Regular riders who ride twice as much, or less than half, since six to twelve weeks: the band widens, and holds the truth more often

@@ -23,7 +23,8 @@ public class LifeLeftTests
         );
         life.Governing!.UseLeft!.Value.In(Unit.Mile).Value.ShouldBe(4_000);
         life.Governing.Share!.Value.ShouldBe(2 / 3m, 0.0001m);
-        life.Governing.Due!.Likely.ShouldBeInRange(Given.Today.PlusDays(150), Given.Today.PlusDays(205)); // 20 miles a day; the median comes before the mean
+        // 20 miles a day; the median comes before the mean
+        life.Governing.Due!.Likely.ShouldBeInRange(Given.Today.PlusDays(150), Given.Today.PlusDays(205));
         life.State.ShouldBe(LifeState.InHand);
     }
 

@@ -22,7 +22,8 @@ public class TiltBenchTests
     public void A_full_sump_never_loses_it_and_one_that_lies_under_the_dipper_has_lost_it_level()
     {
         TiltBench.Limits(Middle with { OilMl = 180 * 140 * 150 / 1000.0 }).ShouldAllBe(limit => limit.Lost == null);
-        TiltBench.Limits(Middle with { OilMl = 200 }).ShouldAllBe(limit => limit.Lost == 0 && limit.Working == 0); // 8 mm deep, and the dipper stops at 10
+        // 8 mm deep, and the dipper stops at 10
+        TiltBench.Limits(Middle with { OilMl = 200 }).ShouldAllBe(limit => limit.Lost == 0 && limit.Working == 0);
     }
 
     [Fact]

@@ -37,7 +37,8 @@ public class CostCalibrationTests
         {
             var share = Holds(2_500, coverage, 100_000, out var byKind);
             TestContext.Current.TestOutputHelper!.WriteLine(
-                $"C90 with {coverage:0%} looked at: holds {share:0.0%} of 2,500 ({string.Join(", ", byKind.Select(pair => $"{pair.Key} {pair.Value:0%}"))})"
+                $"C90 with {coverage:0%} looked at: holds {share:0.0%} of 2,500 "
+                    + $"({string.Join(", ", byKind.Select(pair => $"{pair.Key} {pair.Value:0%}"))})"
             );
             shares.Add(share);
         }

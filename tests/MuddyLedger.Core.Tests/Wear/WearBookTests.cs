@@ -287,7 +287,9 @@ public class WearBookTests
         SeriesOf(Ridden(), "plug-gap", twin with { Cylinders = 1 }).Kind.Places.ShouldBe(["the plug"]);
     }
 
-    /// <summary>Every kind of bike that ships, with readings of every series that it has: nothing throws, nothing is past all sense.</summary>
+    /// <summary>
+    /// Every kind of bike that ships, with readings of every series that it has: nothing throws, nothing is past all sense.
+    /// </summary>
     [Fact]
     public void Every_set_answers_whatever_is_measured_on_it()
     {

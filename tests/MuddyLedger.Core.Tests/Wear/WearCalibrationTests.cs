@@ -128,7 +128,8 @@ public class WearCalibrationTests
         {
             var held = Run(cell, cases: 4_000, seed: 6);
             output.WriteLine(
-                $"{cell.Name, -28}{cell.Points, 5}{held.FiellerShare, 10:P1}{held.PlanningShare, 10:P1}{held.Sooner / (double)held.Cases, 9:P1}"
+                $"{cell.Name, -28}{cell.Points, 5}{held.FiellerShare, 10:P1}{held.PlanningShare, 10:P1}"
+                    + $"{held.Sooner / (double)held.Cases, 9:P1}"
             );
             var slack = 4 * Math.Sqrt(0.8 * 0.2 / held.Cases);
             held.PlanningShare.ShouldBeGreaterThan(PlanningClaim(cell) - slack, $"{cell}");

@@ -212,7 +212,9 @@ public class WillItLastTests
         oil.Volume!.Value.Litres.ShouldBeInRange(0.25m, 0.36m);
     }
 
-    /// <summary>A bike on the bench is not expected to be ridden until the trip: the trip alone counts, and what is known stays known.</summary>
+    /// <summary>
+    /// A bike on the bench is not expected to be ridden until the trip: the trip alone counts, and what is known stays known.
+    /// </summary>
     [Fact]
     public void A_job_on_the_bench_makes_nothing_unknown()
     {

@@ -46,10 +46,12 @@ public sealed class DemoTests : IAsyncLifetime
     [Fact]
     public async Task The_old_ones_have_what_old_ones_have()
     {
-        async Task<Answer> Bike(string name) =>
-            await _shed.GetAsync(
-                $"/api/bikes/{(string)(await _shed.GetAsync("/api/shed"))["bikes"].AsArray().Single(bike => (string?)bike!["nickname"] == name)!["id"]!}"
-            );
+        async Task<Answer> Bike(string name)
+        {
+            var bikes = (await _shed.GetAsync("/api/shed"))["bikes"].AsArray();
+            return await _shed.GetAsync($"/api/bikes/{(string)bikes.Single(bike => (string?)bike!["nickname"] == name)!["id"]!}");
+        }
+
         var dray = await Bike("Dray");
         ((decimal)dray["meters"][0]!["lifetime"]!["value"]!).ShouldBeGreaterThan(100_000);
         dray["warnings"].AsArray().ShouldNotBeEmpty();

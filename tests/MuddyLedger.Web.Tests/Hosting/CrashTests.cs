@@ -465,7 +465,8 @@ public partial class CrashTests
         var kept = Column(store, "SELECT lower(Id) FROM Writes").ToHashSet();
         var rows = Column(
                 store,
-                "SELECT lower(Id) FROM Entries UNION ALL SELECT lower(Id) FROM RunEvents UNION ALL SELECT lower(Id) FROM Bikes UNION ALL SELECT lower(Id) FROM Runs"
+                "SELECT lower(Id) FROM Entries UNION ALL SELECT lower(Id) FROM RunEvents UNION ALL SELECT lower(Id) "
+                    + "FROM Bikes UNION ALL SELECT lower(Id) FROM Runs"
             )
             .ToHashSet();
         acknowledged.Where(id => !kept.Contains(id) || !rows.Contains(id)).ShouldBeEmpty($"kill {kill}: acknowledged and gone");

@@ -59,7 +59,8 @@ public sealed class JunkTests : IAsyncLifetime
             answered[status] = answered.GetValueOrDefault(status) + 1;
             if (status >= 500)
                 Assert.Fail(
-                    $"{status} for {method} {request.RequestUri} with {await Shown(request)}: {await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}"
+                    $"{status} for {method} {request.RequestUri} with {await Shown(request)}: "
+                        + $"{await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}"
                 );
             if (method == "get")
                 continue;
@@ -83,9 +84,14 @@ public sealed class JunkTests : IAsyncLifetime
     {
         using var command = store.CreateCommand();
         command.CommandText =
-            "SELECT (SELECT count(*) FROM Entries) || ' ' || (SELECT count(*) FROM Strikes) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM Bikes) || ' ' || "
-            + "(SELECT count(*) || ' ' || total(Version) FROM Runs) || ' ' || (SELECT count(*) FROM RunEvents) || ' ' || (SELECT count(*) FROM Writes) || ' ' || (SELECT total(Version) FROM Settings) || ' ' || "
-            + "(SELECT count(*) || ' ' || total(Version) FROM Viewings) || ' ' || (SELECT count(*) FROM ViewingEvents) || ' ' || (SELECT count(*) FROM Prices) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM OwnJobs) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM StockItems) || ' ' || (SELECT count(*) FROM StockMoves) || ' ' || (SELECT count(*) FROM Photos)";
+            "SELECT (SELECT count(*) FROM Entries) || ' ' || (SELECT count(*) FROM Strikes) || ' ' || (SELECT count(*) "
+            + "|| ' ' || total(Version) FROM Bikes) || ' ' || "
+            + "(SELECT count(*) || ' ' || total(Version) FROM Runs) || ' ' || (SELECT count(*) FROM RunEvents) || ' ' "
+            + "|| (SELECT count(*) FROM Writes) || ' ' || (SELECT total(Version) FROM Settings) || ' ' || "
+            + "(SELECT count(*) || ' ' || total(Version) FROM Viewings) || ' ' || (SELECT count(*) FROM ViewingEvents) "
+            + "|| ' ' || (SELECT count(*) FROM Prices) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM "
+            + "OwnJobs) || ' ' || (SELECT count(*) || ' ' || total(Version) FROM StockItems) || ' ' || (SELECT "
+            + "count(*) FROM StockMoves) || ' ' || (SELECT count(*) FROM Photos)";
         return (string)command.ExecuteScalar()!;
     }
 

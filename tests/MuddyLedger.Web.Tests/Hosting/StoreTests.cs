@@ -219,7 +219,8 @@ public class StoreTests
             new[]
             {
                 "SELECT group_concat(Id || Profile || Version || AddedAt, char(10)) FROM Bikes",
-                "SELECT group_concat(Id || BikeId || Date || WrittenAt || Device || Body || coalesce(RunId, '') || coalesce(CorrectsId, '') || coalesce(Reason, ''), char(10)) FROM Entries",
+                "SELECT group_concat(Id || BikeId || Date || WrittenAt || Device || Body || coalesce(RunId, '') || "
+                    + "coalesce(CorrectsId, '') || coalesce(Reason, ''), char(10)) FROM Entries",
                 "SELECT group_concat(EntryId || At || Device || Reason, char(10)) FROM Strikes",
                 "SELECT group_concat(Id || BikeId || Job || StartedAt || Status || Version, char(10)) FROM Runs",
                 "SELECT group_concat(Id || RunId || Sequence || At || Device || Act, char(10)) FROM RunEvents",

@@ -110,7 +110,8 @@ public sealed class StoreContractTests : IDisposable
         foreach (var run in hand.Runs)
             said.Add(
                 await store.Read.RunAsync(run, Cancel) is { } found
-                    ? $"{found.Id} {found.Bike} {found.Job.Id} {found.Started} {found.Status} {found.Version} {found.Ended} {string.Join(";", found.Events)}"
+                    ? $"{found.Id} {found.Bike} {found.Job.Id} {found.Started} {found.Status} {found.Version} "
+                        + $"{found.Ended} {string.Join(";", found.Events)}"
                     : null
             );
         said.AddRange((await store.Read.RunningAsync(null, Cancel)).Runs.Select(run => run.Id).Cast<object>());
@@ -125,7 +126,8 @@ public sealed class StoreContractTests : IDisposable
         );
         foreach (var viewing in await store.Viewings.AllAsync(Cancel))
             said.Add(
-                $"{viewing.Id} {viewing.Details.Profile.Nickname} {viewing.Status} {viewing.Version} {viewing.EndedAt} {viewing.Ended} {viewing.Bike} {string.Join(";", viewing.Events)}"
+                $"{viewing.Id} {viewing.Details.Profile.Nickname} {viewing.Status} {viewing.Version} {viewing.EndedAt} "
+                    + $"{viewing.Ended} {viewing.Bike} {string.Join(";", viewing.Events)}"
             );
         said.AddRange((await store.Viewings.PricesAsync(Cancel)).Select(pair => $"{pair.Key} {pair.Value}"));
         said.AddRange((await store.Jobs.AllAsync(Cancel)).Cast<object>());

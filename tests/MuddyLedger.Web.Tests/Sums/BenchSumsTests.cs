@@ -22,7 +22,8 @@ public sealed class BenchSumsTests : IAsyncLifetime
         // In inches it is the same sump.
         var inches = (
             await _shed.GetAsync(
-                "/api/sums/tilt?length=7.0866%20in&width=140&height=150&oil=600%20ml&axisHeight=70&axisPlace=126&reach=60&direction=nose-up&degrees=20"
+                "/api/sums/tilt?length=7.0866%20in&width=140&height=150&oil=600%20ml"
+                    + "&axisHeight=70&axisPlace=126&reach=60&direction=nose-up&degrees=20"
             )
         ).ShouldBeOk();
         ((double)inches["limits"][0]!["lost"]!).ShouldBe((double)tilt["limits"][0]!["lost"]!, 0.05);
