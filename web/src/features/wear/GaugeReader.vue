@@ -1,29 +1,14 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { answer, api } from '@/api/client'
 import { number } from '@/design/format'
 
 /** Readings of a gauge as they come; what it shows now is taken with one tap. */
 const props = defineProps<{ gauge: string }>()
 const emit = defineEmits<{ take: [value: string, instrument: string] }>()
 
-interface Scenario {
-  id: string
-  title: string
-}
-interface Gauge {
-  id: string
-  title: string
-  simulated: boolean
-  unit: string
-  resolution: number
-  scenarios: Scenario[]
-}
-const { data } = useQuery({
-  queryKey: ['gauges'],
-  queryFn: async () => (await (await fetch('/api/gauges')).json()) as Gauge[],
-  staleTime: Infinity,
-})
+const { data } = useQuery({ queryKey: ['gauges'], queryFn: () => answer(api.GET('/api/gauges')), staleTime: Infinity })
 const found = computed(() => data.value?.find((one) => one.id === props.gauge))
 const scenario = ref<string | null>(null)
 /** What a simulated gauge is held to, set by hand. */

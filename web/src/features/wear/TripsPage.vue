@@ -6,6 +6,7 @@ import { answer, api, newId, Refusal, type TripLine } from '@/api/client'
 import { date, magnitude, number, quantity } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
+import WearTitle from './WearTitle.vue'
 
 /** Whether the bike lasts to the end of a trip: answered while it is typed, kept by name, answered anew as readings come. */
 const props = defineProps<{ bike: string }>()
@@ -160,11 +161,7 @@ const print = () => window.print()
   <main class="page">
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
     <template v-if="data">
-      <p class="label">
-        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink> /
-        <RouterLink :to="`/bikes/${bike}/wear`">Wear</RouterLink>
-      </p>
-      <h1>Will it last?</h1>
+      <WearTitle :bike="bike" :nickname="data.nickname" title="Will it last?" below />
       <nav v-if="data.trips.length" class="kept" aria-label="Trips that are kept">
         <RouterLink
           v-for="trip in data.trips"
@@ -307,9 +304,6 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-h1 {
-  font-size: 2.75rem;
-}
 .kept {
   display: flex;
   flex-wrap: wrap;

@@ -8,7 +8,9 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useRefresh } from '../shed/useShed'
 import ValvePast from './ValvePast.vue'
-import { clearanceWords, valveWords } from './valveWords'
+import ValveRow from './ValveRow.vue'
+import WearTitle from './WearTitle.vue'
+import { clearanceWords, valveColumns, type ValveTyped } from './valveWords'
 
 /** A valve check: the grid as found, the shims that make it right with the fewest bought, and each valve over time. */
 const props = defineProps<{ bike: string }>()
@@ -20,12 +22,6 @@ const { data, error } = useQuery({
   queryFn: () => answer(api.GET('/api/bikes/{bike}/valves', { params: { path: { bike: props.bike } } })),
 })
 
-interface Row {
-  clearance: string
-  shim: string
-  fitted: string
-  left: string
-}
 const key = (valve: { cylinder: number; side: string; number: number }) => `${valve.cylinder}-${valve.side}-${valve.number}`
 const blank = () => ({
   unit: 'mm' as 'mm' | 'thou',
@@ -36,7 +32,7 @@ const blank = () => ({
   rows: Object.fromEntries(
     (data.value?.valves ?? []).map((valve) => [
       key(valve),
-      { clearance: '', shim: valve.shimNow ? number(valve.shimNow, 3, 2) : '', fitted: '', left: '' } as Row,
+      { clearance: '', shim: valve.shimNow ? number(valve.shimNow, 3, 2) : '', fitted: '', left: '' } as ValveTyped,
     ]),
   ),
 })
@@ -99,14 +95,8 @@ const wrong = (valve: ValveAnswer, field: string) => {
   return sheet.refusal?.of(`valves.${at}.${field}`) ?? planWrong.value?.of(`valves.${at}.${field}`)
 }
 const both = (one: { millimetres: number; thou: number }) => clearanceWords(one, sheet.form.unit)
-const verdictWords: Record<string, string> = {
-  right: 'right',
-  tight: 'tight',
-  wide: 'wide',
-  closed: 'no gap at all',
-  'no-range': 'no limits entered',
-  'not-measured': '',
-}
+/** A valve with a screw has no shim to take out or put in. */
+const columns = computed(() => valveColumns.filter((column) => data.value?.shims || !column.shims))
 function takePlan() {
   for (const line of plan.value?.lines ?? [])
     if (line.put != null) {
@@ -141,16 +131,9 @@ function keep() {
   <main class="page">
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
     <template v-if="data">
-      <p class="label">
-        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink> /
-        <RouterLink :to="`/bikes/${bike}/wear`">Wear</RouterLink>
-      </p>
-      <header class="title">
-        <h1>Valve check</h1>
-        <p class="acts">
-          <v-btn class="plate" variant="text" @click="print">Print the sheet</v-btn>
-        </p>
-      </header>
+      <WearTitle :bike="bike" :nickname="data.nickname" title="Valve check" below>
+        <v-btn class="plate" variant="text" @click="print">Print the sheet</v-btn>
+      </WearTitle>
       <p class="caution">
         <b>Cold engine, each valve fully closed.</b> Turn it by the crank, never by the starter. A cam that is out goes back to
         its marks, and the engine is turned over twice by hand before it is started. The maker's manual wins.
@@ -209,89 +192,22 @@ function keep() {
             <h2>Cylinder {{ cylinder }}</h2>
           </header>
           <div class="head label" :class="{ screws: !data.shims }">
-            <span>Valve</span><span>As found</span><template v-if="data.shims"><span>Shim in</span><span>Goes in</span></template
-            ><span>Left at</span><span>Verdict</span>
+            <span>Valve</span><span v-for="column in columns" :key="column.field">{{ column.head }}</span
+            ><span>Verdict</span>
           </div>
           <template v-for="side in ['intake', 'exhaust']" :key="side">
-            <div
-              v-for="valve in valvesOf(cylinder, side)"
-              :key="key(valve)"
-              class="row"
-              :class="[lineOf(valve)?.verdict, { screws: !data.shims }]"
-            >
-              <span class="name">{{ side === 'intake' ? 'Intake' : 'Exhaust' }} {{ valve.number }}</span>
-              <template v-if="sheet.form.rows[key(valve)]">
-                <label>
-                  <span class="small">As found</span>
-                  <input
-                    v-model="sheet.form.rows[key(valve)]!.clearance"
-                    inputmode="decimal"
-                    autocomplete="off"
-                    :aria-label="`${valve.name}, as found`"
-                    :aria-invalid="!!wrong(valve, 'clearance')"
-                  />
-                </label>
-                <template v-if="data.shims">
-                  <label>
-                    <span class="small">Shim in</span>
-                    <input
-                      v-model="sheet.form.rows[key(valve)]!.shim"
-                      inputmode="decimal"
-                      autocomplete="off"
-                      :aria-label="`${valve.name}, shim that is in`"
-                      :aria-invalid="!!wrong(valve, 'shim')"
-                    />
-                  </label>
-                  <label>
-                    <span class="small">Goes in</span>
-                    <input
-                      v-model="sheet.form.rows[key(valve)]!.fitted"
-                      inputmode="decimal"
-                      autocomplete="off"
-                      :aria-label="`${valve.name}, shim that goes in`"
-                      :aria-invalid="!!wrong(valve, 'fitted')"
-                    />
-                  </label>
-                </template>
-                <label>
-                  <span class="small">Left at</span>
-                  <input
-                    v-model="sheet.form.rows[key(valve)]!.left"
-                    inputmode="decimal"
-                    autocomplete="off"
-                    :aria-label="`${valve.name}, left at`"
-                    :aria-invalid="!!wrong(valve, 'left')"
-                  />
-                </label>
-              </template>
-              <span class="verdict">
-                <template v-if="lineOf(valve)">
-                  <b>{{ verdictWords[lineOf(valve)!.verdict] }}</b>
-                  <template v-if="lineOf(valve)!.put != null">
-                    put in <b class="figure">{{ number(lineOf(valve)!.put!, 3, 2) }}</b>,
-                    {{
-                      lineOf(valve)!.where === 'buy'
-                        ? 'to buy'
-                        : lineOf(valve)!.where === 'shelf'
-                          ? 'from the shelf'
-                          : `out of ${lineOf(valve)!.from}`
-                    }}; leaves {{ both(lineOf(valve)!.left!) }}
-                  </template>
-                  <template v-if="lineOf(valve)!.why"> {{ lineOf(valve)!.why }}</template>
-                  <template v-if="!data.shims && ['tight', 'wide', 'closed'].includes(lineOf(valve)!.verdict)">
-                    set it to the middle, and measure again with the locknut tight</template
-                  >
-                </template>
-                <span v-else class="soft">{{ valveWords(valve, data.today) }}</span>
-                <span
-                  v-for="field in ['clearance', 'shim', 'fitted', 'left']"
-                  :key="field"
-                  class="refusal said"
-                  :class="{ none: !wrong(valve, field) }"
-                  >{{ wrong(valve, field) }}</span
-                >
-              </span>
-            </div>
+            <template v-for="valve in valvesOf(cylinder, side)" :key="key(valve)">
+              <ValveRow
+                v-if="sheet.form.rows[key(valve)]"
+                v-model="sheet.form.rows[key(valve)]!"
+                :valve="valve"
+                :columns="columns"
+                :line="lineOf(valve)"
+                :unit="sheet.form.unit"
+                :today="data.today"
+                :wrong="(field) => wrong(valve, field)"
+              />
+            </template>
           </template>
         </section>
         <section v-if="plan && data.shims" class="cabinet plan" aria-labelledby="plan-title" aria-live="polite">
@@ -323,15 +239,6 @@ function keep() {
 </template>
 
 <style scoped>
-h1 {
-  font-size: 2.75rem;
-}
-.title {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 0.5rem 1rem;
-}
 .caution {
   margin-top: 0.6rem;
   padding: 0.5rem 1.1rem;
@@ -374,55 +281,15 @@ h1 {
   background: var(--ink);
   color: var(--card);
 }
-.head,
-.row {
+.head {
   display: grid;
   grid-template-columns: 110px repeat(4, 96px) minmax(0, 1fr);
   gap: 0.2rem 0.8rem;
   align-items: center;
   padding: 0.4rem 1.1rem;
 }
-.head.screws,
-.row.screws {
+.head.screws {
   grid-template-columns: 110px repeat(2, 110px) minmax(0, 1fr);
-}
-.row {
-  border-top: 1px solid var(--rule);
-}
-.name {
-  font: 700 1.1875rem/1.1 var(--head);
-}
-.row input {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 0.5rem;
-  border: 0;
-  border-bottom: 2px solid var(--steel);
-  background: transparent;
-  color: var(--ink);
-  font: 500 1.1875rem var(--mono);
-}
-.row input:focus {
-  outline: 2px solid var(--ink);
-}
-.row input[aria-invalid='true'] {
-  border-color: var(--oxide);
-}
-.small {
-  display: none;
-  font: 600 0.875rem/1 var(--head);
-  color: var(--soft);
-}
-.row.tight,
-.row.wide,
-.row.closed {
-  box-shadow: inset 6px 0 0 var(--oxide);
-}
-.row.right {
-  box-shadow: inset 6px 0 0 var(--green);
-}
-.none {
-  display: none;
 }
 .plan {
   display: grid;
@@ -442,36 +309,17 @@ h1 {
   .head {
     display: none;
   }
-  .row,
-  .row.screws {
-    grid-template-columns: repeat(4, minmax(0, 1fr));
-    align-items: end;
-  }
-  .row.screws {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
-  .name,
-  .verdict {
-    grid-column: 1 / -1;
-  }
-  .small {
-    display: block;
-  }
   .end {
     grid-template-columns: minmax(0, 1fr);
     gap: 0.8rem;
   }
 }
 @media print {
-  .acts,
   .switch,
   .shelf,
   .end,
   .plan .plate {
     display: none;
-  }
-  .row input {
-    border-bottom: 1px solid #000;
   }
 }
 </style>

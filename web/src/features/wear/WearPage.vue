@@ -7,6 +7,7 @@ import { partNames } from '../servicing/partNames'
 import MeasureDialog from './MeasureDialog.vue'
 import WearPlot from './WearPlot.vue'
 import WearStick from './WearStick.vue'
+import WearTitle from './WearTitle.vue'
 import { leftWords, readingWords, whereTo } from './wearWords'
 
 /** What wears on a bike: what ends next, with its plot, and every part that can be measured. */
@@ -33,10 +34,7 @@ const parts = computed(() =>
   <main class="page">
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
     <template v-if="data">
-      <p class="label">
-        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink>
-      </p>
-      <h1>Wear</h1>
+      <WearTitle :bike="bike" :nickname="data.nickname" title="Wear" />
       <div class="columns">
         <div class="main">
           <section v-if="data.next.length" class="cabinet next" aria-labelledby="wear-next">
@@ -146,9 +144,6 @@ const parts = computed(() =>
 </template>
 
 <style scoped>
-h1 {
-  font-size: 2.75rem;
-}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 320px;

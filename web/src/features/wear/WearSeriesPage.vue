@@ -8,6 +8,7 @@ import { useShed } from '../shed/useShed'
 import MeasureDialog from './MeasureDialog.vue'
 import SideBySide from './SideBySide.vue'
 import WearPlot from './WearPlot.vue'
+import WearTitle from './WearTitle.vue'
 import { leftWords, readingWords, verdictWords, whereTo } from './wearWords'
 
 /** One series: the plot, the same in words and as a table, and how long earlier parts lasted. */
@@ -52,19 +53,10 @@ const print = () => window.print()
   <main class="page">
     <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
     <template v-if="data && line">
-      <p class="label">
-        <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink> /
-        <RouterLink :to="`/bikes/${bike}/wear`">Wear</RouterLink>
-      </p>
-      <header class="title">
-        <h1>{{ line.title }}</h1>
-        <p class="acts">
-          <v-btn class="plate" variant="text" @click="print">Print</v-btn>
-          <v-btn class="plate pen" variant="flat" @click="measuring = line">{{
-            line.asked.unit ? 'Measure' : 'Look at it'
-          }}</v-btn>
-        </p>
-      </header>
+      <WearTitle :bike="bike" :nickname="data.nickname" :title="line.title" below>
+        <v-btn class="plate" variant="text" @click="print">Print</v-btn>
+        <v-btn class="plate pen" variant="flat" @click="measuring = line">{{ line.asked.unit ? 'Measure' : 'Look at it' }}</v-btn>
+      </WearTitle>
       <div class="columns">
         <section class="cabinet sheet" aria-label="Plot">
           <WearPlot v-if="plotted && line.trust !== 'setting'" :series="data" />
@@ -201,20 +193,6 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-h1 {
-  font-size: 2.75rem;
-}
-.title {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  justify-content: space-between;
-  gap: 0.5rem 1rem;
-}
-.acts {
-  display: flex;
-  gap: 0.5rem;
-}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 340px;
@@ -343,11 +321,6 @@ th {
   th,
   td {
     padding-inline: 0.7rem;
-  }
-}
-@media print {
-  .acts {
-    display: none;
   }
 }
 </style>

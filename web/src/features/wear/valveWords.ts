@@ -22,3 +22,19 @@ export function valveWords(valve: ValveAnswer, today: string) {
       return valve.likelyDue ? `closes up, likely tight ${date(valve.likelyDue, today)}` : 'closes up; no date'
   }
 }
+
+/** What is typed of one valve. */
+export interface ValveTyped {
+  clearance: string
+  shim: string
+  fitted: string
+  left: string
+}
+
+/** The columns of the grid: what stands over them, and how a reader hears them. */
+export const valveColumns: { field: keyof ValveTyped; head: string; spoken: string; shims?: true }[] = [
+  { field: 'clearance', head: 'As found', spoken: 'as found' },
+  { field: 'shim', head: 'Shim in', spoken: 'shim that is in', shims: true },
+  { field: 'fitted', head: 'Goes in', spoken: 'shim that goes in', shims: true },
+  { field: 'left', head: 'Left at', spoken: 'left at' },
+]
