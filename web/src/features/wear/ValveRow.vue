@@ -103,6 +103,11 @@ input[aria-invalid='true'] {
 .row.right {
   box-shadow: inset 6px 0 0 var(--green);
 }
+.said {
+  display: block;
+  width: fit-content;
+  margin-top: 0.2rem;
+}
 @media (max-width: 820px) {
   .row {
     grid-template-columns: repeat(4, minmax(0, 1fr));
