@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Meters;
 
 namespace MuddyLedger.Content;

@@ -5,6 +5,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;

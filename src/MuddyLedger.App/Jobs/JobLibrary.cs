@@ -6,6 +6,7 @@ using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Meters;
 
 namespace MuddyLedger.App.Jobs;

@@ -5,6 +5,7 @@ using MuddyLedger.App.Settings;
 using MuddyLedger.App.Shed;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Sums;

@@ -1,5 +1,6 @@
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 using NodaTime;

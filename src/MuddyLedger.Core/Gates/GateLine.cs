@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;

@@ -1,5 +1,6 @@
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Layup;
 
 namespace MuddyLedger.Core.Jobs;
 
@@ -94,7 +95,7 @@ public sealed record ChoiceOption(string Id, string Title, string Reason);
 public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, string Default)
 {
     /// <summary>
-    /// The default is the tier of how long this bike has stood; the options are then the words of <see cref="Meters.StoodTier"/>.
+    /// The default is the tier of how long this bike has stood; the options are then the words of <see cref="Layup.StoodTier"/>.
     /// </summary>
     public bool ByStandingTime { get; init; }
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Core.Viewings;
@@ -104,8 +105,8 @@ public class PurchaseTests
         foreach (var line in Purchase.Entries(details, Picture(details, []), null, new HashSet<string>(), Given.Today))
             book.Write(Given.Today, line);
         Given.Line(details.Profile, book.Ledger).StateOf(Gate.Cranked).ShouldBe(state);
-        var stood = Core.Meters.StandingTime.Of(details.Profile, book.Ledger, Given.Today);
-        (stood.Tier, stood.LastRan).ShouldBe((Core.Meters.StoodTier.Revival, new LocalDate(2009, 1, 1)));
+        var stood = Core.Layup.StandingTime.Of(details.Profile, book.Ledger, Given.Today);
+        (stood.Tier, stood.LastRan).ShouldBe((Core.Layup.StoodTier.Revival, new LocalDate(2009, 1, 1)));
     }
 
     [Fact]

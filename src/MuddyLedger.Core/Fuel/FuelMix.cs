@@ -1,8 +1,9 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Sums;
 using MuddyLedger.Core.Units;
 
-namespace MuddyLedger.Core.Fluids;
+namespace MuddyLedger.Core.Fuel;
 
 /// <summary>Whether oil belongs into the fuel of a bike, and why.</summary>
 public enum MixReason

@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;
 using NodaTime;
 
-namespace MuddyLedger.Core.Fluids;
+namespace MuddyLedger.Core.Fuel;
 
 /// <summary>Fuel from one full tank to the next.</summary>
 /// <param name="Rate">Litres per 100 km, or per hour on a bike that counts only hours.</param>

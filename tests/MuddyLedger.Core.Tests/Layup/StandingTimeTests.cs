@@ -1,11 +1,12 @@
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;
 using NodaTime;
 
-namespace MuddyLedger.Core.Tests.Meters;
+namespace MuddyLedger.Core.Tests.Layup;
 
 public class StandingTimeTests
 {

@@ -1,8 +1,9 @@
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Jobs;
 
-namespace MuddyLedger.Core.Tests.Fluids;
+namespace MuddyLedger.Core.Tests.Fuel;
 
 public class FuelMixTests
 {

@@ -3,9 +3,10 @@ using System.Globalization;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
 using NodaTime;
 
-namespace MuddyLedger.Core.Meters;
+namespace MuddyLedger.Core.Layup;
 
 /// <summary>How much a bike asks for after standing: under four weeks, to six months, to two years, and longer or unknown.</summary>
 public enum StoodTier
