@@ -66,7 +66,8 @@ internal static class LightCopy
     private static IEnumerable<string> Schema(SqliteConnection copy, string types) =>
         SqliteFile.Column(
             copy,
-            $"SELECT sql FROM shed.sqlite_master WHERE sql IS NOT NULL AND type {types} AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid"
+            $"SELECT sql FROM shed.sqlite_master WHERE sql IS NOT NULL AND type {types} AND name NOT LIKE 'sqlite_%' "
+                + "AND name <> '__EFMigrationsLock' ORDER BY rowid"
         );
 
     private static string Columns(SqliteConnection copy, string table) =>

@@ -48,7 +48,8 @@ internal static class SqliteFile
         [
             .. Column(
                 connection,
-                $"SELECT name FROM {schema}.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> '__EFMigrationsLock' ORDER BY rowid"
+                $"SELECT name FROM {schema}.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' "
+                    + "AND name <> '__EFMigrationsLock' ORDER BY rowid"
             ),
         ];
 

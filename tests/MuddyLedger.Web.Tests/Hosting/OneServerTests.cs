@@ -34,7 +34,8 @@ public class OneServerTests
         await shed.StopAsync();
         Execute(
             shed.File,
-            "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT OR REPLACE INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
+            "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); "
+                + "INSERT OR REPLACE INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
         );
         // The last change is pending again, so that the lock is asked for.
         Execute(shed.File, "DELETE FROM \"__EFMigrationsLock\" WHERE Id = 2");
@@ -49,7 +50,8 @@ public class OneServerTests
         var file = Path.Combine(folder, ShedFile.Name);
         Execute(
             file,
-            $"PRAGMA application_id={ShedFile.ApplicationId}; CREATE TABLE \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
+            $"PRAGMA application_id={ShedFile.ApplicationId}; CREATE TABLE \"__EFMigrationsLock\" "
+                + "(\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
         );
         await using var other = await TestShed.OpenAsync();
         await using (
