@@ -51,7 +51,8 @@ public class OneServerTests
         Execute(
             file,
             $"PRAGMA application_id={ShedFile.ApplicationId}; CREATE TABLE \"__EFMigrationsLock\" "
-                + "(\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
+                + "(\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); "
+                + "INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-04-18 10:00:00')"
         );
         await using var other = await TestShed.OpenAsync();
         await using (
