@@ -16,7 +16,7 @@ async function answer(page: Page) {
   await fill('Came out', '2.5')
   await fill('Really went in', '2.2')
   await fill('What it was, grade and all', '10W-40, JASO MA2')
-  await fill('Measured', '0.85')
+  for (const place of ['Measured', 'Cylinder 1', 'Cylinder 2']) await fill(place, '0.85')
   const level = page.getByText('At the upper mark', { exact: true })
   if (await level.count()) await level.click()
   await yes(page).click()
