@@ -74,8 +74,8 @@ internal static class GeneratedShed
                 Entry(on, new TaskDone(tasks[random.Next(tasks.Count)], Evidence.DoneHere));
             if (day % 30 == 0)
                 Entry(on, new CostPaid("parts", Money.Of(random.Next(5, 90))));
-            // Every part is measured four times a year and wears out once in two.
-            if (day % 91 == 0)
+            // Every part is measured twice a year, and is as new again after two.
+            if (day % 182 == 0)
                 foreach (var kind in content.Wear.Where(kind => kind is { Figure: not null, MeasuredIn: not null }))
                     Entry(
                         on,
