@@ -22,12 +22,13 @@ public static class WearBook
     {
         var capabilities = Capabilities.Of(bike);
         var axis = new WearAxes(bike, meters, today);
+        var lines = new WearLines(ledger, today);
         return
         [
             .. kinds
                 .Where(kind => kind.Applies.To(capabilities))
                 .Select(kind => kind.On(bike))
-                .Select(kind => WearReckoning.SeriesOf(kind, bike, limits, WearLives.Of(kind, ledger, axis), axis)),
+                .Select(kind => WearReckoning.SeriesOf(kind, bike, limits, WearLives.Of(kind, lines, axis), axis)),
         ];
     }
 
@@ -128,15 +129,34 @@ public sealed class WearAxes
     public static LocalDate DateOf(double day) => Epoch.PlusDays((int)Math.Round(day));
 }
 
+/// <summary>The lines of a book that wear asks for, sorted once for all kinds: a book of ten years is not read through for each part.</summary>
+internal sealed class WearLines(BikeLedger ledger, LocalDate today)
+{
+    private readonly Lazy<ILookup<RunId?, LedgerEntry>> _byRun = new(() => ledger.Standing.ToLookup(entry => entry.Run));
+    private readonly Lazy<ILookup<LocalDate, LedgerEntry>> _byDay = new(() => ledger.Standing.ToLookup(entry => entry.Date));
+
+    /// <summary>Readings, looks, and what was renewed, in the order of the book, up to today.</summary>
+    public ImmutableArray<LedgerEntry> OfWear { get; } =
+    [.. ledger.Standing.Where(entry => entry.Date <= today && entry.Body is (MeasurementTaken or WearLooked or TaskDone))];
+
+    /// <summary>The day of each race.</summary>
+    public ImmutableArray<LocalDate> RacedOn { get; } =
+    [.. ledger.Each<RideDone>().Where(ride => ride.Body.Severities.Contains(Severity.Raced)).Select(ride => ride.Entry.Date)];
+
+    public IEnumerable<LedgerEntry> OfRun(RunId run) => _byRun.Value[run];
+
+    public IEnumerable<LedgerEntry> OfDay(LocalDate day) => _byDay.Value[day];
+}
+
 /// <summary>Sorts the readings of a quantity by the part that they were taken on.</summary>
 internal static class WearLives
 {
-    public static ImmutableArray<WearLife> Of(WearKind kind, BikeLedger ledger, WearAxes axis)
+    public static ImmutableArray<WearLife> Of(WearKind kind, WearLines lines, WearAxes axis)
     {
         var lives = ImmutableArray.CreateBuilder<WearLife>();
         LedgerEntry? fitted = null;
         var points = new List<WearPoint>();
-        foreach (var entry in ledger.Standing.Where(entry => entry.Date <= axis.Today))
+        foreach (var entry in lines.OfWear)
         {
             if (PointOf(kind, entry, axis) is { } point)
             {
@@ -156,12 +176,12 @@ internal static class WearLives
             else if (IsRenewal(kind, entry) && fitted?.Date != entry.Date)
             {
                 var taken = TakenAlong(kind, entry, points);
-                lives.Add(LifeOf(kind, fitted, points, entry, axis, ledger));
+                lives.Add(LifeOf(kind, fitted, points, entry, axis, lines));
                 (fitted, points) = (entry, taken);
             }
         }
 
-        lives.Add(LifeOf(kind, fitted, points, null, axis, ledger));
+        lives.Add(LifeOf(kind, fitted, points, null, axis, lines));
         return lives.ToImmutable();
     }
 
@@ -201,39 +221,31 @@ internal static class WearLives
         List<WearPoint> points,
         LedgerEntry? ended,
         WearAxes axis,
-        BikeLedger ledger
+        WearLines lines
     ) =>
         new(fitted, fitted is null ? null : axis.X(kind.Axis, fitted), [.. points], ended, ended is null ? null : axis.X(kind.Axis, ended))
         {
-            BlamedOn = ended is null ? null : BlameOf(ended, ledger),
-            Price = fitted is null ? null : PriceOf(kind, fitted, ledger),
-            Races = fitted is null
-                ? null
-                : ledger
-                    .Each<RideDone>()
-                    .Count(ride =>
-                        ride.Body.Severities.Contains(Severity.Raced)
-                        && ride.Entry.Date >= fitted.Date
-                        && ride.Entry.Date < (ended?.Date ?? axis.Today.PlusDays(1))
-                    ),
+            BlamedOn = ended is null ? null : BlameOf(ended, lines),
+            Price = fitted is null ? null : PriceOf(kind, fitted, lines),
+            Races = fitted is null ? null : lines.RacedOn.Count(day => day >= fitted.Date && day < (ended?.Date ?? axis.Today.PlusDays(1))),
         };
 
     /// <summary>Said with the exchange itself, or of the part that came off in the same job.</summary>
-    private static string? BlameOf(LedgerEntry ended, BikeLedger ledger) =>
+    private static string? BlameOf(LedgerEntry ended, WearLines lines) =>
         (ended.Body as TaskDone)?.Note
         ?? (
             ended.Run is { } run
-                ? ledger.Each<PartRemoved>().Where(pair => pair.Entry.Run == run).Select(pair => pair.Body.Reason).FirstOrDefault()
+                ? lines.OfRun(run).Select(entry => entry.Body).OfType<PartRemoved>().Select(part => part.Reason).FirstOrDefault()
                 : null
         );
 
     /// <summary>What the part cost, by the parts of the job that fitted it, else by the costs of that day that name it.</summary>
-    private static Money? PriceOf(WearKind kind, LedgerEntry fitted, BikeLedger ledger)
+    private static Money? PriceOf(WearKind kind, LedgerEntry fitted, WearLines lines)
     {
         bool Names(string text) =>
             !kind.BoughtAs.IsEmpty && kind.BoughtAs.All(word => text.Contains(word, StringComparison.OrdinalIgnoreCase));
         Money? Sum(IEnumerable<Money> prices) => prices.ToList() is { Count: > 0 } paid ? paid.Aggregate((sum, one) => sum + one) : null;
-        var same = ledger.Standing.Where(entry => fitted.Run is { } run ? entry.Run == run : entry.Date == fitted.Date).ToList();
+        var same = (fitted.Run is { } run ? lines.OfRun(run) : lines.OfDay(fitted.Date)).ToList();
         var parts = same.Select(entry => entry.Body).OfType<PartFitted>().Where(part => Names(part.Part)).ToList();
         return Sum(parts.Select(part => part.Price).OfType<Money>())
             ?? Sum(same.Select(entry => entry.Body).OfType<CostPaid>().Where(cost => Names(cost.For)).Select(cost => cost.Amount));
