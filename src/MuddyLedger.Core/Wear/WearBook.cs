@@ -129,7 +129,9 @@ public sealed class WearAxes
     public static LocalDate DateOf(double day) => Epoch.PlusDays((int)Math.Round(day));
 }
 
-/// <summary>The lines of a book that wear asks for, sorted once for all kinds: a book of ten years is not read through for each part.</summary>
+/// <summary>
+/// The lines of a book that wear asks for, sorted once for all kinds: a book of ten years is not read through for each part.
+/// </summary>
 internal sealed class WearLines(BikeLedger ledger, LocalDate today)
 {
     private readonly Lazy<ILookup<RunId?, LedgerEntry>> _byRun = new(() => ledger.Standing.ToLookup(entry => entry.Run));
