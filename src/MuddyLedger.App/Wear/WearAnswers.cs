@@ -41,7 +41,8 @@ public sealed record WearPointAnswer(
 );
 
 /// <summary>What one place looked like, and what that means; empty where the look says it all.</summary>
-public sealed record PlaceLookAnswer(string Place, Grade Grade, string Words, string Means);
+/// <param name="Odd">It looks unlike most of the others.</param>
+public sealed record PlaceLookAnswer(string Place, Grade Grade, string Words, string Means, bool Odd);
 
 /// <summary>A series in a line: what stands and where it goes.</summary>
 /// <param name="Shows">The unit: "mm", "%", "grade".</param>
@@ -342,7 +343,8 @@ public static class WearAnswers
                     one.Place,
                     one.Grade,
                     series.Kind.Looks.GetValueOrDefault(one.Grade, ""),
-                    series.Kind.Meanings.GetValueOrDefault(one.Grade, "")
+                    series.Kind.Meanings.GetValueOrDefault(one.Grade, ""),
+                    point.IsOdd(one)
                 )),
             ],
             point.Instrument,

@@ -30,6 +30,15 @@ public sealed record WearPoint(
 
     public Guid? Photo { get; init; }
 
+    /// <summary>
+    /// Whether a place looks unlike most of the others: it is the odd one. None is where no look is that of most, or all are alike.
+    /// </summary>
+    public bool IsOdd(PlaceLook look)
+    {
+        var groups = Looks.GroupBy(one => one.Grade).OrderByDescending(same => same.Count()).ToList();
+        return groups.Count > 1 && groups[0].Count() > groups[1].Count() && groups[0].Key != look.Grade;
+    }
+
     /// <summary>What each place looked like; empty where it was looked at as a whole, or measured.</summary>
     public ImmutableArray<PlaceLook> Looks
     {

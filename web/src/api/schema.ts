@@ -10781,6 +10781,8 @@ export interface components {
             grade: components["schemas"]["Grade"];
             words: string;
             means: string;
+            /** @description It looks unlike most of the others. */
+            odd: boolean;
         };
         /** @description What the looks at one place say. */
         PlaceVerdict: {

@@ -1,27 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import type { WearLine } from '@/api/client'
 import { plainWords } from '@/design/format'
 
 /** What the places looked like the last time, one beside the other, the odd one marked. */
-type Look = NonNullable<WearLine['latest']>['looks'][number]
-const props = defineProps<{ looks: Look[]; scale: WearLine['asked']['looks'] }>()
-const alike = computed(() => props.looks.every((one) => one.grade === props.looks[0]!.grade))
-/** The look that most of them have; one that differs from it is the odd one. */
-const usual = computed(() => {
-  const counts = props.scale.map((step) => props.looks.filter((one) => one.grade === step.grade).length)
-  const most = Math.max(...counts)
-  return counts.filter((count) => count === most).length === 1 ? props.scale[counts.indexOf(most)]!.grade : null
-})
-const odd = (look: Look) => !alike.value && usual.value !== null && look.grade !== usual.value
+defineProps<{ looks: NonNullable<WearLine['latest']>['looks'] }>()
 </script>
 
 <template>
   <ol class="row">
-    <li v-for="look in looks" :key="look.place" :class="[look.grade, { odd: odd(look) }]">
+    <li v-for="look in looks" :key="look.place" :class="[look.grade, { odd: look.odd }]">
       <b class="place">{{ plainWords(look.place) }}</b>
       <span class="words">{{ look.words }}</span>
-      <span v-if="odd(look)" class="label">the odd one</span>
+      <span v-if="look.odd" class="label">the odd one</span>
       <span v-if="look.means" class="soft">{{ look.means }}</span>
     </li>
   </ol>

@@ -60,7 +60,7 @@ const print = () => window.print()
       <div class="columns">
         <section class="cabinet sheet" aria-label="Plot">
           <WearPlot v-if="plotted && line.trust !== 'setting'" :series="data" />
-          <SideBySide v-else-if="line.latest?.looks.length" :looks="line.latest.looks" :scale="line.asked.looks" />
+          <SideBySide v-else-if="line.latest?.looks.length" :looks="line.latest.looks" />
           <p v-else-if="line.latest && !line.latest.value" class="soft none">
             A look has a place on the plot once it is known what a new one measures, or it was measured itself.
           </p>
