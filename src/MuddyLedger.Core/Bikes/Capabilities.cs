@@ -4,7 +4,7 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Bikes;
 
 /// <summary>The bike's features as words that content files match on, derived from its profile alone.</summary>
-public sealed record Capabilities(FrozenDictionary<string, string> Words)
+public sealed record Capabilities(IReadOnlyDictionary<string, string> Words)
 {
     private static readonly FrozenDictionary<string, Func<Profile, string>> Derived = new Dictionary<string, Func<Profile, string>>
     {
@@ -75,18 +75,26 @@ public sealed record Capabilities(FrozenDictionary<string, string> Words)
     /// <summary>Every key that a content file may match on.</summary>
     public static ImmutableArray<string> Keys => Derived.Keys;
 
-    public static Capabilities Of(Profile bike) => new(Derived.ToFrozenDictionary(pair => pair.Key, pair => pair.Value(bike)));
+    public static Capabilities Of(Profile bike) => new(Derived.ToDictionary(pair => pair.Key, pair => pair.Value(bike)));
 
     /// <summary>"SpinOn" is written "spin-on" in content files.</summary>
     public static string Word<T>(T value)
-        where T : struct, Enum =>
+        where T : struct, Enum => WordsOf<T>.All.TryGetValue(value, out var word) ? word : Kebab(value.ToString());
+
+    private static class WordsOf<T>
+        where T : struct, Enum
+    {
+        public static readonly FrozenDictionary<T, string> All = Enum.GetValues<T>()
+            .Distinct()
+            .ToFrozenDictionary(value => value, value => Kebab(value.ToString()));
+    }
+
+    private static string Kebab(string name) =>
         string.Concat(
-            value
-                .ToString()
-                .Select(
-                    (letter, at) =>
-                        char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()
-                )
+            name.Select(
+                (letter, at) =>
+                    char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()
+            )
         );
 
     /// <summary>

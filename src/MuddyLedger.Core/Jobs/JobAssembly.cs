@@ -286,8 +286,13 @@ public sealed record JobAssembly(
     {
         var runs = drafts.Where(draft => draft.Step.EngineRuns).ToList();
         foreach (var reading in drafts.Where(draft => draft.Step.Kind == StepKind.Reading))
-        foreach (var run in runs.Where(run => !Graph(drafts).Before(reading.Id).Contains(run.Id)))
-            run.After.Add(reading.Id);
+        {
+            var before = Graph(drafts).Before(reading.Id);
+            foreach (var run in runs.Where(run => !before.Contains(run.Id)))
+                run.After.Add(reading.Id);
+        }
+
+        var graph = Graph(drafts);
         var coldJobs = drafts.FirstOrDefault(draft => draft.Step.Shared == EngineCold)?.Jobs ?? [];
         // What a cold job runs with its own cap off is over before others open anything for the warm-up.
         var itself = drafts.All(draft => draft.Step.Shared != WarmUp)
@@ -308,7 +313,7 @@ public sealed record JobAssembly(
             // What is done before and what after the warm-up is for the stages to say, unless it stays off until its own job has run.
             from run in runs.Where(run =>
                 !run.Jobs.Overlaps(span.From.Jobs)
-                && (run.Step.Shared != WarmUp || Graph(drafts).Before(span.To.Id).Overlaps(itsRuns[span.From.Jobs.First()]))
+                && (run.Step.Shared != WarmUp || graph.Before(span.To.Id).Overlaps(itsRuns[span.From.Jobs.First()]))
             )
             orderby span.From.Step.Cautions.Contains(Hazard.HotCoolant) ? 0
             : span.From.Jobs.Overlaps(coldJobs) ? 1
@@ -316,17 +321,19 @@ public sealed record JobAssembly(
             select (span.From, span.To, run);
         foreach (var (from, to, run) in pairs.Distinct().ToList())
         {
-            var graph = Graph(drafts);
             var canBeBack = !graph.Before(to.Id).Contains(run.Id);
             var canComeLater = !graph.Before(run.Id).Contains(from.Id);
             if (canBeBack && !(canComeLater && (itself.Contains(run) || run.Step.Shared == WarmUp) && !from.Jobs.Overlaps(coldJobs)))
                 run.After.Add(to.Id);
             else if (canComeLater)
                 from.After.Add(run.Id);
+            else
+                continue;
+            graph = Graph(drafts);
         }
 
         bool Inside(StepDraft run, (StepDraft From, StepDraft To) span) =>
-            Graph(drafts).Before(run.Id).Contains(span.From.Id) && Graph(drafts).Before(span.To.Id).Contains(run.Id);
+            graph.Before(run.Id).Contains(span.From.Id) && graph.Before(span.To.Id).Contains(run.Id);
     }
 
     /// <summary>From the step that takes a part off, or needs something drained, to the one that ends it.</summary>

@@ -15,7 +15,7 @@ namespace MuddyLedger.Core.Jobs;
 /// <param name="Case">What its reservoir is filled for: drained only, or with a new filter.</param>
 public sealed record PlannedStep(
     Step Step,
-    ImmutableHashSet<string> WaitsFor,
+    ImmutableArray<string> WaitsFor,
     PourPlan? Pour,
     Volume? Expected,
     ReservoirSpec? Reservoir,
@@ -93,11 +93,10 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
         var order = JobOrder.Of(job.Steps, Fits);
         if (!order.Cycle.IsEmpty)
             throw new InvalidOperationException($"Steps wait for each other: {string.Join(", ", order.Cycle)}.");
-        var waits = JobOrder.WaitsFor(job.Steps, Fits);
         FillCase CaseFor(ReservoirId reservoir) => CaseOf(job, order.Steps, state, reservoir);
         var steps = order
             .Steps.Select(step => recommended.TryGetValue(step.Id, out var choice) ? step with { Choice = choice } : step)
-            .Select(step => Planned(step, waits[step.Id], bike, CaseFor))
+            .Select(step => Planned(step, order.WaitsFor[step.Id], bike, CaseFor))
             .ToImmutableArray();
         return new(job, bike, steps, NeedsOf(steps, bike, CaseFor));
     }
@@ -139,7 +138,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
             ? FillCase.DrainAndFilter
             : FillCase.DrainOnly;
 
-    private static PlannedStep Planned(Step step, ImmutableHashSet<string> waitsFor, Profile bike, Func<ReservoirId, FillCase> caseOf)
+    private static PlannedStep Planned(Step step, ImmutableArray<string> waitsFor, Profile bike, Func<ReservoirId, FillCase> caseOf)
     {
         var fillCase = step.Reservoir is { } whose ? caseOf(whose) : FillCase.DrainOnly;
         var spec = step.Reservoir is { } id ? bike.Reservoirs.GetValueOrDefault(id) : null;

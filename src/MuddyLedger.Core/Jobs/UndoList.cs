@@ -123,7 +123,7 @@ public static class UndoList
         bool Needed(Step step) => !step.IfStanding || Of(step).Any(pair => pair.Thing.Back && standing.Contains(pair.Thing.Id));
         if (job.Steps.All(Needed))
             return job;
-        var waits = JobOrder.WaitsFor(job.Steps, Needed);
+        var waits = JobOrder.Of(job.Steps, Needed).WaitsFor;
         return job with
         {
             Steps = [.. job.Steps.Where(Needed).Select(step => step with { After = [.. waits[step.Id].Order(StringComparer.Ordinal)] })],

@@ -197,6 +197,50 @@ internal sealed class Bill
         return product;
     }
 
+    /// <summary>The spectrum of the whole sum, its levels of care in these shares.</summary>
+    public Spectrum Mixed(double[] shares)
+    {
+        var mixed = new Spectrum(Grid.Half);
+        for (var level = 0; level < Care.Levels; level++)
+            if (shares[level] > 0)
+                mixed.Add(Product(level), shares[level]);
+        return mixed;
+    }
+
+    /// <summary>The spectrum of the whole sum, its levels of care in these shares, had one fault been looked at.</summary>
+    /// <param name="group">What costs the same part as the fault, itself among them.</param>
+    /// <param name="others">By level the product of all other groups.</param>
+    public Spectrum MixedWith(Line[] group, Line seen, Look look, Spectrum[] others, double[] shares)
+    {
+        var there = new Spectrum(Grid.Half);
+        if (group.Length > 1)
+        {
+            for (var level = 0; level < Care.Levels; level++)
+                if (shares[level] > 0)
+                {
+                    var all = Factor(group, level, line => line == seen ? look : line.Fault.Look);
+                    all.Multiply(others[level]);
+                    there.Add(all, shares[level]);
+                }
+
+            return there;
+        }
+
+        // It is there or not, and where it is it costs the same at every level: one product does for all of them.
+        var none = new Spectrum(Grid.Half);
+        for (var level = 0; level < Care.Levels; level++)
+            if (shares[level] > 0)
+            {
+                var chance = seen.Chance(look, level);
+                there.Add(others[level], shares[level] * chance);
+                none.Add(others[level], shares[level] * (1 - chance));
+            }
+
+        there.Multiply(SpectrumOf(seen.Cost(look)));
+        there.Add(none, 1);
+        return there;
+    }
+
     /// <summary>The spectrum of one part's cost at one level of care, with any looks in place of those that were.</summary>
     public Spectrum Factor(Line[] group, int level, Func<Line, Look> look)
     {

@@ -30,19 +30,14 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
         var weights = bill.CareWeights;
         var without = WithoutEach(bill);
-        (double Price, double Cost) PriceAt(double[] at, Func<int, Spectrum> product)
+        (double Price, double Cost) PriceOf(Spectrum spectrum)
         {
-            var spectrum = new Spectrum(bill.Grid.Half);
-            for (var level = 0; level < Care.Levels; level++)
-                if (at[level] > 0)
-                    spectrum.Add(product(level), at[level]);
-
             var cells = bill.Grid.Back(spectrum);
             var cost = Math.Max(Middle(cells, bill.Grid.Step), bill.Grid.Mean(cells));
             return (value is { } worth ? Math.Clamp(worth - cost, 0, asking ?? double.MaxValue) : cost, cost);
         }
 
-        var now = PriceAt(weights, bill.Product);
+        var now = PriceOf(bill.Mixed(weights));
         var looks = new List<(NextLook Look, double CostChange)>();
         for (var group = 0; group < bill.Groups.Count; group++)
             foreach (
@@ -59,16 +54,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
                     var chance = likely.Sum();
                     if (look == Look.FoundBad)
                         found = chance;
-                    var (here, members) = (group, bill.Groups[group]);
-                    var (price, cost) = PriceAt(
-                        [.. likely.Select(weight => weight / chance)],
-                        level =>
-                        {
-                            var product = without[here][level].Copy();
-                            product.Multiply(bill.Factor(members, level, one => one == line ? look : one.Fault.Look));
-                            return product;
-                        }
-                    );
+                    double[] shares = [.. likely.Select(weight => weight / chance)];
+                    var (price, cost) = PriceOf(bill.MixedWith(bill.Groups[group], line, look, without[group], shares));
                     change += chance * Math.Abs((knocksOut && look == Look.FoundBad && value is not null ? 0 : price) - now.Price);
                     costChange += chance * Math.Abs(cost - now.Cost);
                 }

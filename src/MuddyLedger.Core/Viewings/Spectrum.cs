@@ -64,7 +64,19 @@ public sealed class Spectrum
 
     public void Add(Spectrum other, double times)
     {
-        for (var at = 0; at < Re.Length; at++)
+        var (scale, at, length) = (new Vector<double>(times), 0, Math.Min(Re.Length, other.Re.Length));
+        ref var ownRe = ref MemoryMarshal.GetArrayDataReference(Re);
+        ref var ownIm = ref MemoryMarshal.GetArrayDataReference(Im);
+        ref var theirRe = ref MemoryMarshal.GetArrayDataReference(other.Re);
+        ref var theirIm = ref MemoryMarshal.GetArrayDataReference(other.Im);
+        for (; at + Vector<double>.Count <= length; at += Vector<double>.Count)
+        {
+            var here = (nuint)at;
+            (Vector.LoadUnsafe(ref ownRe, here) + (Vector.LoadUnsafe(ref theirRe, here) * scale)).StoreUnsafe(ref ownRe, here);
+            (Vector.LoadUnsafe(ref ownIm, here) + (Vector.LoadUnsafe(ref theirIm, here) * scale)).StoreUnsafe(ref ownIm, here);
+        }
+
+        for (; at < Re.Length; at++)
             (Re[at], Im[at]) = (Re[at] + (other.Re[at] * times), Im[at] + (other.Im[at] * times));
     }
 }

@@ -85,12 +85,7 @@ public sealed record WorkshopLook(ImmutableArray<string> Points, double Settles,
 
     private static (double Mean, double Variance) Spread(Bill bill)
     {
-        var spectrum = new Spectrum(bill.Grid.Half);
-        for (var level = 0; level < Care.Levels; level++)
-            if (bill.CareWeights[level] > 0)
-                spectrum.Add(bill.Product(level), bill.CareWeights[level]);
-
-        var cells = bill.Grid.Back(spectrum);
+        var cells = bill.Grid.Back(bill.Mixed(bill.CareWeights));
         var mean = bill.Grid.Mean(cells);
         return (mean, cells.Select((chance, cell) => chance * ((cell * bill.Grid.Step) - mean) * ((cell * bill.Grid.Step) - mean)).Sum());
     }

@@ -18,8 +18,9 @@ public class JobOrderTests
     public void A_step_that_does_not_apply_passes_on_what_it_waited_for()
     {
         ImmutableArray<Step> steps = [Step("c", "b"), Step("b", "a"), Step("a")];
-        JobOrder.Of(steps, step => step.Id != "b").Steps.Select(step => step.Id).ShouldBe(["a", "c"]);
-        JobOrder.WaitsFor(steps, step => step.Id != "b")["c"].ShouldBe(["a"]);
+        var order = JobOrder.Of(steps, step => step.Id != "b");
+        order.Steps.Select(step => step.Id).ShouldBe(["a", "c"]);
+        order.WaitsFor["c"].ShouldBe(["a"]);
     }
 
     [Fact]
