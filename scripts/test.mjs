@@ -14,10 +14,10 @@ const run = (command, args, env = {}) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
 
 /** The same, beside others: what it says is kept, and said in one piece when it ends. */
-const runBeside = (command, args) =>
+const runBeside = (command, args, env = {}) =>
   new Promise((ended) => {
     const said = []
-    const child = spawn(command, args)
+    const child = spawn(command, args, { env: { ...process.env, ...env } })
     child.stdout.on('data', (chunk) => said.push(chunk))
     child.stderr.on('data', (chunk) => said.push(chunk))
     child.on('error', (failed) => said.push(Buffer.from(`${failed}\n`)))
@@ -71,29 +71,61 @@ const built =
   check('packages match their lock files', restored) &&
   check('front end builds', bundled) &&
   check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet'])) &&
-  check('the server is published', run('bash', ['scripts/publish.sh'])) &&
-  check('the rules build for a browser, trimmed and without a warning', run('bash', ['scripts/phone.sh']))
+  check(
+    'API description and its types are the committed ones',
+    run('npm', ['run', '--silent', 'api', '--workspace', 'web']) &&
+      run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']),
+  )
 if (!built) finish()
 
-check('API description and its types are the committed ones', run('npm', ['run', '--silent', 'api', '--workspace', 'web']) && run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']))
-const [formatted, linted, browserLinted] = await Promise.all([
-  runBeside('dotnet', ['csharpier', 'check', '.']),
-  runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
-  runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
+/** Several, one after the other, beside others. */
+const inTurn = async (...runs) => {
+  const ended = []
+  for (const one of runs) ended.push(await one())
+  return ended
+}
+// Compiling ahead keeps one core busy; what reads the sources has the other.
+const [[published, phone], [formatted, linted, browserLinted, unit]] = await Promise.all([
+  inTurn(
+    () => runBeside('bash', ['scripts/publish.sh']),
+    () => runBeside('bash', ['scripts/phone.sh']),
+  ),
+  inTurn(
+    () => runBeside('dotnet', ['csharpier', 'check', '.']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
+    () =>
+      runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
+  ),
 ])
+const packed = check('the server is published', published) && check('the rules build for a browser, trimmed and without a warning', phone)
 check('C# is formatted', formatted)
 check('front end is linted and formatted', linted)
 check('browser tests are formatted', browserLinted)
+count('front end', unit, () => {
+  const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
+  const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
+  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
+})
+if (!packed) finish()
 
-for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.App.Tests', 'MuddyLedger.Web.Tests']) {
-  const file = `${project}.ctrf.json`
-  const ok = run(
+const suite = (project) =>
+  runBeside(
     'dotnet',
-    ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${file}`, '-noLogo'],
+    ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo'],
     { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll` },
   )
+// The suites wait for files and processes, each for itself: side by side they wait together.
+const [[core, app], web] = await Promise.all([
+  inTurn(
+    () => suite('MuddyLedger.Core.Tests'),
+    () => suite('MuddyLedger.App.Tests'),
+  ),
+  suite('MuddyLedger.Web.Tests'),
+])
+for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'MuddyLedger.App.Tests': app, 'MuddyLedger.Web.Tests': web })) {
   count(project, ok, () => {
-    const { summary, tests } = json(file).results
+    const { summary, tests } = json(`${project}.ctrf.json`).results
     const broken = tests.filter((test) => test.status === 'failed' || test.status === 'other')
     return {
       passed: summary.passed,
@@ -102,13 +134,6 @@ for (const project of ['MuddyLedger.Core.Tests', 'MuddyLedger.App.Tests', 'Muddy
     }
   })
 }
-
-const unit = run('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`])
-count('front end', unit, () => {
-  const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
-  const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
-  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
-})
 
 const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
 count('browser', browser, () => {

@@ -38,17 +38,19 @@ internal sealed class YamlMap
     /// Looks through the file event by event before any of it is built: what refers to itself or is nested without end would take the
     /// whole server down with it.
     /// </summary>
-    private static void Guard(string file, string text)
+    /// <returns>The events, to be built from.</returns>
+    private static List<ParsingEvent> Guard(string file, string text, Parser scan)
     {
         if (text.Length > MostCharacters)
             throw new ContentException(file, 1, $"is longer than {MostCharacters:#,0} characters");
-        var scan = new Parser(new StringReader(text));
+        var events = new List<ParsingEvent>();
         // For each thing that is open: whether it is a mapping, and whether a key comes next in it.
         var open = new Stack<(bool Mapping, bool Key)>();
         var documents = 0;
         while (scan.MoveNext())
         {
             var now = scan.Current!;
+            events.Add(now);
             if (now is DocumentStart && documents++ > 0)
                 throw new ContentException(file, now.Start.Line, "must hold exactly one document");
             if (now is AnchorAlias)
@@ -69,6 +71,18 @@ internal sealed class YamlMap
             if (open.Count > MostDepth)
                 throw new ContentException(file, now.Start.Line, $"is nested deeper than {MostDepth} levels");
         }
+
+        return events;
+    }
+
+    /// <summary>What was scanned, once more.</summary>
+    private sealed class Scanned(List<ParsingEvent> events) : IParser
+    {
+        private int _at = -1;
+
+        public ParsingEvent? Current => _at >= 0 && _at < events.Count ? events[_at] : null;
+
+        public bool MoveNext() => ++_at < events.Count;
     }
 
     public static YamlMap Load(string file, string text)
@@ -76,9 +90,8 @@ internal sealed class YamlMap
         var parser = new Parser(new StringReader(text));
         try
         {
-            Guard(file, text);
             var stream = new YamlStream();
-            stream.Load(parser);
+            stream.Load(new Scanned(Guard(file, text, parser)));
             if (stream.Documents.Count != 1)
                 throw new ContentException(file, 1, "must hold exactly one document");
             return Of(file, stream.Documents[0].RootNode);
@@ -160,15 +173,15 @@ internal sealed class YamlMap
         where T : struct, Enum => OptionalWord<T>(key) ?? throw Wrong($"\"{key}\" is missing");
 
     public T? OptionalWord<T>(string key)
-        where T : struct, Enum =>
-        OptionalText(key) is { } text
-            ? WordOf<T>(text)
-                ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}")
-            : null;
+        where T : struct, Enum => OptionalText(key) is { } text ? (T)WordOf(typeof(T), key, text) : null;
+
+    private Enum WordOf(Type kind, string key, string text) =>
+        Capabilities.Named(kind) is var known && known.TryGetValue(text, out var value)
+            ? value
+            : throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", known.Keys)}");
 
     public static T? WordOf<T>(string text)
-        where T : struct, Enum =>
-        Enum.GetValues<T>().Where(value => Capabilities.Word(value) == text).Select(value => (T?)value).FirstOrDefault();
+        where T : struct, Enum => Capabilities.Named(typeof(T)).TryGetValue(text, out var value) ? (T)value : null;
 
     /// <summary>A quantity with its unit always written: content never leaves one to be guessed.</summary>
     public Quantity Quantity(string key, params Dimension[] dimensions)
@@ -203,14 +216,7 @@ internal sealed class YamlMap
     }
 
     public ImmutableArray<T> Words<T>(string key)
-        where T : struct, Enum =>
-        [
-            .. Texts(key)
-                .Select(text =>
-                    WordOf<T>(text)
-                    ?? throw Wrong(key, $"\"{text}\" is none of {string.Join(", ", Enum.GetValues<T>().Select(Capabilities.Word))}")
-                ),
-        ];
+        where T : struct, Enum => [.. Texts(key).Select(text => WordOf(typeof(T), key, text)).Cast<T>()];
 
     public ImmutableArray<YamlMap> Maps(string key)
     {

@@ -16,7 +16,8 @@ export const chromium = {
 
 export default defineConfig({
   testMatch: '*.spec.ts',
-  workers: 2,
+  // One more than there are cores: a browser and its server wait for each other.
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   // Generous: a busy machine is not a fault of the application.

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 
@@ -79,21 +80,28 @@ public sealed record Capabilities(IReadOnlyDictionary<string, string> Words)
 
     /// <summary>"SpinOn" is written "spin-on" in content files.</summary>
     public static string Word<T>(T value)
-        where T : struct, Enum => WordsOf<T>.All.TryGetValue(value, out var word) ? word : Kebab(value.ToString());
+        where T : struct, Enum => Kebabs.GetOrAdd(value.ToString(), Kebab);
 
-    private static class WordsOf<T>
-        where T : struct, Enum
-    {
-        public static readonly FrozenDictionary<T, string> All = Enum.GetValues<T>()
-            .Distinct()
-            .ToFrozenDictionary(value => value, value => Kebab(value.ToString()));
-    }
+    /// <summary>Every value of an enumeration by its word in content files.</summary>
+    public static IReadOnlyDictionary<string, Enum> Named(Type kind) =>
+        ByWord.GetOrAdd(
+            kind,
+            one =>
+                Enum.GetValues(one)
+                    .Cast<Enum>()
+                    .Select(value => (Word: Kebab(value.ToString()), Value: value))
+                    .DistinctBy(pair => pair.Word)
+                    .ToDictionary(pair => pair.Word, pair => pair.Value)
+        );
+
+    // By boxed values: made out for each enumeration apart, each would have to be compiled at every start.
+    private static readonly ConcurrentDictionary<string, string> Kebabs = new();
+    private static readonly ConcurrentDictionary<Type, IReadOnlyDictionary<string, Enum>> ByWord = new();
 
     private static string Kebab(string name) =>
         string.Concat(
             name.Select(
-                (letter, at) =>
-                    char.IsUpper(letter) && at > 0 ? "-" + char.ToLowerInvariant(letter) : char.ToLowerInvariant(letter).ToString()
+                (letter, at) => char.IsUpper(letter) && at > 0 ? $"-{char.ToLowerInvariant(letter)}" : $"{char.ToLowerInvariant(letter)}"
             )
         );
 
