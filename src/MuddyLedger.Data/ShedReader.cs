@@ -64,16 +64,20 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
         if (known is not null && known.Ledger.All.Length + fresh.Length + damaged != count)
             return await LedgerAsync(bike, null, cancel);
-        var strikes = await (
+        var struck =
             from strike in context.Strikes.AsNoTracking()
             join entry in context.Entries on strike.EntryId equals entry.Id
             where entry.BikeId == id
-            select strike
-        ).ToListAsync(cancel);
+            select strike;
+        // A tap on the bench writes no line: the ledger is then the one that was read before, and all that was computed of it holds.
+        if (known is not null && rows.Count == 0 && await struck.CountAsync(cancel) == known.Strikes)
+            return known with { Place = last };
+        var strikes = await struck.ToListAsync(cancel);
         return new(
             BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(RowMapper.Strike)),
             last,
-            damaged
+            damaged,
+            strikes.Count
         );
     }
 

@@ -275,6 +275,28 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
             clock.DayOf,
             Unread(damaged)
         );
+        // Of the same book and the same profile on the same day all the rest is the same, unless a gate says since when it stands.
+        if (
+            cache.Last(bike.Id) is { } last
+            && ReferenceEquals(last.Ledger, ledger)
+            && last.Bike.Version == bike.Version
+            && last.Today == today
+            && last.Gates.ShutSince == gates.ShutSince
+        )
+        {
+            var tapped = last with
+            {
+                Bike = bike,
+                Read = read,
+                Running = own,
+                Gates = gates,
+                ForNow = forNow,
+                DamagedLines = damaged,
+            };
+            cache.Keep(tapped);
+            return tapped;
+        }
+
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         var wear = WearBook.Of(bike.Profile, content.Wear, content.Limits, ledger, meters, today);
         var valves = ValveHistory.Of(bike.Profile, content.Limits, ledger, meters, today);

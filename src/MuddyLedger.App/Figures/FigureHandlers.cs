@@ -161,7 +161,7 @@ public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Wri
     private static Dictionary<string, string> Wanted(BikePicture picture, JobLibrary library)
     {
         var coming = picture
-            .Tasks.Where(standing => standing.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
+            .Tasks.Where(standing => standing.IsDue)
             .Select(standing => standing.Task.Job)
             .Distinct()
             .Select(id => library.All.FirstOrDefault(job => job.Id == id))

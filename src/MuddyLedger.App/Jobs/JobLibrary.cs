@@ -63,17 +63,30 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
     }
 
     /// <summary>
-    /// One run out of these jobs, for a bike as it stands: with what its undo list asks for, and by how long it has stood.
+    /// One run out of these jobs, for a bike as it stands: with what its undo list asks for, by how long it has stood, and with its
+    /// choices as what is due calls for.
     /// </summary>
-    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture)
+    /// <param name="task">A service task for which it is begun though it is not due; null where none was named.</param>
+    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture, string? task = null)
     {
         var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
         var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
         return JobAssembly.Of(
-            [.. jobs.Select(job => content.Limits.Into(stood.Into(UndoList.For(job, standing)), picture.Profile))],
+            [.. jobs.Select(job => content.Limits.Into(AsCalledFor(stood.Into(UndoList.For(job, standing))), picture.Profile))],
             content.Access,
             picture.Profile
         );
+
+        Job AsCalledFor(Job job)
+        {
+            var wanted = picture.Tasks.Where(one => one.Task.Job == job.Id && (one.IsDue || one.Task.Id == task)).ToList();
+            return JobPlan.ForTasks(
+                job,
+                picture.Profile,
+                [.. wanted.Select(one => one.Task.Id)],
+                $"It is what is asked for: {string.Join("; ", wanted.Select(one => one.Words))}."
+            );
+        }
     }
 
     /// <summary>The jobs meant, or each that is not known or does not fit refused.</summary>

@@ -23,11 +23,13 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
         var check = caller.Check(body.Id);
         var jobs = await libraries.OpenAsync(caller.Cancel);
         var wanted = jobs.Named(body.Jobs, picture.Profile, check);
+        if (body.Task is { } task && !picture.TaskIds.Contains(task))
+            check.Refuse("task", "is none of this bike's service tasks");
         if (!check.Failed && JobAssembly.Refuse(wanted, jobs.Access, picture.Profile) is { } refused)
             check.Refuse([refused]);
         if (check.Failed)
             return check.Problem();
-        var job = jobs.Assemble(wanted, picture).Job;
+        var job = jobs.Assemble(wanted, picture, body.Task).Job;
         return await writing.OnceAsync(
             caller,
             body.Id,

@@ -14,7 +14,8 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.App.Jobs;
 
 /// <param name="Jobs">One job, or several to be joined into one run, in the order wanted.</param>
-public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs);
+/// <param name="Task">A service task for which it is begun: choices stand as it calls for, beside what is due.</param>
+public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs, string? Task = null);
 
 public enum RunActKind
 {

@@ -126,9 +126,7 @@ public static class ShelfAnswers
     {
         foreach (var picture in pictures)
         {
-            var due = picture
-                .Tasks.Where(standing => standing.Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
-                .Select(standing => standing.Task);
+            var due = picture.Tasks.Where(standing => standing.IsDue).Select(standing => standing.Task);
             foreach (var wanted in WantedBy(picture, due, jobs, shelf))
                 yield return wanted;
 

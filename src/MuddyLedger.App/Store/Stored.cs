@@ -30,7 +30,8 @@ public sealed record StoredRun(
 
 /// <summary>A ledger, and the place of its last line in the store.</summary>
 /// <param name="Damaged">Lines that are there and cannot be read. Nothing is known of what they said.</param>
-public sealed record ReadLedger(BikeLedger Ledger, long Place, int Damaged);
+/// <param name="Strikes">How many strikes it was made with; none is ever taken back.</param>
+public sealed record ReadLedger(BikeLedger Ledger, long Place, int Damaged, int Strikes);
 
 /// <summary>A row that is there and cannot be read; the rest is read without it.</summary>
 /// <param name="Bike">The bike that it belongs to.</param>

@@ -49,12 +49,37 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     /// or a cleaning is due, and else as it is usually done. To measure pads is not to buy pads.
     /// </summary>
     /// <param name="tasks">Ids of the service tasks that are due.</param>
-    public static JobPlan ForTasks(Job job, Profile bike, IReadOnlyCollection<string> tasks)
+    public static JobPlan ForTasks(Job job, Profile bike, IReadOnlyCollection<string> tasks) => CalledFor(job, bike, tasks).Plan;
+
+    /// <summary>The job with its choices standing as these tasks call for; as it is where they call for nothing but the usual.</summary>
+    /// <param name="because">Said beside each choice that stands otherwise than usual.</param>
+    public static Job ForTasks(Job job, Profile bike, IReadOnlyCollection<string> tasks, string because)
     {
+        if (tasks.Count == 0)
+            return job;
+        var usual = UsualChoices(job, Capabilities.Of(bike));
+        var way = CalledFor(job, bike, tasks).Way;
+        Step Standing(Step step) =>
+            step.Choice is { } choice && way.TryGetValue(choice.Id, out var option) && usual[choice.Id] != option
+                ? step with
+                {
+                    Choice = choice.Taking(option, because),
+                }
+                : step;
+        return way.Any(pair => usual[pair.Key] != pair.Value) ? job with { Steps = [.. job.Steps.Select(Standing)] } : job;
+    }
+
+    private static (JobPlan Plan, ImmutableDictionary<string, string> Way) CalledFor(
+        Job job,
+        Profile bike,
+        IReadOnlyCollection<string> tasks
+    )
+    {
+        var asUsual = ImmutableDictionary<string, string>.Empty;
         var renews = tasks.Any(task => task.EndsWith(".replace", StringComparison.Ordinal));
         var plan = For(job, bike);
         if (tasks.All(plan.Does) && (renews || plan.PartsWanted == 0))
-            return plan;
+            return (plan, asUsual);
         var usual = UsualChoices(job, Capabilities.Of(bike));
         // Only what parts, or what the tasks ask for, hang on is worth trying otherwise.
         var deciding = job
@@ -65,19 +90,19 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
             .SelectMany(step => step.AnyApplies.Append(step.Applies).Concat(step.ForApplies))
             .SelectMany(applies => applies.Wanted.Keys)
             .ToHashSet();
-        IEnumerable<ImmutableDictionary<string, string>> ways = [ImmutableDictionary<string, string>.Empty];
-        foreach (var choice in job.Steps.Select(step => step.Choice).OfType<Choice>())
+        IEnumerable<ImmutableDictionary<string, string>> ways = [asUsual];
+        // What follows from how long this bike has stood is not changed by what is due.
+        foreach (var choice in job.Steps.Select(step => step.Choice).OfType<Choice>().Where(choice => choice.Because is null))
             if (usual.TryGetValue(choice.Id, out var own) && deciding.Contains(Applies.ChoicePrefix + choice.Id))
                 ways = ways.SelectMany(way =>
                     choice.Options.OrderByDescending(option => option.Id == own).Select(option => way.SetItem(choice.Id, option.Id))
                 );
         return ways.Take(MostWays)
-            .Select(way => (Plan: For(job, bike, null, way), Changed: way.Count(pair => usual[pair.Key] != pair.Value)))
+            .Select(way => (Plan: For(job, bike, null, way), Way: way))
             .OrderByDescending(one => tasks.Count(one.Plan.Does))
             .ThenBy(one => renews ? 0 : one.Plan.PartsWanted)
-            .ThenBy(one => one.Changed)
-            .First()
-            .Plan;
+            .ThenBy(one => one.Way.Count(pair => usual[pair.Key] != pair.Value))
+            .First();
     }
 
     private int PartsWanted => Needs.Where(need => need.Kind == NeedKind.Part).Sum(need => need.Count);

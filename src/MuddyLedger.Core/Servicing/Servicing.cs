@@ -9,7 +9,14 @@ namespace MuddyLedger.Core.Servicing;
 
 /// <summary>A task of a bike and how it stands.</summary>
 /// <param name="Task">With the owner's own limits, where the owner set some.</param>
-public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLeft Life);
+public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLeft Life)
+{
+    /// <summary>Overdue, due, or coming up: what a list of work has on it.</summary>
+    public bool IsDue => Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp;
+
+    /// <summary>The part and what is done to it: "front brake pads: measure".</summary>
+    public string Words => $"{Component.Title}: {Task.Title.ToLowerInvariant()}";
+}
 
 public static class Servicing
 {

@@ -260,7 +260,7 @@ public static class WillItLast
         foreach (
             var line in lines.Where(line => line is { Sort: TripSort.OnTheWay, Reason: TripReason.ShortInterval or TripReason.EachRide })
         )
-            yield return new($"{line.Task.Component.Title}: {line.Task.Task.Title.ToLowerInvariant()}", AlongReason.ForTask, null);
+            yield return new(line.Task.Words, AlongReason.ForTask, null);
         if (
             FuelOf(bike, asked, ledger) is { } fuel
             && bike.Lubrication == Lubrication.Premix

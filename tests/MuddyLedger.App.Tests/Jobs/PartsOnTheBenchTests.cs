@@ -1,4 +1,5 @@
 using MuddyLedger.App.Jobs;
+using MuddyLedger.App.Requests;
 using MuddyLedger.App.Shelf;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
@@ -44,6 +45,28 @@ public class PartsOnTheBenchTests
         var next = await hand.StartAsync(run.Bike, "engine-oil");
         var known = next.Steps.Single(step => step.Id == "filter-new").Fits.ShouldHaveSingleItem();
         (known.Number, known.Source, known.Price).ShouldBe(("OC-12", "the shop", "9.80"));
+    }
+
+    // Who comes from "front brake pads: measure" is not asked first whether they are to be renewed.
+    [Theory]
+    [InlineData("front-pads.measure", false)]
+    [InlineData("front-pads.replace", true)]
+    public async Task The_choices_of_a_run_stand_as_the_task_calls_for_that_it_was_begun_for(string task, bool renews)
+    {
+        var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
+        var start = new StartRequest(OwnShed.NewId(), ["front-pads"], task);
+        var run = (await _shed.Runs.StartAsync(bike, start, OwnShed.By())).Done();
+        run.Steps.Any(step => step.Fits.Any(fits => fits.Part.Contains("pads"))).ShouldBe(renews);
+        var said = run.Steps.Where(step => step.Choice is not null).Select(step => step.Choice!.Because ?? "").ToList();
+        said.Any(words => words.Contains("asked for: ", StringComparison.Ordinal)).ShouldBe(!renews, string.Join(" | ", said));
+    }
+
+    [Fact]
+    public async Task A_task_that_the_bike_has_not_got_is_refused()
+    {
+        var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
+        var start = new StartRequest(OwnShed.NewId(), ["front-pads"], "sails.furl");
+        (await _shed.Runs.StartAsync(bike, start, OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe(["task"]);
     }
 
     public static TheoryData<PartRequest, string> Wrong =>

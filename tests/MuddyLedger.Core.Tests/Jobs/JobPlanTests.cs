@@ -125,8 +125,9 @@ public class JobPlanTests
         }
     }
 
-    private static string[] Ids(Profile bike) =>
-        [.. JobPlan.For(Given.Ready(Given.EngineOil, bike), bike).Steps.Select(planned => planned.Step.Id)];
+    private static string[] Ids(Profile bike) => Ids(JobPlan.For(Given.Ready(Given.EngineOil, bike), bike));
+
+    private static string[] Ids(JobPlan plan) => [.. plan.Steps.Select(planned => planned.Step.Id)];
 
     private static void InOrder(string[] ids, params string[] wanted) => ids.Where(wanted.Contains).ShouldBe(wanted);
 
@@ -136,7 +137,8 @@ public class JobPlanTests
     [Fact]
     public void A_job_for_a_task_does_that_task_and_buys_parts_only_where_they_are_renewed()
     {
-        var (looked, saved) = (0, 0);
+        const string Asked = "it is asked for";
+        var (looked, saved, otherwise) = (0, 0, 0);
         foreach (var set in Given.Content.Sets)
         foreach (var job in Given.Content.Jobs.Where(job => job.Applies.To(Capabilities.Of(set.Profile))))
         foreach (var task in job.Serves.Select(serves => serves.Task).Distinct())
@@ -146,6 +148,13 @@ public class JobPlanTests
                 job.Serves.Any(serves => serves.Task == task && serves.By.All(step => plan.Steps.Any(one => one.Step.Id == step)));
             var (usual, own) = (JobPlan.For(job, set.Profile), JobPlan.ForTasks(job, set.Profile, [task]));
             var where = $"{set.Id}, {job.Id}, {task}";
+            // A run that is begun for the task has the same steps before it, and says why a choice stands otherwise than usual.
+            var begun = JobPlan.For(JobPlan.ForTasks(job, set.Profile, [task], Asked), set.Profile);
+            Ids(begun).ShouldBe(Ids(own), where);
+            var changed = begun.Steps.Where(planned => planned.Step.Choice?.Because == Asked).ToList();
+            if (changed.Count == 0)
+                Ids(begun).ShouldBe(Ids(usual), where);
+            otherwise += changed.Count;
             (Does(own) || !Does(usual)).ShouldBeTrue(where);
             if (task.EndsWith(".replace", StringComparison.Ordinal))
                 continue;
@@ -157,6 +166,7 @@ public class JobPlanTests
 
         looked.ShouldBeGreaterThan(500);
         saved.ShouldBeGreaterThan(50);
+        otherwise.ShouldBeGreaterThan(50);
     }
 
     [Theory]

@@ -72,12 +72,13 @@ const openGroups = computed(() =>
     .map((job) => job.group),
 )
 
-async function start(jobs: string[]) {
+/** @param task The service task for which it is begun: the choices of its job stand as it calls for. */
+async function start(jobs: string[], task?: string) {
   const running = data.value?.running.find((run) => jobs.length === 1 && run.jobs.includes(jobs[0]!))
   if (running) return router.push(`/runs/${running.id}`)
   try {
     const run = await answer(
-      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), jobs } }),
+      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), jobs, task } }),
     )
     await refresh()
     await router.push(`/runs/${run.id}`)
@@ -181,7 +182,7 @@ async function start(jobs: string[]) {
           :zone="zone"
           @done="doing = $event"
           @interval="setting = $event"
-          @start="start([$event])"
+          @start="start([$event.job!], $event.id)"
         />
 
         <section v-if="!data.tasks.length" class="cabinet none">

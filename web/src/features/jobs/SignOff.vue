@@ -11,11 +11,15 @@ const props = defineProps<{
   refusal: Refusal | null
 }>()
 
+/** What was priced at its step stands in the book by itself: it is not to be written down again here. */
+const counted = computed(() => props.run.willWrite.filter((line) => line.kind === 'cost'))
+const aCost = () => ({ for: counted.value.length ? '' : 'parts and fluids', amount: '' })
+
 const form = reactive({
   minutes: String(props.run.workedMinutes),
   leftover: '',
   note: '',
-  costs: [{ for: 'parts and fluids', amount: '' }],
+  costs: [aCost()],
   cured: {} as Record<string, string>,
 })
 const { data: bike } = useBike(() => props.run.bike)
@@ -32,7 +36,7 @@ function begin(run: RunAnswer) {
   id.value = newId()
   part.value = null
   Object.assign(form, { minutes: String(run.workedMinutes), leftover: '', note: '', cured: {} })
-  form.costs = [{ for: 'parts and fluids', amount: '' }]
+  form.costs = [aCost()]
 }
 
 function takeBack() {
@@ -146,11 +150,17 @@ function keep(job: string | null = null) {
           persistent-hint
           :error-messages="refusal?.of('minutes')"
         />
+        <div v-if="counted.length" class="counted">
+          <h3 class="label">Counted already, from their steps</h3>
+          <ul>
+            <li v-for="(line, at) in counted" :key="at">{{ entryWords(line, run.currency) }}</li>
+          </ul>
+        </div>
         <div v-for="(cost, at) in form.costs" :key="at" class="cost">
           <v-text-field v-model="cost.for" label="Paid for" maxlength="80" :error-messages="refusal?.of(`costs.${at}.for`)" />
           <v-text-field
             v-model="cost.amount"
-            :label="`In ${run.currency}`"
+            :label="counted.length ? `Paid beside that, in ${run.currency}` : `In ${run.currency}`"
             inputmode="decimal"
             :error-messages="refusal?.of(`costs.${at}.amount`)"
           />

@@ -10,7 +10,7 @@ const emit = defineEmits<{
   rest: [task: TaskAnswer]
   resume: [task: TaskAnswer]
   change: [task: TaskAnswer]
-  start: [job: string]
+  start: [task: TaskAnswer]
 }>()
 </script>
 
@@ -28,7 +28,7 @@ const emit = defineEmits<{
       @rest="emit('rest', task)"
       @resume="emit('resume', task)"
       @change="emit('change', task)"
-      @start="emit('start', task.job!)"
+      @start="emit('start', task)"
     />
   </ul>
 </template>

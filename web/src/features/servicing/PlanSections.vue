@@ -22,7 +22,7 @@ const props = defineProps<{
   today: string
   zone: TaskAnswer['part'] | null
 }>()
-const emit = defineEmits<{ done: [task: TaskAnswer]; interval: [task: TaskAnswer]; start: [job: string] }>()
+const emit = defineEmits<{ done: [task: TaskAnswer]; interval: [task: TaskAnswer]; start: [task: TaskAnswer] }>()
 
 const route = useRoute()
 const { say } = useNotice()
@@ -110,7 +110,7 @@ watch(
       @rest="(task) => (resting = task)"
       @resume="resume"
       @change="(task) => (changing = task)"
-      @start="(job) => emit('start', job)"
+      @start="(task) => emit('start', task)"
     />
   </section>
   <details
@@ -133,7 +133,7 @@ watch(
       @rest="(task) => (resting = task)"
       @resume="resume"
       @change="(task) => (changing = task)"
-      @start="(job) => emit('start', job)"
+      @start="(task) => emit('start', task)"
     />
   </details>
   <p class="own">
