@@ -116,6 +116,9 @@ internal sealed class TestShed : IAsyncDisposable
             text.Length > 0 && response.Content.Headers.ContentType?.MediaType?.EndsWith("json", StringComparison.Ordinal) == true
                 ? JsonNode.Parse(text)!
                 : JsonValue.Create(text);
+        Contract
+            .Against(method, request.RequestUri!, (int)response.StatusCode, response.Content.Headers.ContentType?.MediaType, json)
+            .ShouldBeNull();
         return new(response.StatusCode, json, response.Headers.ETag?.ToString());
     }
 
@@ -176,7 +179,7 @@ internal sealed class TestShed : IAsyncDisposable
         SqliteConnection.ClearAllPools();
     }
 
-    private static string Repository([CallerFilePath] string here = "") =>
+    internal static string Repository([CallerFilePath] string here = "") =>
         Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
 }
 

@@ -81,9 +81,7 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
         var entries = _kept.Entries.Where(entry => entry.Bike == bike).ToList();
         var ids = entries.Select(entry => entry.Id).ToHashSet();
         var strikes = _kept.Strikes.Where(strike => ids.Contains(strike.Entry)).ToList();
-        return Task.FromResult(
-            new ReadLedger(BikeLedger.Of(bike, entries, strikes), entries.Count, 0, strikes.Count)
-        );
+        return Task.FromResult(new ReadLedger(BikeLedger.Of(bike, entries, strikes), entries.Count, 0, strikes.Count));
     }
 
     public Task<BikeId?> BikeOfEntryAsync(EntryId id, CancellationToken cancel) =>

@@ -284,15 +284,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
             && last.Gates.ShutSince == gates.ShutSince
         )
         {
-            var tapped = last with
-            {
-                Bike = bike,
-                Read = read,
-                Running = own,
-                Gates = gates,
-                ForNow = forNow,
-                DamagedLines = damaged,
-            };
+            var tapped = last with { Bike = bike, Read = read, Running = own, Gates = gates, ForNow = forNow, DamagedLines = damaged };
             cache.Keep(tapped);
             return tapped;
         }

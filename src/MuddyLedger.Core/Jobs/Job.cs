@@ -126,13 +126,7 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
             : this;
 
     /// <summary>The choice with this option as its default, whatever its rules say.</summary>
-    public Choice Taking(string option, string because) =>
-        this with
-        {
-            Default = option,
-            Because = because,
-            ByBike = [],
-        };
+    public Choice Taking(string option, string because) => this with { Default = option, Because = because, ByBike = [] };
 }
 
 /// <summary>What is recommended on a bike that matches, and why.</summary>

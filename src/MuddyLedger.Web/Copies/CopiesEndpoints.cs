@@ -69,16 +69,26 @@ public static class CopiesEndpoints
 
     public static void MapCopies(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/store", StoreAsync).Produces<StoreAnswer>();
+        api.MapGet("/store", StoreAsync)
+            .WithSummary("How the shed's file was found, and what of it cannot be read.")
+            .Produces<StoreAnswer>();
         api.MapGet(
-            "/copies",
-            (ShedStore store, DailyCopies daily) =>
-                TypedResults.Ok(
-                    new CopiesAnswer([.. ShedCopies.Of(store.Folder).Select(AnswerOf)], ShedCopies.FolderOf(store.Folder), daily.Trouble)
-                )
-        );
-        api.MapPost("/copies", MakeAsync).WithMetadata(new TakesItsOwnTurn()).Produces<CopyAnswer>();
-        api.MapPost("/copies/{name}/go-back", GoBackAsync).WithMetadata(new TakesItsOwnTurn()).Produces<WentBackAnswer>();
+                "/copies",
+                (ShedStore store, DailyCopies daily) =>
+                    TypedResults.Ok(
+                        new CopiesAnswer(
+                            [.. ShedCopies.Of(store.Folder).Select(AnswerOf)],
+                            ShedCopies.FolderOf(store.Folder),
+                            daily.Trouble
+                        )
+                    )
+            )
+            .WithSummary("The copies of the shed that are kept here.");
+        api.MapPost("/copies", MakeAsync).WithSummary("Makes a copy now.").WithMetadata(new TakesItsOwnTurn()).Produces<CopyAnswer>();
+        api.MapPost("/copies/{name}/go-back", GoBackAsync)
+            .WithSummary("Goes back to a copy; what stood before is kept as one.")
+            .WithMetadata(new TakesItsOwnTurn())
+            .Produces<WentBackAnswer>();
     }
 
     private static async Task<IResult> StoreAsync(Caller caller, ShedStore store, ShedPictures pictures)

@@ -27,18 +27,22 @@ public static class ExchangeEndpoints
                 "/export",
                 (HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(null, "shed", http, exchange, options)
             )
+            .WithSummary("The whole shed as an open file.")
             .Produces<byte[]>(contentType: "application/json");
         api.MapGet("/export/schema", () => Results.Text(ShedCopySchema.Text(), "application/schema+json"))
+            .WithSummary("The JSON Schema of that file.")
             .Produces<string>(contentType: "application/schema+json");
         api.MapGet(
                 "/bikes/{bike:guid}/export",
                 (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options)
             )
+            .WithSummary("One bike's book as an open file.")
             .Produces<byte[]>(contentType: "application/json");
         api.MapPost(
                 "/import",
                 (Guid id, HttpContext http, Caller caller, TakeIn takeIn) => takeIn.RunAsync(id, http.Request.Body, caller).Written()
             )
+            .WithSummary("Takes a shed in from such a file; it is proven by every page first.")
             .WithMetadata(new RequestSizeLimitAttribute(LargestCopy), new TakesItsOwnTurn())
             .Accepts<object>("application/json");
         api.MapGet(
@@ -46,6 +50,7 @@ public static class ExchangeEndpoints
                 (Guid id, ImportsUnderWay imports) =>
                     imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.Of(Problem.NotFound("import"))
             )
+            .WithSummary("How far a taking in has come.")
             .Produces<ImportProgress>();
     }
 

@@ -9,16 +9,19 @@ public static class FigureEndpoints
     public static void MapFigures(this IEndpointRouteBuilder api)
     {
         api.MapPost(
-            "/profile-questions",
-            (QuestionsRequest body, Caller caller, FigureHandlers handlers) => handlers.QuestionsAsync(body, caller).Read()
-        );
+                "/profile-questions",
+                (QuestionsRequest body, Caller caller, FigureHandlers handlers) => handlers.QuestionsAsync(body, caller).Read()
+            )
+            .WithSummary("Which parts of a profile are asked of a bike with these answers.");
         api.MapGet(
-            "/bikes/{bike:guid}/figures",
-            (Guid bike, Caller caller, FigureHandlers handlers) => handlers.CardAsync(bike, caller).Read()
-        );
+                "/bikes/{bike:guid}/figures",
+                (Guid bike, Caller caller, FigureHandlers handlers) => handlers.CardAsync(bike, caller).Read()
+            )
+            .WithSummary("The figure card: capacities, torques, pressures and clearances, with what is still missing.");
         api.MapPost(
-            "/bikes/{bike:guid}/figures",
-            (Guid bike, FigureRequest body, Caller caller, FigureHandlers handlers) => handlers.EnterAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/figures",
+                (Guid bike, FigureRequest body, Caller caller, FigureHandlers handlers) => handlers.EnterAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Keeps one missing figure with its source.");
     }
 }

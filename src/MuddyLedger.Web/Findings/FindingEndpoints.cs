@@ -8,7 +8,8 @@ public static class FindingEndpoints
 {
     public static void MapFindings(this IEndpointRouteBuilder api) =>
         api.MapPost(
-            "/bikes/{bike:guid}/findings",
-            (Guid bike, FaultRequest body, Caller caller, FindingHandlers handlers) => handlers.OpenAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/findings",
+                (Guid bike, FaultRequest body, Caller caller, FindingHandlers handlers) => handlers.OpenAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Writes a fault that was seen.");
 }

@@ -9,13 +9,15 @@ public static class FluidEndpoints
     public static void MapFluids(this IEndpointRouteBuilder api)
     {
         api.MapGet(
-            "/bikes/{bike:guid}/fluids",
-            (Guid bike, Caller caller, FluidHandlers handlers) => handlers.GetAsync(bike, caller).Read()
-        );
+                "/bikes/{bike:guid}/fluids",
+                (Guid bike, Caller caller, FluidHandlers handlers) => handlers.GetAsync(bike, caller).Read()
+            )
+            .WithSummary("What is in each reservoir, since when, and what that means.");
         api.MapPost(
-            "/bikes/{bike:guid}/reservoirs/{reservoir}/level",
-            (Guid bike, string reservoir, LevelRequest body, Caller caller, FluidHandlers handlers) =>
-                handlers.LevelAsync(bike, reservoir, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/reservoirs/{reservoir}/level",
+                (Guid bike, string reservoir, LevelRequest body, Caller caller, FluidHandlers handlers) =>
+                    handlers.LevelAsync(bike, reservoir, body, caller).Written()
+            )
+            .WithSummary("Writes a level that was seen, and what was topped up.");
     }
 }

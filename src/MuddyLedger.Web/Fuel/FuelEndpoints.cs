@@ -9,12 +9,14 @@ public static class FuelEndpoints
     public static void MapFuel(this IEndpointRouteBuilder api)
     {
         api.MapGet(
-            "/bikes/{bike:guid}/fuel-asked",
-            (Guid bike, string? volume, Caller caller, FuelHandlers handlers) => handlers.AskedAsync(bike, volume, caller).Read()
-        );
+                "/bikes/{bike:guid}/fuel-asked",
+                (Guid bike, string? volume, Caller caller, FuelHandlers handlers) => handlers.AskedAsync(bike, volume, caller).Read()
+            )
+            .WithSummary("What a tank of this bike wants: fuel, oil, and what it has used.");
         api.MapPost(
-            "/bikes/{bike:guid}/fuellings",
-            (Guid bike, FuellingRequest body, Caller caller, FuelHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/fuellings",
+                (Guid bike, FuellingRequest body, Caller caller, FuelHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Writes what went into the tank; a lean mix is asked about first.");
     }
 }

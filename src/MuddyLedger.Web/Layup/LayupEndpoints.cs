@@ -10,14 +10,16 @@ public static class LayupEndpoints
     public static void MapLayup(this IEndpointRouteBuilder api)
     {
         api.MapPost(
-            "/bikes/{bike:guid}/lay-up",
-            (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
-                handlers.AddAsync(bike, body, caller, layUp: true).Written()
-        );
+                "/bikes/{bike:guid}/lay-up",
+                (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
+                    handlers.AddAsync(bike, body, caller, layUp: true).Written()
+            )
+            .WithSummary("Writes that the bike is laid up.");
         api.MapPost(
-            "/bikes/{bike:guid}/wake-up",
-            (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
-                handlers.AddAsync(bike, body, caller, layUp: false).Written()
-        );
+                "/bikes/{bike:guid}/wake-up",
+                (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
+                    handlers.AddAsync(bike, body, caller, layUp: false).Written()
+            )
+            .WithSummary("Writes that the bike is in use again.");
     }
 }

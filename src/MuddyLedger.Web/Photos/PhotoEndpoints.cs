@@ -19,25 +19,29 @@ public static class PhotoEndpoints
                 "/photos/{photo:guid}",
                 (Guid photo, HttpContext http, Caller caller, PhotoHandlers handlers) => ShowAsync(photo, false, http, caller, handlers)
             )
+            .WithSummary("A photo.")
             .Produces<byte[]>(contentType: "image/jpeg");
         api.MapGet(
                 "/photos/{photo:guid}/small",
                 (Guid photo, HttpContext http, Caller caller, PhotoHandlers handlers) => ShowAsync(photo, true, http, caller, handlers)
             )
+            .WithSummary("A photo, small.")
             .Produces<byte[]>(contentType: "image/jpeg");
         Takes(
             api.MapPut(
-                "/viewings/{viewing:guid}/points/{point}/photos/{photo:guid}",
-                (Guid viewing, string point, Guid photo, PhotoBody body, Caller caller, PhotoHandlers handlers) =>
-                    handlers.AtViewingAsync(viewing, point, photo, body.Sent, caller).Written()
-            )
+                    "/viewings/{viewing:guid}/points/{point}/photos/{photo:guid}",
+                    (Guid viewing, string point, Guid photo, PhotoBody body, Caller caller, PhotoHandlers handlers) =>
+                        handlers.AtViewingAsync(viewing, point, photo, body.Sent, caller).Written()
+                )
+                .WithSummary("Keeps a photo at a point of a viewing.")
         );
         Takes(
             api.MapPut(
-                "/bikes/{bike:guid}/photos/{photo:guid}",
-                (Guid bike, Guid photo, string? about, PhotoBody body, Caller caller, PhotoHandlers handlers) =>
-                    handlers.InBookAsync(bike, photo, about, body.Sent, caller).Written()
-            )
+                    "/bikes/{bike:guid}/photos/{photo:guid}",
+                    (Guid bike, Guid photo, string? about, PhotoBody body, Caller caller, PhotoHandlers handlers) =>
+                        handlers.InBookAsync(bike, photo, about, body.Sent, caller).Written()
+                )
+                .WithSummary("Keeps a photo in a bike's book.")
         );
     }
 

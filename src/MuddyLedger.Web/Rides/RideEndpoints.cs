@@ -8,7 +8,8 @@ public static class RideEndpoints
 {
     public static void MapRides(this IEndpointRouteBuilder api) =>
         api.MapPost(
-            "/bikes/{bike:guid}/rides",
-            (Guid bike, RideRequest body, Caller caller, RideHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/rides",
+                (Guid bike, RideRequest body, Caller caller, RideHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Writes a ride: how far, how long, through what.");
 }

@@ -23,45 +23,57 @@ public static class WearEndpoints
 {
     public static void MapWear(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/bikes/{bike:guid}/wear", (Guid bike, Caller caller, WearHandlers handlers) => handlers.GetAsync(bike, caller).Read());
+        api.MapGet("/bikes/{bike:guid}/wear", (Guid bike, Caller caller, WearHandlers handlers) => handlers.GetAsync(bike, caller).Read())
+            .WithSummary("Every series of readings of a bike, where it stands and when it ends.");
         api.MapGet(
-            "/bikes/{bike:guid}/wear/{series}",
-            (Guid bike, string series, Caller caller, WearHandlers handlers) => handlers.SeriesAsync(bike, series, caller).Read()
-        );
+                "/bikes/{bike:guid}/wear/{series}",
+                (Guid bike, string series, Caller caller, WearHandlers handlers) => handlers.SeriesAsync(bike, series, caller).Read()
+            )
+            .WithSummary("One series: its readings, line, bands and end.");
         api.MapGet(
-            "/bikes/{bike:guid}/wear/{series}/judge",
-            (Guid bike, string series, string? values, int? pitches, string? altitude, Caller caller, WearHandlers handlers) =>
-                handlers.JudgeAsync(bike, series, values, pitches, altitude, caller).Read()
-        );
+                "/bikes/{bike:guid}/wear/{series}/judge",
+                (Guid bike, string series, string? values, int? pitches, string? altitude, Caller caller, WearHandlers handlers) =>
+                    handlers.JudgeAsync(bike, series, values, pitches, altitude, caller).Read()
+            )
+            .WithSummary("What a reading would mean, before it is written.");
         api.MapPost(
-            "/bikes/{bike:guid}/wear/{series}",
-            (Guid bike, string series, MeasureRequest body, Caller caller, WearHandlers handlers) =>
-                handlers.MeasureAsync(bike, series, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/wear/{series}",
+                (Guid bike, string series, MeasureRequest body, Caller caller, WearHandlers handlers) =>
+                    handlers.MeasureAsync(bike, series, body, caller).Written()
+            )
+            .WithSummary("Writes a reading or a look.");
         api.MapGet(
-            "/bikes/{bike:guid}/valves",
-            (Guid bike, Caller caller, ValveHandlers handlers) => handlers.GetAsync(bike, caller).Read()
-        );
+                "/bikes/{bike:guid}/valves",
+                (Guid bike, Caller caller, ValveHandlers handlers) => handlers.GetAsync(bike, caller).Read()
+            )
+            .WithSummary("The last valve check, and what is due.");
         api.MapPost(
-            "/bikes/{bike:guid}/valves",
-            (Guid bike, ValveCheckRequest body, Caller caller, ValveHandlers handlers) => handlers.CheckAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/valves",
+                (Guid bike, ValveCheckRequest body, Caller caller, ValveHandlers handlers) =>
+                    handlers.CheckAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Writes a valve check with its shims.");
         api.MapPost(
-            "/bikes/{bike:guid}/valves/plan",
-            (Guid bike, ShimPlanRequest body, Caller caller, ValveHandlers handlers) => handlers.PlanAsync(bike, body, caller).Read()
-        );
-        api.MapGet("/bikes/{bike:guid}/trips", (Guid bike, Caller caller, TripHandlers handlers) => handlers.GetAsync(bike, caller).Read());
+                "/bikes/{bike:guid}/valves/plan",
+                (Guid bike, ShimPlanRequest body, Caller caller, ValveHandlers handlers) => handlers.PlanAsync(bike, body, caller).Read()
+            )
+            .WithSummary("Which shims go where so that fewest are bought.");
+        api.MapGet("/bikes/{bike:guid}/trips", (Guid bike, Caller caller, TripHandlers handlers) => handlers.GetAsync(bike, caller).Read())
+            .WithSummary("The trips that are kept for a bike.");
         api.MapPost(
-            "/bikes/{bike:guid}/trips",
-            (Guid bike, TripRequest body, Caller caller, TripHandlers handlers) => handlers.KeepAsync(bike, body, caller).Written()
-        );
+                "/bikes/{bike:guid}/trips",
+                (Guid bike, TripRequest body, Caller caller, TripHandlers handlers) => handlers.KeepAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Keeps a trip.");
         api.MapGet(
-            "/bikes/{bike:guid}/lasts",
-            (Guid bike, string? amount, string? from, int days, decimal hard, bool loaded, Caller caller, TripHandlers handlers) =>
-                handlers.LastsAsync(bike, amount, from, days, hard, loaded, caller).Read()
-        );
-        api.MapGet("/gauges", (Gauges gauges) => TypedResults.Ok(gauges.All.Select(AnswerOf).ToArray()));
-        api.MapGet("/gauges/{gauge}/readings", ReadingsAsync);
+                "/bikes/{bike:guid}/lasts",
+                (Guid bike, string? amount, string? from, int days, decimal hard, bool loaded, Caller caller, TripHandlers handlers) =>
+                    handlers.LastsAsync(bike, amount, from, days, hard, loaded, caller).Read()
+            )
+            .WithSummary("Whether the bike lasts to the end of a trip, what to do before, and by when to order.");
+        api.MapGet("/gauges", (Gauges gauges) => TypedResults.Ok(gauges.All.Select(AnswerOf).ToArray()))
+            .WithSummary("The simulated gauges that can be read.");
+        api.MapGet("/gauges/{gauge}/readings", ReadingsAsync).WithSummary("What a gauge shows now.");
     }
 
     private static GaugeAnswer AnswerOf(IGauge gauge) =>

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, newId, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import LoadState from '@/design/LoadState.vue'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
 import JobsCabinet from '../jobs/JobsCabinet.vue'
@@ -35,7 +36,8 @@ const props = defineProps<{ bike: string }>()
 const router = useRouter()
 const refresh = useRefresh()
 const { say } = useNotice()
-const { data, error } = useBike(() => props.bike)
+const query = useBike(() => props.bike)
+const { data } = query
 const { data: shed } = useShed()
 const reading = ref(false)
 const riding = ref(false)
@@ -90,7 +92,7 @@ async function start(jobs: string[], task?: string) {
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The bike" />
     <div v-if="data" class="columns">
       <div class="main">
         <header class="title">

@@ -6,13 +6,15 @@ import { moment, number } from '@/design/format'
 import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
+import LoadState from '@/design/LoadState.vue'
 import { useRefresh } from '../shed/useShed'
 import { useCopies, useStore } from './useStore'
 
 type Copy = NonNullable<ReturnType<typeof useCopies>['data']['value']>['copies'][number]
 
 /** The copies that the shed makes of itself, and the way back to one. */
-const { data, error } = useCopies()
+const query = useCopies()
+const { data } = query
 const { data: store } = useStore()
 const refresh = useRefresh()
 const { say } = useNotice()
@@ -46,7 +48,7 @@ const goBack = () =>
       Once a day, when something was written, the shed copies itself and proves the copy whole. Seven days, four weeks and twelve
       months are kept. They lie on this disk: take a copy elsewhere too, now and then.
     </p>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The list of copies" />
     <template v-if="data">
       <p v-if="data.trouble" class="refusal" role="alert">The last copy could not be made. {{ data.trouble }}</p>
       <p v-if="!data.copies.length" class="soft">There is none yet. The first is made soon after the first line is written.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LoadState from '@/design/LoadState.vue'
 import { computed, ref } from 'vue'
 import { provenanceWords } from '../servicing/lifeSentence'
 import FigureEntry, { type FigureMissed } from './FigureEntry.vue'
@@ -6,7 +7,8 @@ import { sectionNames, useFigures } from './useFigures'
 
 /** Every figure of a bike, big enough to be read from the bench; a missing one is entered here. */
 const props = defineProps<{ bike: string }>()
-const { data, error } = useFigures(() => props.bike)
+const query = useFigures(() => props.bike)
+const { data } = query
 const entering = ref<FigureMissed | null>(null)
 const sought = ref('')
 const all = ref(false)
@@ -42,7 +44,7 @@ const number = () =>
 </script>
 
 <template>
-  <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+  <LoadState :query="query" what="The figure card" />
   <div v-if="data" class="card-body">
     <div class="tools no-print">
       <v-text-field v-model="sought" label="Look for" autocomplete="off" clearable class="seek" />

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type FluidsAnswer } from '@/api/client'
 import { date, month, number, plainWords, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import EntryLine from '../ledger/EntryLine.vue'
 import FuelDialog from '../fuel/FuelDialog.vue'
 import LevelDialog from './LevelDialog.vue'
@@ -12,10 +13,11 @@ import StatusStrip from './StatusStrip.vue'
 type Page = FluidsAnswer['reservoirs'][number]
 const props = defineProps<{ bike: string }>()
 const queries = useQueryClient()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['fluids', () => props.bike],
   queryFn: () => answer(api.GET('/api/bikes/{bike}/fluids', { params: { path: { bike: props.bike } } })),
 })
+const { data } = query
 const reading = ref<Page | null>(null)
 const fuelling = ref(false)
 const names: Partial<Record<Page['id'], string>> = {
@@ -46,7 +48,7 @@ const kept = (fluids: FluidsAnswer) => {
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The fluids" />
     <template v-if="data">
       <header class="title">
         <p class="label">

@@ -7,6 +7,7 @@ import { focusHeading } from '@/design/focusHeading'
 import { minutes, quantity } from '@/design/format'
 import { typing, useKeys } from '@/design/useKeys'
 import { useSubject } from '@/design/useSubject'
+import LoadState from '@/design/LoadState.vue'
 import FigureCard from '../figures/FigureCard.vue'
 import FigureEntry, { type FigureMissed } from '../figures/FigureEntry.vue'
 import FindingSheet from '../findings/FindingSheet.vue'
@@ -24,7 +25,7 @@ import { useWakeLock } from './useWakeLock'
 
 const props = defineProps<{ run: string }>()
 const router = useRouter()
-const { run, error, refusal, busy, act, write, current } = useBench(() => props.run)
+const { query, run, refusal, busy, act, write, current } = useBench(() => props.run)
 const timers = useTimers(run)
 useWakeLock()
 
@@ -298,7 +299,7 @@ useKeys((event, target) => {
     </SheetFrame>
   </main>
   <main v-else class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }} <RouterLink to="/">Back to the shed</RouterLink></p>
+    <LoadState :query="query" what="The job" />
   </main>
 </template>
 

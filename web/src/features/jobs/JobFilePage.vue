@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, newId, Refusal } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
+import LoadState from '@/design/LoadState.vue'
 import { newJob } from './newJob'
 
 /** One job file: read, changed and kept; or refused, with the line that is wrong marked. */
@@ -12,12 +13,13 @@ const router = useRouter()
 const queries = useQueryClient()
 const { say } = useNotice()
 const isNew = computed(() => props.job === 'new')
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['job-file', () => props.job],
   queryFn: () => answer(api.GET('/api/jobs/{job}', { params: { path: { job: props.job } } })),
   enabled: () => !isNew.value,
   refetchOnWindowFocus: false,
 })
+const { data } = query
 
 const text = ref('')
 const area = ref<HTMLTextAreaElement | null>(null)
@@ -136,8 +138,8 @@ async function remove() {
   <main class="page file">
     <p class="label"><RouterLink to="/jobs">Job files</RouterLink></p>
     <h1>{{ isNew ? 'A new job' : (check?.title ?? job) }}</h1>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
-    <p v-else-if="!isNew && data && !data.own" class="soft">
+    <LoadState :query="query" what="The job" />
+    <p v-if="!isNew && data && !data.own" class="soft">
       This one ships. Change it here and keep it: yours then stands in for it, or give it an id of its own.
     </p>
     <div v-if="isNew || data" class="cabinet">

@@ -4,10 +4,12 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
 import { plainWords } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 
 /** Every job there is, as its file: to be read, copied, changed, brought in and passed on. */
 const router = useRouter()
-const { data, error } = useQuery({ queryKey: ['job-files'], queryFn: () => answer(api.GET('/api/jobs')) })
+const query = useQuery({ queryKey: ['job-files'], queryFn: () => answer(api.GET('/api/jobs')) })
+const { data } = query
 const wanted = ref('')
 const shown = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -42,7 +44,7 @@ async function bringIn(event: Event) {
         stands in for it.
       </p>
     </header>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The list of jobs" />
     <div class="acts">
       <v-text-field v-model="wanted" label="Find a job" clearable hide-details autocomplete="off" />
       <v-btn class="plate pen" to="/jobs/new">Write a new one</v-btn>

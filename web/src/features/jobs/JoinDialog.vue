@@ -3,24 +3,26 @@ import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
 import SheetFrame from '@/design/SheetFrame.vue'
 import { minutes, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 
 /** Several jobs as one run, before it is started: what is opened once, how long, in which order. */
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; jobs: string[] }>()
 defineEmits<{ start: [jobs: string[]] }>()
 
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['joined', () => props.bike, () => props.jobs],
   queryFn: () =>
     answer(api.GET('/api/bikes/{bike}/joined', { params: { path: { bike: props.bike }, query: { jobs: props.jobs } } })),
   enabled: () => shown.value && props.jobs.length > 1,
 })
+const { data } = query
 </script>
 
 <template>
   <SheetFrame v-model="shown" :width="760" title="As one run">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
-    <p v-else-if="data?.refused" class="refusal" role="alert">{{ data.refused }}</p>
+    <LoadState :query="query" what="The plan" />
+    <p v-if="data?.refused" class="refusal" role="alert">{{ data.refused }}</p>
     <template v-else-if="data">
       <p class="title">{{ data.title }}</p>
       <dl>

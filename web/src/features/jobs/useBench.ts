@@ -11,11 +11,12 @@ type Tap = Omit<ActRequest, 'id'>
 export function useBench(run: () => string) {
   const queries = useQueryClient()
   const key = ['run', run]
-  const { data, error } = useQuery({
+  const query = useQuery({
     queryKey: key,
     queryFn: () => answer(api.GET('/api/runs/{run}', { params: { path: { run: run() } } })),
     refetchInterval: 10_000,
   })
+  const { data } = query
   const refusal = ref<Refusal | null>(null)
   const busy = ref(false)
   const pending = ref<{ id: string; tap: string } | null>(null)
@@ -61,7 +62,7 @@ export function useBench(run: () => string) {
 
   return {
     run: data,
-    error,
+    query,
     refusal,
     busy,
     act,

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { answer, api, newId, Refusal, type EntryAnswer } from '@/api/client'
 import { minutes, money, month, number } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import LoadState from '@/design/LoadState.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import CorrectDialog from './CorrectDialog.vue'
 import EntryLine from './EntryLine.vue'
@@ -35,7 +36,7 @@ const since = one('since')
 const before = one('before')
 const skip = one('skip')
 
-const { data: book, error } = useQuery({
+const query = useQuery({
   queryKey: ['book', bike, kind, text, since, before, skip],
   queryFn: () =>
     answer(
@@ -54,6 +55,7 @@ const { data: book, error } = useQuery({
     ),
   placeholderData: keepPreviousData,
 })
+const { data: book } = query
 /** A page holds as many lines as the server sends at once. */
 function turn(by: 1 | -1) {
   if (!book.value) return
@@ -131,7 +133,7 @@ async function undoFinish(entry: EntryAnswer) {
         <v-text-field v-model="before" type="date" label="To" />
       </div>
     </header>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The book" />
     <template v-if="book && shed">
       <section v-for="page in book.months" :key="page.month" class="cabinet" :aria-labelledby="`m${page.month}`">
         <header>

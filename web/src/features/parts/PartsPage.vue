@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { answer, api, type PartsAnswer } from '@/api/client'
 import { date, money, plainWords } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import FittedForm from './FittedForm.vue'
 import ModificationForm from './ModificationForm.vue'
@@ -12,10 +13,11 @@ import UndoForm from './UndoForm.vue'
 /** What is not as it was made, what is mended only for now, and how this bike comes apart. */
 const props = defineProps<{ bike: string }>()
 const queries = useQueryClient()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['parts', () => props.bike],
   queryFn: () => answer(api.GET('/api/bikes/{bike}/parts', { params: { path: { bike: props.bike } } })),
 })
+const { data } = query
 const kept = (parts: PartsAnswer) => {
   queries.setQueryData(['parts', props.bike], parts)
   void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'parts' })
@@ -31,7 +33,7 @@ const states = {
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The parts" />
     <template v-if="data">
       <p class="label">
         <RouterLink :to="`/bikes/${bike}`">{{ data.nickname }}</RouterLink>

@@ -1,17 +1,19 @@
 <script setup lang="ts">
+import LoadState from '@/design/LoadState.vue'
 import { useShed } from './useShed'
 import DueOrder from './DueOrder.vue'
 import EmptyShed from './EmptyShed.vue'
 import SeasonStrip from './SeasonStrip.vue'
 import ShedFoot from './ShedFoot.vue'
 
-const { data: shed, error } = useShed()
+const query = useShed()
+const { data: shed } = query
 </script>
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
-    <EmptyShed v-else-if="shed && !shed.bikes.length" />
+    <LoadState :query="query" what="The shed" />
+    <EmptyShed v-if="shed && !shed.bikes.length" />
     <div v-else-if="shed" class="benches">
       <h1 class="seen-only-by-readers">The shed today</h1>
       <DueOrder :shed="shed" />

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ShelfAnswer } from '@/api/client'
 import { date, money, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import HandInDialog from './HandInDialog.vue'
 import ItemDialog from './ItemDialog.vue'
 import ItemRow from './ItemRow.vue'
@@ -11,7 +12,8 @@ import { useShelf } from './useShelf'
 
 /** What is on the boards, what the coming work wants, and what waits to be handed in. */
 type Item = ShelfAnswer['items'][number]
-const { data, error, take } = useShelf()
+const { query, take } = useShelf()
+const { data } = query
 const editing = ref<Item | 'new' | null>(null)
 const moving = ref<{ item: Item; cause: 'bought' | 'taken' | 'counted' } | null>(null)
 const wanted = ref<ShelfAnswer['toBuy'][number] | null>(null)
@@ -42,7 +44,7 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The shelf" />
     <div v-if="data" class="columns">
       <div class="main">
         <header class="title">

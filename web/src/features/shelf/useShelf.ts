@@ -6,10 +6,10 @@ const key = ['shelf']
 /** The shelf as it stands; what a write answers takes its place at once. */
 export function useShelf() {
   const queries = useQueryClient()
-  const { data, error } = useQuery({ queryKey: key, queryFn: () => answer(api.GET('/api/shelf')) })
+  const query = useQuery({ queryKey: key, queryFn: () => answer(api.GET('/api/shelf')) })
   const take = (shelf: ShelfAnswer) => {
     queries.setQueryData(key, shelf)
     void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'shelf' })
   }
-  return { data, error, take }
+  return { query, take }
 }

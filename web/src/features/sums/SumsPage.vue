@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
+import LoadState from '@/design/LoadState.vue'
 import { useShed } from '../shed/useShed'
 import BenchSums from './BenchSums.vue'
 import FluidSums from './FluidSums.vue'
@@ -20,11 +21,12 @@ const bike = computed({
   get: () => (typeof route.query.bike === 'string' ? route.query.bike : null),
   set: (value) => void router.replace({ query: { ...route.query, bike: value || undefined }, hash: route.hash }),
 })
-const { data: from, error } = useQuery({
+const query = useQuery({
   queryKey: ['sums-of', bike],
   queryFn: () => answer(api.GET('/api/sums/bikes/{bike}', { params: { path: { bike: bike.value! } } })),
   enabled: computed(() => bike.value !== null),
 })
+const { data: from } = query
 provideFromBike(computed(() => (bike.value ? from.value?.values : undefined)))
 </script>
 
@@ -35,8 +37,8 @@ provideFromBike(computed(() => (bike.value ? from.value?.values : undefined)))
       <p class="soft">Type any unit: “1.9 qt”, “22 nm”, “10 F”. Nothing here is kept; the maker's figure wins.</p>
       <div v-if="bikes.length" class="whose">
         <v-select v-model="bike" :items="bikes" clearable label="Begin with the figures of" />
-        <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
-        <p v-else-if="bike && from" class="soft">What its profile and its book know is filled in; the rest is an example.</p>
+        <LoadState :query="query" what="The bike" />
+        <p v-if="bike && from" class="soft">What its profile and its book know is filled in; the rest is an example.</p>
       </div>
     </header>
     <div class="cabinets">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { number, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import ClaimsCabinet from './ClaimsCabinet.vue'
 import ComparablesCabinet from './ComparablesCabinet.vue'
 import CostCabinet from './CostCabinet.vue'
@@ -12,7 +13,8 @@ import { percent, reasonWords, scoreWords, sum, verdictNames, zoneNames } from '
 
 /** What it is worth: verdict and reasons, condition by zone, trust and how it came about, cost, value, offers. */
 const props = defineProps<{ viewing: string }>()
-const { data, error } = useViewing(() => props.viewing)
+const query = useViewing(() => props.viewing)
+const { data } = query
 const { tap, refusal } = useTaps(() => props.viewing)
 const closed = computed(() => data.value?.status !== 'open')
 const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
@@ -20,7 +22,7 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The viewing" />
     <div v-if="data" class="money">
       <header class="title">
         <div>

@@ -1,17 +1,19 @@
 <script setup lang="ts">
+import LoadState from '@/design/LoadState.vue'
 import { useViewing } from './useViewing'
 import { gradeNames, stageNames, sum } from './viewingWords'
 
 /** For printing: the questions to ask, what to bring, and the faults in sentences fit to say to a seller. */
 const props = defineProps<{ viewing: string }>()
-const { data, error } = useViewing(() => props.viewing)
+const query = useViewing(() => props.viewing)
+const { data } = query
 const always = ['helmet and gloves', 'the advert', 'a pen']
 const print = () => window.print()
 </script>
 
 <template>
   <main class="page papers">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The viewing" />
     <template v-if="data">
       <header class="head">
         <h1>{{ data.details.name }}</h1>

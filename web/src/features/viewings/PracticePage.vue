@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { answer, api, Refusal } from '@/api/client'
 import type { components } from '@/api/schema'
 import { number, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import { gradeNames, stageNames, sum } from './viewingWords'
 
 /** The practice yard: a made-up bike, a budget of minutes, a seller who talks. A round needs no manual and can be shared by its number. */
@@ -15,10 +16,11 @@ const route = useRoute()
 const router = useRouter()
 const set = computed(() => (typeof route.query.set === 'string' ? route.query.set : undefined))
 const seed = computed(() => Number(route.query.round) || 1)
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['practice', set, seed],
   queryFn: () => answer(api.GET('/api/practice', { params: { query: { set: set.value, seed: seed.value } } })),
 })
+const { data } = query
 const seen = ref<Look[]>([])
 const offer = ref('')
 const end = ref<End | null>(null)
@@ -92,7 +94,7 @@ const verdict = computed(() => {
 
 <template>
   <main class="page yard">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The practice yard" />
     <template v-if="data">
       <header class="head">
         <div>

@@ -3,12 +3,14 @@ import { computed, ref } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api, type PriceAnswer } from '@/api/client'
 import { number } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import { useSettings } from '../settings/useSettings'
 import PriceForm from './PriceForm.vue'
 import { sum, zoneNames } from './viewingWords'
 
 /** The price book: what putting each fault right takes. House values, which the owner makes their own. */
-const { data, error } = useQuery({ queryKey: ['prices'], queryFn: () => answer(api.GET('/api/prices')) })
+const query = useQuery({ queryKey: ['prices'], queryFn: () => answer(api.GET('/api/prices')) })
+const { data } = query
 const { data: settings } = useSettings()
 const words = ref('')
 const open = ref<string | null>(null)
@@ -36,7 +38,7 @@ const own = computed(() => data.value?.filter((one) => one.own).length ?? 0)
       </div>
       <v-text-field v-model="words" class="find" label="Find a fault" clearable />
     </header>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The prices" />
     <section v-for="[zone, lines] in zones" :key="zone" class="cabinet" :aria-labelledby="`z-${zone}`">
       <header>
         <h2 :id="`z-${zone}`">{{ zoneNames[zone] }}</h2>

@@ -3,18 +3,20 @@ import { computed } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
 import { number, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import ScoreBand from './ScoreBand.vue'
 import ValueLine from './ValueLine.vue'
 import { percent, sum, verdictNames } from './viewingWords'
 
 /** All viewings side by side, those still open first. */
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['viewings'],
   queryFn: async () => {
     const all = await answer(api.GET('/api/viewings'))
     return [...all].reverse().sort((one, other) => Number(one.status !== 'open') - Number(other.status !== 'open'))
   },
 })
+const { data } = query
 const valued = computed(
   () => data.value?.filter((one) => one.status === 'open' && (one.comparables.length || one.value.value != null)) ?? [],
 )
@@ -38,7 +40,7 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
         <v-btn class="plate pen" to="/viewings/new">A bike to look at</v-btn>
       </span>
     </header>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The list of viewings" />
     <section v-if="data && !data.length" class="cabinet none">
       <p>
         Before you drive out to look at a bike, put in its advert. You get the questions to ask, what to bring, and the walk round

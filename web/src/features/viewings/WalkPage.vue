@@ -5,6 +5,7 @@ import type { PointAnswer, ViewingActRequest, ViewingAnswer } from '@/api/client
 import { focusHeading } from '@/design/focusHeading'
 import { number } from '@/design/format'
 import { useKeys } from '@/design/useKeys'
+import LoadState from '@/design/LoadState.vue'
 import PointPane from './PointPane.vue'
 import RecallLine from './RecallLine.vue'
 import ScoreBand from './ScoreBand.vue'
@@ -18,7 +19,8 @@ const props = defineProps<{ viewing: string }>()
 
 const route = useRoute()
 const router = useRouter()
-const { data, error } = useViewing(() => props.viewing)
+const query = useViewing(() => props.viewing)
+const { data } = query
 const { data: looks } = useNextLooks(() => props.viewing)
 const { tap, picture, refusal, moved, busy } = useTaps(() => props.viewing)
 const zone = ref<PointAnswer['zone'] | null>(null)
@@ -140,7 +142,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
         <span>{{ stage.checked }} of {{ stage.points.length }} seen here</span>
       </p>
     </header>
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The viewing" />
     <main v-if="data && current" class="columns">
       <div class="drawing">
         <ZoneDrawing

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { answer, api, newId, Refusal, type TripLine } from '@/api/client'
 import { date, magnitude, number, quantity } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import LoadState from '@/design/LoadState.vue'
 import { useRefresh } from '../shed/useShed'
 import WearTitle from './WearTitle.vue'
 
@@ -15,10 +16,11 @@ const router = useRouter()
 const queries = useQueryClient()
 const refresh = useRefresh()
 const { say } = useNotice()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['trips', () => props.bike],
   queryFn: () => answer(api.GET('/api/bikes/{bike}/trips', { params: { path: { bike: props.bike } } })),
 })
+const { data } = query
 
 const form = reactive({ title: '', amount: '', from: '', days: '1', hard: '1', loaded: false })
 const opened = ref<string | null>(null)
@@ -159,7 +161,7 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The trips" />
     <template v-if="data">
       <WearTitle :bike="bike" :nickname="data.nickname" title="Will it last?" below />
       <nav v-if="data.trips.length" class="kept" aria-label="Trips that are kept">

@@ -6,6 +6,7 @@ import DraftLine from '@/design/DraftLine.vue'
 import { number } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import LoadState from '@/design/LoadState.vue'
 import { useRefresh } from '../shed/useShed'
 import ValvePast from './ValvePast.vue'
 import ValveRow from './ValveRow.vue'
@@ -17,10 +18,11 @@ const props = defineProps<{ bike: string }>()
 const queries = useQueryClient()
 const refresh = useRefresh()
 const { say } = useNotice()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['valves', () => props.bike],
   queryFn: () => answer(api.GET('/api/bikes/{bike}/valves', { params: { path: { bike: props.bike } } })),
 })
+const { data } = query
 
 const key = (valve: { cylinder: number; side: string; number: number }) => `${valve.cylinder}-${valve.side}-${valve.number}`
 const blank = () => ({
@@ -129,7 +131,7 @@ function keep() {
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The valves" />
     <template v-if="data">
       <WearTitle :bike="bike" :nickname="data.nickname" title="Valve check" below>
         <v-btn class="plate" variant="text" @click="print">Print the sheet</v-btn>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type WearLine } from '@/api/client'
 import { date, days, money, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import { partNames } from '../servicing/partNames'
 import MeasureDialog from './MeasureDialog.vue'
 import WearPlot from './WearPlot.vue'
@@ -12,10 +13,11 @@ import { leftWords, readingWords, whereTo } from './wearWords'
 
 /** What wears on a bike: what ends next, with its plot, and every part that can be measured. */
 const props = defineProps<{ bike: string }>()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['wear', () => props.bike],
   queryFn: () => answer(api.GET('/api/bikes/{bike}/wear', { params: { path: { bike: props.bike } } })),
 })
+const { data } = query
 const measuring = ref<WearLine | null>(null)
 const parts = computed(() =>
   (Object.keys(partNames) as WearLine['part'][])
@@ -32,7 +34,7 @@ const parts = computed(() =>
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The wear of this bike" />
     <template v-if="data">
       <WearTitle :bike="bike" :nickname="data.nickname" title="Wear" />
       <div class="columns">

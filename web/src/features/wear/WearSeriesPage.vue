@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type WearLine } from '@/api/client'
 import { date, days, magnitude, money, number, plainWords, quantity } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useShed } from '../shed/useShed'
 import MeasureDialog from './MeasureDialog.vue'
@@ -13,11 +14,12 @@ import { leftWords, readingWords, verdictWords, whereTo } from './wearWords'
 
 /** One series: the plot, the same in words and as a table, and how long earlier parts lasted. */
 const props = defineProps<{ bike: string; series: string }>()
-const { data, error } = useQuery({
+const query = useQuery({
   queryKey: ['wear-series', () => props.bike, () => props.series],
   queryFn: () =>
     answer(api.GET('/api/bikes/{bike}/wear/{series}', { params: { path: { bike: props.bike, series: props.series } } })),
 })
+const { data } = query
 const { data: settings } = useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')) })
 const { data: shed } = useShed()
 const measuring = ref<WearLine | null>(null)
@@ -51,7 +53,7 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <p v-if="error" class="refusal" role="alert">{{ error.message }}</p>
+    <LoadState :query="query" what="The series" />
     <template v-if="data && line">
       <WearTitle :bike="bike" :nickname="data.nickname" :title="line.title" below>
         <v-btn class="plate" variant="text" @click="print">Print</v-btn>
