@@ -350,6 +350,9 @@ public static class DemoShed
         pen.Write(
             today.PlusDays(-47),
             new TemporaryRepairMade("Side panel lug broken; glued and pinned with a brass screw", 24, today.PlusDays(12))
+            {
+                Place = "side-panel-off",
+            }
         );
         Fuel(pen, today.PlusDays(-330), today.PlusDays(-14), 11, 12.6m, seed: 21);
         var misread = pen.Write(today.PlusDays(-6), new FuelBought(Litres(14.2m), Money.Of(19.80m), ToTheBrim: true));

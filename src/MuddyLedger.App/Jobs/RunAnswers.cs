@@ -139,6 +139,9 @@ public sealed record StepAnswer(
     /// <summary>The figure that it asks for and nobody has entered, as the figure card names it; null where nothing is missing.</summary>
     public string? Missing { get; init; }
 
+    /// <summary>What was mended for now behind the place that this step opens.</summary>
+    public IReadOnlyList<string> Mended { get; init; } = [];
+
     /// <summary>What the fluid that this step drains can show; null where it drains none.</summary>
     public DrainShows? Drain { get; init; }
 
@@ -252,6 +255,7 @@ public static class RunAnswers
         var outside = picture.ShutOutside(run.Id);
         var current = RunRules.Current(plan, state, outside);
         var signOff = new SignOff(0, [], "as it lies", null);
+        var mended = TemporaryRepairs.Of(picture.Ledger, picture.Today, now);
         var refused = RunFinish.Refuse(plan, state, signOff);
         ImmutableArray<PlannedEntry> lines =
             refused is null && run.Status == RunStatus.Running
@@ -277,6 +281,7 @@ public static class RunAnswers
                     StepOf(planned, plan, state, picture.ForNow, outside, settings) with
                     {
                         Facts = FactsOf(planned.Step, picture, settings),
+                        Mended = [.. TemporaryRepairs.Behind(planned.Step, mended).Select(one => one.What)],
                         Fits = FitsOf(planned.Step, picture, shelf),
                         InIt = InItOf(planned, plan, state, picture, shelf),
                     }

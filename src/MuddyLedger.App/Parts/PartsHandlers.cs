@@ -4,6 +4,7 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;
@@ -36,7 +37,8 @@ public sealed record RepairAnswer(
     RepairState State,
     Instant? CuredAt,
     LocalDate ReviewOn,
-    string? HowEnded
+    string? HowEnded,
+    string? Place
 );
 
 /// <param name="Again">How often it was taken off and put back since.</param>
@@ -62,6 +64,7 @@ public sealed record PartsAnswer(
     IReadOnlyList<SheetAnswer> Sheets,
     IReadOnlyList<ModificationAnswer> Modifications,
     IReadOnlyList<RepairAnswer> Repairs,
+    IReadOnlyList<PlaceAnswer> Places,
     IReadOnlyList<OtherBike> Others,
     IReadOnlyList<FittedAnswer> Fitted,
     string Currency,
@@ -100,7 +103,11 @@ public sealed record FittedRequest(
 
 public sealed record ModificationUndoneRequest(Guid Id, string? Date, string? How);
 
-public sealed record RepairRequest(Guid Id, string? Date, string? What, int CureHours, string? ReviewOn);
+/// <param name="Place">The access group behind which it lies; null where it lies open.</param>
+public sealed record RepairRequest(Guid Id, string? Date, string? What, int CureHours, string? ReviewOn, string? Place = null);
+
+/// <summary>Something that is opened for many a job: its id, and what it is called.</summary>
+public sealed record PlaceAnswer(string Id, string Title);
 
 public sealed record RepairLookRequest(Guid Id, string? Date, RepairResult Result, string? Words, string? ReviewOn);
 
@@ -142,9 +149,11 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                         one.State,
                         one.CuredAt,
                         one.ReviewOn,
-                        one.HowEnded
+                        one.HowEnded,
+                        one.Made.Place is { } place ? content.Access.GetValueOrDefault(place)?.Title : null
                     )),
             ],
+            [.. PlacesOf(picture.Profile).Select(group => new PlaceAnswer(group.Id, group.Title))],
             [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
             [
                 .. FittedParts
@@ -278,6 +287,13 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             : await WriteAsync(caller, picture, body.Id, body, date, new ModificationUndone(made.Id, how));
     }
 
+    /// <summary>What is opened by steps of its own on this bike.</summary>
+    private IEnumerable<AccessGroup> PlacesOf(Profile bike)
+    {
+        var capabilities = Capabilities.Of(bike);
+        return content.Access.Values.Where(group => group.Applies.To(capabilities) && !group.Open.IsEmpty).OrderBy(group => group.Title, StringComparer.Ordinal);
+    }
+
     public async Task<Outcome<PartsAnswer>> RepairAsync(Guid bike, RepairRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -288,9 +304,12 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         if (body.CureHours is < 0 or > LongestCure)
             check.Refuse("cureHours", $"must lie between 0 and {LongestCure}");
         var review = Later("reviewOn", body.ReviewOn, picture.Today, check);
+        var place = check.OptionalText("place", body.Place, 60);
+        if (place is not null && PlacesOf(picture.Profile).All(group => group.Id != place))
+            check.Refuse("place", "is nothing that is opened on this bike");
         return check.Failed
             ? check.Problem()
-            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairMade(what, body.CureHours, review));
+            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairMade(what, body.CureHours, review) { Place = place });
     }
 
     public async Task<Outcome<PartsAnswer>> LookAsync(Guid bike, Guid entry, RepairLookRequest body, Caller caller)

@@ -94,6 +94,15 @@ public sealed record StandingRepair(
 
 public static class TemporaryRepairs
 {
+    /// <summary>What was mended for now behind the place that a step opens: it is looked at, and spared.</summary>
+    public static ImmutableArray<TemporaryRepairMade> Behind(Step step, IEnumerable<StandingRepair> repairs) =>
+        [
+            .. repairs
+                .Where(one => one.State is not (RepairState.Ended or RepairState.Proven))
+                .Select(one => one.Made)
+                .Where(made => made.Place is { } place && step.Closes.IsEmpty && step.IsAccess && Teardown.PlaceOf(step.Id) == place),
+        ];
+
     /// <summary>All that stand, and those that have ended after them; what is not proven is told in a sale.</summary>
     public static ImmutableArray<StandingRepair> Of(BikeLedger ledger, LocalDate today, Instant now)
     {

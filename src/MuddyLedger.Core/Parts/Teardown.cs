@@ -51,13 +51,17 @@ public static class Teardown
         [
             .. job
                 .Steps.Select(step => step.Id)
-                .Where(id => id.Contains('/', StringComparison.Ordinal))
-                .Select(id => id[..id.IndexOf('/', StringComparison.Ordinal)].Split('.')[0])
+                .Select(PlaceOf)
+                .OfType<string>()
                 .Where(access.ContainsKey)
                 .Concat(job.Covers)
                 .Distinct()
                 .Order(StringComparer.Ordinal),
         ];
+
+    /// <summary>The access group, or the job of a joined run, that a step belongs to by its id; null where it stands in a job by itself.</summary>
+    public static string? PlaceOf(string step) =>
+        step.IndexOf('/', StringComparison.Ordinal) is >= 0 and var end ? step[..end].Split('.')[0] : null;
 
     /// <summary>The sheets of a bike that speak of a place that a job opens; the newest first.</summary>
     public static ImmutableArray<(LedgerEntry Entry, TeardownKept Sheet)> For(BikeLedger ledger, ImmutableArray<string> places) =>

@@ -1,5 +1,6 @@
 using MuddyLedger.App.Parts;
 using MuddyLedger.App.Requests;
+using MuddyLedger.App.Tests.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 using NodaTime;
@@ -43,5 +44,36 @@ public class PartsHandlersTests
         var bike = (await _shed.BikeAsync()).Id;
         (await _shed.Parts.FittedAsync(bike, body, OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe([field]);
         (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<PartFitted>().ShouldBeEmpty();
+    }
+
+    // Glue that nobody thinks of any more is said when its place is opened, and not said once it has proven itself.
+    [Fact]
+    public async Task What_was_mended_for_now_is_said_at_the_step_that_opens_its_place()
+    {
+        var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
+        RepairRequest Glued(string? place) => new(OwnShed.NewId(), "2026-04-17", $"glued, {place}", 0, "2026-05-18", place);
+        (await _shed.Parts.RepairAsync(bike, Glued("the moon"), OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe(["place"]);
+        var parts = (await _shed.Parts.RepairAsync(bike, Glued(null), OwnShed.By())).Done();
+        foreach (var place in parts.Places)
+            parts = (await _shed.Parts.RepairAsync(bike, Glued(place.Id), OwnShed.By())).Done();
+        parts.Repairs.Count(one => one.Place is not null).ShouldBe(parts.Places.Count);
+
+        var hand = new BenchHand(_shed);
+        var run = await hand.StartAsync(bike, "air-filter");
+        var said = run.Steps.Where(step => step.Mended.Count > 0).ToList();
+        said.ShouldNotBeEmpty();
+        said.ShouldAllBe(step => step.Mended.Single() == $"glued, {step.Id.Split('/')[0]}");
+        run.Steps.First(step => step.Id.Contains('/')).Mended.ShouldNotBeEmpty();
+
+        foreach (var one in parts.Repairs)
+            (
+                await _shed.Parts.LookAsync(
+                    bike,
+                    one.Entry,
+                    new(OwnShed.NewId(), "2026-04-18", Core.Parts.RepairResult.Proven, "holds", null),
+                    OwnShed.By()
+                )
+            ).Done();
+        (await _shed.Runs.GetAsync(run.Id, OwnShed.By())).Done().Steps.ShouldAllBe(step => step.Mended.Count == 0);
     }
 }

@@ -62,7 +62,7 @@ public class CoreJsonTests
             ),
             new ModificationMade("loud pipe", "exhaust", [new(Core.Parts.ConsequenceKind.Jetting, "main 180")], new(Guid.CreateVersion7())),
             new ModificationUndone(new(Guid.CreateVersion7()), "sold"),
-            new TemporaryRepairMade("case, cold weld", 24, new(2026, 6, 1)),
+            new TemporaryRepairMade("case, cold weld", 24, new(2026, 6, 1)) { Place = "seat-off" },
             new TemporaryRepairLooked(new(Guid.CreateVersion7()), RepairResult.HoldsOn, "dry", new(2026, 9, 1)),
             new LeakLooked([new(Core.Fluids.LeakPlace.DrainPlug, Core.Fluids.LeakGrade.OneSpot, Core.Fluids.LeakFluid.EngineOil)]),
             new PhotoTaken(Guid.CreateVersion7(), "the left side"),

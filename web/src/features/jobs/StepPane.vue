@@ -68,6 +68,7 @@ const missing = computed((): FigureMissed | null => {
     </p>
     <p v-if="step.locked && step.mark === 'open'" class="locked">This step {{ step.locked }}.</p>
 
+    <p v-for="what in step.mended" :key="what" class="mended"><b>Mended for now, behind here:</b> {{ what }}</p>
     <StepFacts v-if="step.facts.length" :facts="step.facts" :today="run.today" />
 
     <div class="figures">
@@ -175,6 +176,12 @@ const missing = computed((): FigureMissed | null => {
 </template>
 
 <style scoped>
+.mended {
+  margin: 0;
+  padding: 0.5rem 0.8rem;
+  border-left: 6px solid var(--chalk);
+  background: var(--enamel);
+}
 .enter {
   min-height: 44px;
   justify-self: start;

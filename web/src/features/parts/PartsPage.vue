@@ -56,6 +56,7 @@ const states = {
                   {{ date(one.date, data.today)
                   }}<template v-if="one.state === 'holding' || one.state === 'review-due'"
                     >, look again {{ date(one.reviewOn, data.today) }}</template
+                  ><template v-if="one.place">, shown again at “{{ one.place }}”</template
                   ><template v-if="one.howEnded">; {{ one.howEnded }}</template>
                 </p>
                 <RepairLook
@@ -70,7 +71,7 @@ const states = {
                 Nothing is mended only for now. A bodge belongs here, with the day to look at it again.
               </li>
             </ul>
-            <RepairForm :bike="bike" :today="data.today" @kept="kept" />
+            <RepairForm :bike="bike" :today="data.today" :places="data.places" @kept="kept" />
           </section>
           <section class="cabinet" aria-labelledby="fitted-title">
             <header>

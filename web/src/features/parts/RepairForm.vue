@@ -7,13 +7,13 @@ import { vFirst } from '@/design/vFirst'
 import SmallForm from './SmallForm.vue'
 
 /** Something mended for now: how, how long it cures, when to look again. */
-const props = defineProps<{ bike: string; today: string }>()
+const props = defineProps<{ bike: string; today: string; places: PartsAnswer['places'] }>()
 const emit = defineEmits<{ kept: [parts: PartsAnswer] }>()
 const { say } = useNotice()
 const open = ref(false)
 const sheet = useForm(
   () => `repair ${props.bike}`,
-  () => ({ what: '', cureHours: '0', date: props.today, reviewOn: '' }),
+  () => ({ what: '', cureHours: '0', date: props.today, reviewOn: '', place: null as string | null }),
 )
 function keep() {
   return sheet.send(
@@ -42,6 +42,14 @@ function keep() {
       label="What was broken, and how it is mended"
       maxlength="300"
       autocomplete="off"
+    />
+    <v-select
+      v-bind="sheet.field('place')"
+      label="Shown again at this step"
+      :items="places"
+      item-value="id"
+      item-title="title"
+      clearable
     />
     <v-text-field v-bind="sheet.field('cureHours')" type="number" label="Cures for" suffix="h" />
     <v-text-field v-bind="sheet.field('reviewOn')" type="date" label="Look again on" :min="today" />
