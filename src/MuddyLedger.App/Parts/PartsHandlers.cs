@@ -291,7 +291,9 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
     private IEnumerable<AccessGroup> PlacesOf(Profile bike)
     {
         var capabilities = Capabilities.Of(bike);
-        return content.Access.Values.Where(group => group.Applies.To(capabilities) && !group.Open.IsEmpty).OrderBy(group => group.Title, StringComparer.Ordinal);
+        return content
+            .Access.Values.Where(group => group.Applies.To(capabilities) && !group.Open.IsEmpty)
+            .OrderBy(group => group.Title, StringComparer.Ordinal);
     }
 
     public async Task<Outcome<PartsAnswer>> RepairAsync(Guid bike, RepairRequest body, Caller caller)
@@ -309,7 +311,14 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             check.Refuse("place", "is nothing that is opened on this bike");
         return check.Failed
             ? check.Problem()
-            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairMade(what, body.CureHours, review) { Place = place });
+            : await WriteAsync(
+                caller,
+                picture,
+                body.Id,
+                body,
+                date,
+                new TemporaryRepairMade(what, body.CureHours, review) { Place = place }
+            );
     }
 
     public async Task<Outcome<PartsAnswer>> LookAsync(Guid bike, Guid entry, RepairLookRequest body, Caller caller)

@@ -52,7 +52,9 @@ public class PartsHandlersTests
     {
         var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
         RepairRequest Glued(string? place) => new(OwnShed.NewId(), "2026-04-17", $"glued, {place}", 0, "2026-05-18", place);
-        (await _shed.Parts.RepairAsync(bike, Glued("the moon"), OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe(["place"]);
+        (await _shed.Parts.RepairAsync(bike, Glued("the moon"), OwnShed.By()))
+            .NotDone(ProblemKind.Refused)
+            .Fields!.Keys.ShouldBe(["place"]);
         var parts = (await _shed.Parts.RepairAsync(bike, Glued(null), OwnShed.By())).Done();
         foreach (var place in parts.Places)
             parts = (await _shed.Parts.RepairAsync(bike, Glued(place.Id), OwnShed.By())).Done();
@@ -70,7 +72,7 @@ public class PartsHandlersTests
                 await _shed.Parts.LookAsync(
                     bike,
                     one.Entry,
-                    new(OwnShed.NewId(), "2026-04-18", Core.Parts.RepairResult.Proven, "holds", null),
+                    new(OwnShed.NewId(), "2026-04-18", RepairResult.Proven, "holds", null),
                     OwnShed.By()
                 )
             ).Done();

@@ -138,7 +138,10 @@ internal static class AnyShed
             (made, words, result) =>
                 new TemporaryRepairLooked(new(made), result, words, result == RepairResult.HoldsOn ? new LocalDate(2026, 9, 1) : null)
         ),
-        Body(Gen.Select(Words, Gen.Int[0, 99]), (what, hours) => new TemporaryRepairMade(what, hours, new(2026, 8, 1)) { Place = hours > 50 ? "seat-off" : null }),
+        Body(
+            Gen.Select(Words, Gen.Int[0, 99]),
+            (what, hours) => new TemporaryRepairMade(what, hours, new(2026, 8, 1)) { Place = hours > 50 ? "seat-off" : null }
+        ),
         Body(
             Gen.Select(Gen.Enum<Core.Fluids.LeakPlace>(), Gen.Enum<Core.Fluids.LeakGrade>()),
             (place, grade) => new LeakLooked([new(place, grade, Core.Fluids.LeakFluid.Coolant)])
