@@ -11,6 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Every bike at a glance, with what is due over the whole shed. */
         get: {
             parameters: {
                 query?: never;
@@ -67,6 +68,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The shipped kinds of bike, each with its profile to begin from. */
         get: {
             parameters: {
                 query?: never;
@@ -125,6 +127,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** The shipped kind that is nearest to a few answers, with the answers put in. */
         post: {
             parameters: {
                 query?: never;
@@ -187,6 +190,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Takes a bike in: profile, first reading, and what is known of it. */
         post: {
             parameters: {
                 query?: never;
@@ -276,6 +280,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** All that the page of one bike shows, computed as of today. */
         get: {
             parameters: {
                 query?: never;
@@ -337,6 +342,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Changes a bike's profile; asks for the version that was opened. */
         put: {
             parameters: {
                 query?: never;
@@ -451,6 +457,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Which parts of a profile are asked of a bike with these answers. */
         post: {
             parameters: {
                 query?: never;
@@ -511,6 +518,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The figure card: capacities, torques, pressures and clearances, with what is still missing. */
         get: {
             parameters: {
                 query?: never;
@@ -555,6 +563,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Keeps one missing figure with its source. */
         post: {
             parameters: {
                 query?: never;
@@ -646,6 +655,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a meter reading; one that falls is asked about first. */
         post: {
             parameters: {
                 query?: never;
@@ -737,6 +747,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that a service task was done, when, and how that is known. */
         post: {
             parameters: {
                 query?: never;
@@ -828,6 +839,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Sets this bike's own interval of a task, or takes it away. */
         post: {
             parameters: {
                 query?: never;
@@ -919,6 +931,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Adds a service item of the owner's own, or changes one. */
         post: {
             parameters: {
                 query?: never;
@@ -1008,6 +1021,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The owner's own service items as a file to be shared. */
         get: {
             parameters: {
                 query?: never;
@@ -1052,6 +1066,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Takes in service items from such a file. */
         post: {
             parameters: {
                 query?: never;
@@ -1143,6 +1158,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Leaves a task alone for now, with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -1234,6 +1250,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Counts a task again that was left alone. */
         post: {
             parameters: {
                 query?: never;
@@ -1325,6 +1342,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes all that is known of the past in one go, a line for each task. */
         post: {
             parameters: {
                 query?: never;
@@ -1416,6 +1434,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes until when a paper of the bike runs. */
         post: {
             parameters: {
                 query?: never;
@@ -1507,6 +1526,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** The owner's word that a gate is open; it opens only what was not proven. */
         post: {
             parameters: {
                 query?: never;
@@ -1598,6 +1618,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** The owner's word that the oil pump works. */
         post: {
             parameters: {
                 query?: never;
@@ -1689,6 +1710,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a fault that was seen. */
         post: {
             parameters: {
                 query?: never;
@@ -1780,6 +1802,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes what a shop did: tasks, parts, price. */
         post: {
             parameters: {
                 query?: never;
@@ -1871,6 +1894,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes what was paid for the bike. */
         post: {
             parameters: {
                 query?: never;
@@ -1962,6 +1986,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a ride: how far, how long, through what. */
         post: {
             parameters: {
                 query?: never;
@@ -2053,6 +2078,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that the bike is laid up. */
         post: {
             parameters: {
                 query?: never;
@@ -2144,6 +2170,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that the bike is in use again. */
         post: {
             parameters: {
                 query?: never;
@@ -2235,6 +2262,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Begins a job, or several as one run, with its choices as what is due calls for. */
         post: {
             parameters: {
                 query?: never;
@@ -2326,6 +2354,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What several jobs would be as one run, before it is begun. */
         get: {
             parameters: {
                 query?: {
@@ -2386,6 +2415,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A run as it stands: its steps, tray, timers, and what signing it off would write. */
         get: {
             parameters: {
                 query?: never;
@@ -2448,6 +2478,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** One tap on the bench; it is stored before it is shown. */
         post: {
             parameters: {
                 query?: never;
@@ -2561,6 +2592,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Signs off a run, or one job of it, and writes what its steps left. */
         post: {
             parameters: {
                 query?: never;
@@ -2674,6 +2706,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Takes a signing off back, with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -2767,6 +2800,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Sets a run aside; what was seen stays seen. */
         post: {
             parameters: {
                 query?: never;
@@ -2880,6 +2914,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that something left only for now was undone. */
         post: {
             parameters: {
                 query?: never;
@@ -2969,6 +3004,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Every job that can be run here, shipped and the owner's own. */
         get: {
             parameters: {
                 query?: never;
@@ -3027,6 +3063,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reads a job file without keeping it, and says what is wrong with it by line. */
         post: {
             parameters: {
                 query?: never;
@@ -3087,6 +3124,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A job's file with all its steps. */
         get: {
             parameters: {
                 query?: never;
@@ -3132,6 +3170,7 @@ export interface paths {
                 };
             };
         };
+        /** Keeps a job of the owner's own; asks for the version that was opened. */
         put: {
             parameters: {
                 query?: never;
@@ -3244,6 +3283,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A job as the file it is. */
         get: {
             parameters: {
                 query?: never;
@@ -3286,6 +3326,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Removes a job of the owner's own. */
         post: {
             parameters: {
                 query?: never;
@@ -3395,6 +3436,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What is kept on the shelf, what is low, what to buy and what waits to be handed in. */
         get: {
             parameters: {
                 query?: never;
@@ -3453,6 +3495,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Puts a new item on the shelf. */
         post: {
             parameters: {
                 query?: never;
@@ -3541,6 +3584,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Changes an item; asks for the version that was opened. */
         put: {
             parameters: {
                 query?: never;
@@ -3653,6 +3697,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Takes an item off the shelf for good. */
         post: {
             parameters: {
                 query?: never;
@@ -3762,6 +3807,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What went in and out of one item. */
         get: {
             parameters: {
                 query?: never;
@@ -3806,6 +3852,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Puts in or takes out. */
         post: {
             parameters: {
                 query?: never;
@@ -3897,6 +3944,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Undoes one move. */
         post: {
             parameters: {
                 query?: never;
@@ -3988,6 +4036,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that old fluid was handed in, and where. */
         post: {
             parameters: {
                 query?: never;
@@ -4075,6 +4124,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What is in each reservoir, since when, and what that means. */
         get: {
             parameters: {
                 query?: never;
@@ -4137,6 +4187,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a level that was seen, and what was topped up. */
         post: {
             parameters: {
                 query?: never;
@@ -4229,6 +4280,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a tank of this bike wants: fuel, oil, and what it has used. */
         get: {
             parameters: {
                 query?: {
@@ -4291,6 +4343,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes what went into the tank; a lean mix is asked about first. */
         post: {
             parameters: {
                 query?: never;
@@ -4380,6 +4433,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What is fitted, changed, mended for now, and written on teardown sheets. */
         get: {
             parameters: {
                 query?: never;
@@ -4440,6 +4494,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Keeps a teardown sheet beside the run. */
         post: {
             parameters: {
                 query?: never;
@@ -4531,6 +4586,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes what was changed on the bike, and what follows from it. */
         post: {
             parameters: {
                 query?: never;
@@ -4622,6 +4678,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes that a change was taken back. */
         post: {
             parameters: {
                 query?: never;
@@ -4714,6 +4771,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a part that was put on. */
         post: {
             parameters: {
                 query?: never;
@@ -4805,6 +4863,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a repair for now, with when to look at it again. */
         post: {
             parameters: {
                 query?: never;
@@ -4896,6 +4955,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes how a repair for now was found. */
         post: {
             parameters: {
                 query?: never;
@@ -4986,6 +5046,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The book: every line of one bike or of all, filtered and a page at a time. */
         get: {
             parameters: {
                 query?: {
@@ -5052,6 +5113,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Writes a note. */
         post: {
             parameters: {
                 query?: never;
@@ -5143,6 +5205,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Strikes a line and writes another in its place. */
         post: {
             parameters: {
                 query?: never;
@@ -5234,6 +5297,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Strikes a line, with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -5325,6 +5389,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Puts a struck line back. */
         post: {
             parameters: {
                 query?: never;
@@ -5416,6 +5481,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Closes a finding, with what proves it. */
         post: {
             parameters: {
                 query?: never;
@@ -5505,6 +5571,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Every viewing, open and closed. */
         get: {
             parameters: {
                 query?: never;
@@ -5547,6 +5614,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Begins a viewing from an advert. */
         post: {
             parameters: {
                 query?: never;
@@ -5636,6 +5704,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A viewing as it stands: points, score, trust, cost, offers, verdict. */
         get: {
             parameters: {
                 query?: never;
@@ -5696,6 +5765,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What is worth looking at next, and the short round. */
         get: {
             parameters: {
                 query?: never;
@@ -5754,6 +5824,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Whether a workshop's look is worth its price. */
         get: {
             parameters: {
                 query?: never;
@@ -5812,6 +5883,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What each fault costs, as shipped or as the owner says. */
         get: {
             parameters: {
                 query?: never;
@@ -5868,6 +5940,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Recall notices for the frame number, from the simulated register. */
         get: {
             parameters: {
                 query?: never;
@@ -5927,6 +6000,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Changes what is known beforehand; asks for the version that was opened. */
         put: {
             parameters: {
                 query?: never;
@@ -6041,6 +6115,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** One tap at a viewing; it is stored before it is shown. */
         post: {
             parameters: {
                 query?: never;
@@ -6134,6 +6209,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Closes a viewing without buying. */
         post: {
             parameters: {
                 query?: never;
@@ -6227,6 +6303,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Opens a closed viewing again. */
         post: {
             parameters: {
                 query?: never;
@@ -6320,6 +6397,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Buys the bike: what was seen goes into its book. */
         post: {
             parameters: {
                 query?: never;
@@ -6412,6 +6490,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Sets the owner's own cost of a fault, or takes it away. */
         put: {
             parameters: {
                 query?: never;
@@ -6502,6 +6581,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A made-up bike to practise on. */
         get: {
             parameters: {
                 query?: {
@@ -6561,6 +6641,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a look at one point of it shows. */
         get: {
             parameters: {
                 query?: {
@@ -6621,6 +6702,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How a practice round ended, against the truth. */
         get: {
             parameters: {
                 query?: {
@@ -6682,6 +6764,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A photo. */
         get: {
             parameters: {
                 query?: never;
@@ -6722,6 +6805,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A photo, small. */
         get: {
             parameters: {
                 query?: never;
@@ -6763,6 +6847,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keeps a photo at a point of a viewing. */
         put: {
             parameters: {
                 query?: never;
@@ -6860,6 +6945,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keeps a photo in a bike's book. */
         put: {
             parameters: {
                 query?: {
@@ -6955,6 +7041,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Every series of readings of a bike, where it stands and when it ends. */
         get: {
             parameters: {
                 query?: never;
@@ -7013,6 +7100,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** One series: its readings, line, bands and end. */
         get: {
             parameters: {
                 query?: never;
@@ -7058,6 +7146,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Writes a reading or a look. */
         post: {
             parameters: {
                 query?: never;
@@ -7148,6 +7237,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a reading would mean, before it is written. */
         get: {
             parameters: {
                 query?: {
@@ -7211,6 +7301,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The last valve check, and what is due. */
         get: {
             parameters: {
                 query?: never;
@@ -7255,6 +7346,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Writes a valve check with its shims. */
         post: {
             parameters: {
                 query?: never;
@@ -7346,6 +7438,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Which shims go where so that fewest are bought. */
         post: {
             parameters: {
                 query?: never;
@@ -7408,6 +7501,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The trips that are kept for a bike. */
         get: {
             parameters: {
                 query?: never;
@@ -7452,6 +7546,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Keeps a trip. */
         post: {
             parameters: {
                 query?: never;
@@ -7541,6 +7636,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Whether the bike lasts to the end of a trip, what to do before, and by when to order. */
         get: {
             parameters: {
                 query: {
@@ -7605,6 +7701,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The simulated gauges that can be read. */
         get: {
             parameters: {
                 query?: never;
@@ -7643,6 +7740,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a gauge shows now. */
         get: {
             parameters: {
                 query?: {
@@ -7684,6 +7782,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a bike gives the sums to begin with. */
         get: {
             parameters: {
                 query?: never;
@@ -7742,6 +7841,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Oil for a tank of fuel. */
         get: {
             parameters: {
                 query?: {
@@ -7801,6 +7901,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What to add to a tank that was mixed wrong. */
         get: {
             parameters: {
                 query?: {
@@ -7862,6 +7963,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How far a coolant protects, and what to exchange to reach further. */
         get: {
             parameters: {
                 query?: {
@@ -7923,6 +8025,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Ratio, speed and revs of a pair of sprockets, beside another pair. */
         get: {
             parameters: {
                 query?: {
@@ -7986,6 +8089,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What a change of fork oil level or grade does. */
         get: {
             parameters: {
                 query?: {
@@ -8047,6 +8151,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How much stabiliser a tank takes. */
         get: {
             parameters: {
                 query?: {
@@ -8107,6 +8212,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How far the tilt of a bike moves its oil level. */
         get: {
             parameters: {
                 query?: {
@@ -8174,6 +8280,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Whether an oil pump gives what it should, by measured fall. */
         get: {
             parameters: {
                 query?: {
@@ -8237,6 +8344,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The setting of a torque wrench with an extension. */
         get: {
             parameters: {
                 query?: {
@@ -8297,6 +8405,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** One quantity in other units. */
         get: {
             parameters: {
                 query?: {
@@ -8355,6 +8464,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How thick an oil is at a temperature. */
         get: {
             parameters: {
                 query?: {
@@ -8415,6 +8525,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The owner's units, currency and ways. */
         get: {
             parameters: {
                 query?: never;
@@ -8458,6 +8569,7 @@ export interface paths {
                 };
             };
         };
+        /** Changes them; asks for the version that was opened. */
         put: {
             parameters: {
                 query?: never;
@@ -8568,6 +8680,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How a typed quantity is understood. */
         get: {
             parameters: {
                 query: {
@@ -8627,6 +8740,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The whole shed as an open file. */
         get: {
             parameters: {
                 query?: never;
@@ -8665,6 +8779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The JSON Schema of that file. */
         get: {
             parameters: {
                 query?: never;
@@ -8703,6 +8818,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** One bike's book as an open file. */
         get: {
             parameters: {
                 query?: never;
@@ -8745,6 +8861,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Takes a shed in from such a file; it is proven by every page first. */
         post: {
             parameters: {
                 query: {
@@ -8834,6 +8951,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How far a taking in has come. */
         get: {
             parameters: {
                 query?: never;
@@ -8874,6 +8992,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** How the shed's file was found, and what of it cannot be read. */
         get: {
             parameters: {
                 query?: never;
@@ -8912,6 +9031,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The copies of the shed that are kept here. */
         get: {
             parameters: {
                 query?: never;
@@ -8936,6 +9056,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** Makes a copy now. */
         post: {
             parameters: {
                 query?: never;
@@ -8980,6 +9101,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Goes back to a copy; what stood before is kept as one. */
         post: {
             parameters: {
                 query?: never;
@@ -10769,11 +10891,17 @@ export interface components {
             sheets: components["schemas"]["SheetAnswer"][];
             modifications: components["schemas"]["ModificationAnswer"][];
             repairs: components["schemas"]["RepairAnswer"][];
+            places: components["schemas"]["PlaceAnswer"][];
             /** @description The other bikes of the shed, a part may come from one of them. */
             others: components["schemas"]["OtherBike"][];
             fitted: components["schemas"]["FittedAnswer"][];
             currency: string;
             today: components["schemas"]["LocalDate"];
+        };
+        /** @description Something that is opened for many a job: its id, and what it is called. */
+        PlaceAnswer: {
+            id: string;
+            title: string;
         };
         /** @description What one place looked like, and what that means; empty where the look says it all. */
         PlaceLookAnswer: {
@@ -11250,6 +11378,7 @@ export interface components {
             curedAt: null | components["schemas"]["Instant"];
             reviewOn: components["schemas"]["LocalDate"];
             howEnded: null | string;
+            place: null | string;
         };
         RepairLookRequest: {
             /** Format: uuid */
@@ -11267,6 +11396,8 @@ export interface components {
             /** Format: int32 */
             cureHours: number;
             reviewOn: null | string;
+            /** @description The access group behind which it lies; null where it lies open. */
+            place?: null | string;
         };
         /** @enum {unknown} */
         RepairResult: "holds-on" | "proven" | "replaced-for-good";
@@ -11654,6 +11785,8 @@ export interface components {
             id: string;
             /** @description One job, or several to be joined into one run, in the order wanted. */
             jobs: null | string[];
+            /** @description A service task for which it is begun: choices stand as it calls for, beside what is due. */
+            task?: null | string;
         };
         /** @enum {unknown} */
         Starting: "kick" | "electric" | "both";
@@ -11695,6 +11828,8 @@ export interface components {
             undoList: null | components["schemas"]["ForNowAnswer"][];
             /** @description The figure that it asks for and nobody has entered, as the figure card names it; null where nothing is missing. */
             missing?: null | string;
+            /** @description What was mended for now behind the place that this step opens. */
+            mended?: string[];
             drain?: null | components["schemas"]["DrainShows"];
             /** @description The parts that it fits. */
             fits: components["schemas"]["FitAnswer"][];
