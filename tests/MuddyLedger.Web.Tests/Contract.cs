@@ -26,10 +26,10 @@ internal static class Contract
         Document["paths"]!.AsObject().Select(path => (path.Key, path.Value!.AsObject()));
 
     /// <summary>
-    /// What is answered before it is known what was asked: the host is not this machine, the method is not allowed there, the body is too
-    /// large, no JSON, or none at all.
+    /// What is answered whatever was asked: the host is not this machine, the method is not allowed there, the body is too large, no JSON,
+    /// or none at all; the shed's file cannot be read for now, or its disk is full.
     /// </summary>
-    private static readonly HashSet<int> BeforeAnyOperation = [400, 403, 405, 413, 415];
+    private static readonly HashSet<int> WhateverWasAsked = [400, 403, 405, 413, 415, 503, 507];
 
     /// <returns>What is not as described; null where all is.</returns>
     public static string? Against(HttpMethod method, Uri asked, int status, string? mediaType, JsonNode? body)
@@ -39,7 +39,7 @@ internal static class Contract
             return null;
         var answer = operation["responses"]![$"{status}"];
         if (answer is null)
-            return BeforeAnyOperation.Contains(status) ? null : $"{method} {asked.AbsolutePath} is not described to answer {status}";
+            return WhateverWasAsked.Contains(status) ? null : $"{method} {asked.AbsolutePath} is not described to answer {status}";
         var content = answer["content"]?.AsObject();
         if (mediaType is null || content is null)
             return null;

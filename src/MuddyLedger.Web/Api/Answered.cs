@@ -23,6 +23,14 @@ public static class Answering
     public static async Task<EditAnswer<T>> Edited<T>(this Task<Outcome<T>> outcome)
         where T : class => new(await outcome);
 
+    /// <summary>What a route that answers otherwise than by an outcome may refuse with.</summary>
+    public static RouteHandlerBuilder Refuses(this RouteHandlerBuilder route, params int[] statuses)
+    {
+        foreach (var status in statuses)
+            route.Produces<ProblemAnswer>(status, "application/problem+json");
+        return route;
+    }
+
     internal static Task SendAsync<T>(Outcome<T> outcome, HttpContext http)
         where T : class
     {

@@ -84,11 +84,16 @@ public static class CopiesEndpoints
                     )
             )
             .WithSummary("The copies of the shed that are kept here.");
-        api.MapPost("/copies", MakeAsync).WithSummary("Makes a copy now.").WithMetadata(new TakesItsOwnTurn()).Produces<CopyAnswer>();
+        api.MapPost("/copies", MakeAsync)
+            .WithSummary("Makes a copy now.")
+            .WithMetadata(new TakesItsOwnTurn())
+            .Produces<CopyAnswer>()
+            .Refuses(StatusCodes.Status422UnprocessableEntity, StatusCodes.Status503ServiceUnavailable);
         api.MapPost("/copies/{name}/go-back", GoBackAsync)
             .WithSummary("Goes back to a copy; what stood before is kept as one.")
             .WithMetadata(new TakesItsOwnTurn())
-            .Produces<WentBackAnswer>();
+            .Produces<WentBackAnswer>()
+            .Refuses(StatusCodes.Status404NotFound, StatusCodes.Status422UnprocessableEntity);
     }
 
     private static async Task<IResult> StoreAsync(Caller caller, ShedStore store, ShedPictures pictures)

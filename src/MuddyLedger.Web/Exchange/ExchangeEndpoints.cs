@@ -28,7 +28,8 @@ public static class ExchangeEndpoints
                 (HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(null, "shed", http, exchange, options)
             )
             .WithSummary("The whole shed as an open file.")
-            .Produces<byte[]>(contentType: "application/json");
+            .Produces<object>(contentType: "application/json")
+            .Refuses(StatusCodes.Status404NotFound);
         api.MapGet("/export/schema", () => Results.Text(ShedCopySchema.Text(), "application/schema+json"))
             .WithSummary("The JSON Schema of that file.")
             .Produces<string>(contentType: "application/schema+json");
@@ -37,7 +38,8 @@ public static class ExchangeEndpoints
                 (Guid bike, HttpContext http, ShedExchange exchange, ShedOptions options) => OutAsync(bike, "bike", http, exchange, options)
             )
             .WithSummary("One bike's book as an open file.")
-            .Produces<byte[]>(contentType: "application/json");
+            .Produces<object>(contentType: "application/json")
+            .Refuses(StatusCodes.Status404NotFound);
         api.MapPost(
                 "/import",
                 (Guid id, HttpContext http, Caller caller, TakeIn takeIn) => takeIn.RunAsync(id, http.Request.Body, caller).Written()
@@ -51,7 +53,8 @@ public static class ExchangeEndpoints
                     imports.Of(id) is { } progress ? Results.Ok(progress) : Problems.Of(Problem.NotFound("import"))
             )
             .WithSummary("How far a taking in has come.")
-            .Produces<ImportProgress>();
+            .Produces<ImportProgress>()
+            .Refuses(StatusCodes.Status404NotFound);
     }
 
     /// <summary>Written as it is read: of a large shed there is never more in memory than one bike or one picture.</summary>

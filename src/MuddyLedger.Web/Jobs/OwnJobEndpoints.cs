@@ -17,7 +17,10 @@ public static class OwnJobEndpoints
             .WithMetadata(new TakesItsOwnTurn());
         api.MapGet("/jobs/{job}", (string job, Caller caller, OwnJobHandlers handlers) => handlers.GetAsync(job, caller).Read())
             .WithSummary("A job's file with all its steps.");
-        api.MapGet("/jobs/{job}/file", FileAsync).WithSummary("A job as the file it is.").Produces<string>(contentType: "application/yaml");
+        api.MapGet("/jobs/{job}/file", FileAsync)
+            .WithSummary("A job as the file it is.")
+            .Produces<string>(contentType: "application/yaml")
+            .Refuses(StatusCodes.Status404NotFound);
         api.MapPut(
                 "/jobs/{job}",
                 (string job, KeepJobRequest body, Caller caller, OwnJobHandlers handlers) => handlers.KeepAsync(job, body, caller).Edited()

@@ -20,13 +20,15 @@ public static class PhotoEndpoints
                 (Guid photo, HttpContext http, Caller caller, PhotoHandlers handlers) => ShowAsync(photo, false, http, caller, handlers)
             )
             .WithSummary("A photo.")
-            .Produces<byte[]>(contentType: "image/jpeg");
+            .Produces<byte[]>(contentType: "image/jpeg")
+            .Refuses(StatusCodes.Status404NotFound);
         api.MapGet(
                 "/photos/{photo:guid}/small",
                 (Guid photo, HttpContext http, Caller caller, PhotoHandlers handlers) => ShowAsync(photo, true, http, caller, handlers)
             )
             .WithSummary("A photo, small.")
-            .Produces<byte[]>(contentType: "image/jpeg");
+            .Produces<byte[]>(contentType: "image/jpeg")
+            .Refuses(StatusCodes.Status404NotFound);
         Takes(
             api.MapPut(
                     "/viewings/{viewing:guid}/points/{point}/photos/{photo:guid}",

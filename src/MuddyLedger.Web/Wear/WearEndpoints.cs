@@ -73,7 +73,9 @@ public static class WearEndpoints
             .WithSummary("Whether the bike lasts to the end of a trip, what to do before, and by when to order.");
         api.MapGet("/gauges", (Gauges gauges) => TypedResults.Ok(gauges.All.Select(AnswerOf).ToArray()))
             .WithSummary("The simulated gauges that can be read.");
-        api.MapGet("/gauges/{gauge}/readings", ReadingsAsync).WithSummary("What a gauge shows now.");
+        api.MapGet("/gauges/{gauge}/readings", ReadingsAsync)
+            .WithSummary("What a gauge shows, reading by reading, as server-sent events.")
+            .Refuses(StatusCodes.Status404NotFound);
     }
 
     private static GaugeAnswer AnswerOf(IGauge gauge) =>
@@ -83,7 +85,7 @@ public static class WearEndpoints
     private static IResult ReadingsAsync(string gauge, string? scenario, string? around, Gauges gauges, CancellationToken cancel)
     {
         if (gauges.Find(gauge) is not { } found)
-            return Results.NotFound();
+            return Problems.Of(Problem.NotFound("gauge"));
         var at =
             double.TryParse(around, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
                 ? value

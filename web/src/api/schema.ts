@@ -3307,6 +3307,15 @@ export interface paths {
                         "application/yaml": string;
                     };
                 };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         put?: never;
@@ -6788,6 +6797,15 @@ export interface paths {
                         "image/jpeg": string;
                     };
                 };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         put?: never;
@@ -6827,6 +6845,15 @@ export interface paths {
                     };
                     content: {
                         "image/jpeg": string;
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -7740,7 +7767,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What a gauge shows now. */
+        /** What a gauge shows, reading by reading, as server-sent events. */
         get: {
             parameters: {
                 query?: {
@@ -7758,12 +7785,14 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Done. */
-                200: {
+                /** @description What it is about is not there. */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
                 };
             };
         };
@@ -8759,7 +8788,16 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": string;
+                        "application/json": unknown;
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -8839,7 +8877,16 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": string;
+                        "application/json": unknown;
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -8975,6 +9022,15 @@ export interface paths {
                         "application/json": components["schemas"]["ImportProgress"];
                     };
                 };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         put?: never;
@@ -9084,6 +9140,24 @@ export interface paths {
                         "application/json": components["schemas"]["CopyAnswer"];
                     };
                 };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -9129,6 +9203,24 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["WentBackAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
                     };
                 };
             };
@@ -11114,6 +11206,8 @@ export interface components {
             ask?: null | string;
             /** @description What stands now, of what somebody else changed. */
             current?: unknown;
+            /** @description What its number means, where that is laid down. */
+            type?: null | string;
         };
         ProfileChange: {
             /** Format: uuid */
