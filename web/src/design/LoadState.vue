@@ -29,6 +29,11 @@ watch(
 )
 onScopeDispose(() => clearTimeout(timer))
 
+const why = computed(() => {
+  const failed = query.error.value
+  // Nothing was typed here that could be lost.
+  return failed instanceof Refusal && failed.status === 0 ? 'The shed server does not answer.' : failed?.message
+})
 const gone = computed(() => query.error.value instanceof Refusal && query.error.value.status === 404)
 </script>
 
@@ -38,7 +43,7 @@ const gone = computed(() => query.error.value instanceof Refusal && query.error.
     <template v-else>
       <p>
         {{ query.data.value === undefined ? `${what} could not be read.` : 'What stands here is how it was last read.' }}
-        {{ query.error.value.message }}
+        {{ why }}
       </p>
       <button type="button" :disabled="query.isFetching.value" @click="query.refetch()">Try again</button>
     </template>
@@ -73,8 +78,10 @@ const gone = computed(() => query.error.value instanceof Refusal && query.error.
   gap: 0.9rem;
   padding: 1.2rem;
 }
+/* Present, and no figure: the eye is to find where things will be, not to read. */
 .coming span {
-  height: 1rem;
+  height: 0.75rem;
+  opacity: 0.55;
   background: var(--rule);
 }
 .coming span:nth-child(1) {

@@ -157,10 +157,15 @@ function keep(job: string | null = null) {
           </ul>
         </div>
         <div v-for="(cost, at) in form.costs" :key="at" class="cost">
-          <v-text-field v-model="cost.for" label="Paid for" maxlength="80" :error-messages="refusal?.of(`costs.${at}.for`)" />
+          <v-text-field
+            v-model="cost.for"
+            :label="counted.length ? 'Paid besides, for' : 'Paid for'"
+            maxlength="80"
+            :error-messages="refusal?.of(`costs.${at}.for`)"
+          />
           <v-text-field
             v-model="cost.amount"
-            :label="counted.length ? `Paid beside that, in ${run.currency}` : `In ${run.currency}`"
+            :label="`In ${run.currency}`"
             inputmode="decimal"
             :error-messages="refusal?.of(`costs.${at}.amount`)"
           />
