@@ -41,10 +41,13 @@ it('waits for nothing that was not asked for', async () => {
 
 it('says what could not be read, and tries again', async () => {
   const query = made()
-  query.error.value = new Refusal(0, 'The server does not answer.')
+  query.error.value = new Refusal(0, 'No answer. What you typed is still here.')
   query.isFetching.value = false
   const state = shown(query)
-  expect(state.get('[role=alert]').text()).toContain('The shelf could not be read. The server does not answer.')
+  expect(state.get('[role=alert]').text()).toContain('The shelf could not be read. The shed server does not answer.')
+  query.error.value = new Refusal(503, 'The shed is being exchanged.')
+  await nextTick()
+  expect(state.get('[role=alert]').text()).toContain('The shelf could not be read. The shed is being exchanged.')
   await state.get('button').trigger('click')
   expect(query.refetch).toHaveBeenCalledOnce()
   query.data.value = {}
