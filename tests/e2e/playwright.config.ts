@@ -16,8 +16,7 @@ export const chromium = {
 
 export default defineConfig({
   testMatch: '*.spec.ts',
-  // One more than there are cores: a browser and its server wait for each other.
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   retries: 0,
   // Generous: a busy machine is not a fault of the application.

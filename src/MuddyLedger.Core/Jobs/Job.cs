@@ -114,6 +114,11 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
     /// <summary>Why the default is what it is, where it was made out for this bike.</summary>
     public string? Because { get; init; }
 
+    /// <summary>Whether its default follows from what this bike is, or from how long it has stood.</summary>
+    /// <param name="choices">What is chosen beside it.</param>
+    public bool FollowsFrom(Capabilities bike, IReadOnlyDictionary<string, string> choices) =>
+        (Because is not null && (ByStandingTime || AfterYears is not null)) || ByBike.Any(rule => rule.Applies.To(bike, choices));
+
     /// <summary>The choice with the default that is recommended here.</summary>
     /// <param name="choices">What was chosen before.</param>
     public Choice For(Capabilities bike, IReadOnlyDictionary<string, string> choices) =>
@@ -126,7 +131,15 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
             : this;
 
     /// <summary>The choice with this option as its default, whatever its rules say.</summary>
-    public Choice Taking(string option, string because) => this with { Default = option, Because = because, ByBike = [] };
+    public Choice Taking(string option, string because) =>
+        this with
+        {
+            Default = option,
+            Because = because,
+            ByBike = [],
+            ByStandingTime = false,
+            AfterYears = null,
+        };
 }
 
 /// <summary>What is recommended on a bike that matches, and why.</summary>

@@ -80,7 +80,8 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
         var plan = For(job, bike);
         if (tasks.All(plan.Does) && (renews || plan.PartsWanted == 0))
             return (plan, asUsual);
-        var usual = UsualChoices(job, Capabilities.Of(bike));
+        var capabilities = Capabilities.Of(bike);
+        var usual = UsualChoices(job, capabilities);
         // Only what parts, or what the tasks ask for, hang on is worth trying otherwise.
         var deciding = job
             .Steps.Where(step =>
@@ -91,8 +92,10 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
             .SelectMany(applies => applies.Wanted.Keys)
             .ToHashSet();
         IEnumerable<ImmutableDictionary<string, string>> ways = [asUsual];
-        // What follows from how long this bike has stood is not changed by what is due.
-        foreach (var choice in job.Steps.Select(step => step.Choice).OfType<Choice>().Where(choice => choice.Because is null))
+        // What follows from the bike itself, or from how long it has stood, is not changed by what is due: no paper filter is made foam.
+        foreach (
+            var choice in job.Steps.Select(step => step.Choice).OfType<Choice>().Where(choice => !choice.FollowsFrom(capabilities, usual))
+        )
             if (usual.TryGetValue(choice.Id, out var own) && deciding.Contains(Applies.ChoicePrefix + choice.Id))
                 ways = ways.SelectMany(way =>
                     choice.Options.OrderByDescending(option => option.Id == own).Select(option => way.SetItem(choice.Id, option.Id))

@@ -59,7 +59,7 @@ public static class Teardown
                 .Order(StringComparer.Ordinal),
         ];
 
-    /// <summary>The access group, or the job of a joined run, that a step belongs to by its id; null where it stands in a job by itself.</summary>
+    /// <summary>The access group, or the job of a joined run, that a step belongs to by its id; null where it belongs to none.</summary>
     public static string? PlaceOf(string step) =>
         step.IndexOf('/', StringComparison.Ordinal) is >= 0 and var end ? step[..end].Split('.')[0] : null;
 

@@ -125,6 +125,9 @@ public class JobPlanTests
         }
     }
 
+    private static IEnumerable<string> StepsOf(Job job, string task) =>
+        job.Serves.Where(serves => serves.Task == task).SelectMany(serves => serves.By);
+
     private static string[] Ids(Profile bike) => Ids(JobPlan.For(Given.Ready(Given.EngineOil, bike), bike));
 
     private static string[] Ids(JobPlan plan) => [.. plan.Steps.Select(planned => planned.Step.Id)];
@@ -149,13 +152,19 @@ public class JobPlanTests
             var (usual, own) = (JobPlan.For(job, set.Profile), JobPlan.ForTasks(job, set.Profile, [task]));
             var where = $"{set.Id}, {job.Id}, {task}";
             // A run that is begun for the task has the same steps before it, and says why a choice stands otherwise than usual.
-            var begun = JobPlan.For(JobPlan.ForTasks(job, set.Profile, [task], Asked), set.Profile);
+            var asked = JobPlan.ForTasks(job, set.Profile, [task], Asked);
+            var begun = JobPlan.For(asked, set.Profile);
             Ids(begun).ShouldBe(Ids(own), where);
             var changed = begun.Steps.Where(planned => planned.Step.Choice?.Because == Asked).ToList();
             if (changed.Count == 0)
                 Ids(begun).ShouldBe(Ids(usual), where);
             otherwise += changed.Count;
             (Does(own) || !Does(usual)).ShouldBeTrue(where);
+            // What is due today does not keep a trip from asking for more of the same job.
+            foreach (var other in job.Serves.Select(serves => serves.Task).Distinct().Where(other => other != task))
+                Ids(JobPlan.ForTasks(asked, set.Profile, [other]))
+                    .Intersect(StepsOf(job, other))
+                    .ShouldBe(Ids(JobPlan.ForTasks(job, set.Profile, [other])).Intersect(StepsOf(job, other)), $"{where}, then {other}");
             if (task.EndsWith(".replace", StringComparison.Ordinal))
                 continue;
             looked++;
