@@ -1,8 +1,12 @@
+import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
+
+/** The headless build of Debian's Chromium, or the whole browser where that is all there is. */
+const headless = '/usr/bin/chromium-headless-shell'
 
 /** Debian's Chromium, with everything that would reach for the network turned off. */
 export const chromium = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: existsSync(headless) ? headless : '/usr/bin/chromium',
   args: [
     '--no-sandbox',
     '--disable-gpu',
