@@ -140,6 +140,7 @@ public sealed record ViewingSummary(
     string Currency
 );
 
+/// <param name="Rest">How far what is not looked at may still move the price; null where no value is known or nothing is left.</param>
 public sealed record ViewingAnswer(
     Guid Id,
     int Version,
@@ -171,7 +172,8 @@ public sealed record ViewingAnswer(
     IReadOnlyList<SheetLine> Sheet,
     IReadOnlyList<QuestionAnswer> Questions,
     IReadOnlyList<string> Bring,
-    IReadOnlyList<ProfileWarning> Warnings
+    IReadOnlyList<ProfileWarning> Warnings,
+    RestOfRound? Rest
 ) : IVersioned;
 
 public sealed record RecallAnswer(string Number, string Title, string Danger, LocalDate Issued, bool Done);
@@ -324,7 +326,8 @@ public static class ViewingAnswers
                     .Warnings(details.Profile, today)
                     .Where(warning => warning.Field == "frameNumber")
                     .Select(warning => new ProfileWarning(warning.Field!, warning.Words)),
-            ]
+            ],
+            RestOfRound.Of(picture, (double?)details.Asking?.Amount)
         );
     }
 

@@ -106,9 +106,7 @@ public sealed record ViewingPicture(
             (double?)details.Meter?.InBase,
             (double)details.Lift.Amount
         );
-        var credits = state
-            .Credits.Select(credit => new Triangle((double)credit.Low.Amount, (double)credit.Likely.Amount, (double)credit.High.Amount))
-            .ToList();
+        var credits = CreditsOf(state);
         var asking = (double?)details.Asking?.Amount;
         var offers = value.Value is { } worth ? Offers.Of(worth, cost, credits, papers, asking) : null;
         var judgement = Judgement.Of(
@@ -128,6 +126,18 @@ public sealed record ViewingPicture(
             .ToImmutableArray();
         return new(points, state, score, zones, claims, trust, hiding, faults, cost, value, papers, offers, judgement, rideShut);
     }
+
+    private static List<Triangle> CreditsOf(ViewingState state) =>
+        [
+            .. state.Credits.Select(credit => new Triangle(
+                (double)credit.Low.Amount,
+                (double)credit.Likely.Amount,
+                (double)credit.High.Amount
+            )),
+        ];
+
+    /// <summary>What it takes to put it right, less what parts of it would bring, that is not exceeded with this chance, 0 to 1.</summary>
+    public double CostAt(double chance) => Cost.Spread.QuantileLess(CreditsOf(State), chance);
 
     /// <summary>The point that asks for the title.</summary>
     public const string TitlePoint = "papers.title";

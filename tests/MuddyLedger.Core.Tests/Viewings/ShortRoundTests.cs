@@ -31,36 +31,68 @@ public class ShortRoundTests
         }
     }
 
-    private static (double Short, double Full, double Minutes, double Value) Compare(int seed)
+    private sealed record Compared(double Short, double Full, double Minutes, double Value, RestOfRound? Rest, double Asking);
+
+    private static Compared Compare(int seed)
     {
         var round = Made(seed);
         var walked = Walk(round);
-        return (
-            round.Picture(walked).Offers!.WalkAway,
+        var asking = (double)round.Details.Asking!.Value.Amount;
+        var picture = round.Picture(walked);
+        return new(
+            picture.Offers!.WalkAway,
             round.Picture([.. round.Points.Select(point => point.Id)]).Offers!.WalkAway,
             walked.Sum(id => round.Points.First(point => point.Id == id).Minutes),
-            round.Value
+            round.Value,
+            RestOfRound.Of(picture, asking),
+            asking
         );
     }
 
+    /// <summary>
+    /// Why it is not held to four in five: even sixty of the seventy-eight minutes reach no more than that (0045). What it is held to is that
+    /// it says how far off it may be, and that this is so.
+    /// </summary>
     [Theory]
     [InlineData(40)]
-    public void In_most_cases_it_leads_to_nearly_the_price_of_the_full_round(int bikes) => Share(bikes).ShouldBeGreaterThan(0.6);
+    public void It_mostly_leads_near_the_price_of_the_full_round_and_says_how_far_that_may_be(int bikes) => Hold(bikes);
 
     [Fact(Explicit = true)]
-    public void Calibration_over_many_bikes() => Share(400).ShouldBeGreaterThan(0.6);
+    public void Calibration_over_many_bikes() => Hold(400);
 
-    private static double Share(int bikes)
+    private static void Hold(int bikes)
     {
         var all = Enumerable.Range(1, bikes).AsParallel().Select(Compare).ToList();
         all.ShouldAllBe(one => one.Minutes <= ViewingPicture.ShortRoundMinutes + 1e-9);
-        double Within(double share) => all.Average(one => Math.Abs(one.Short - one.Full) <= share * Math.Max(one.Full, 1) ? 1.0 : 0.0);
-        var (five, ten, twenty) = (Within(0.05), Within(0.1), Within(0.2));
-        var ofValue = all.Average(one => Math.Abs(one.Short - one.Full) <= 0.1 * one.Value ? 1.0 : 0.0);
+        double Share(Func<Compared, bool> holds) => all.Average(one => holds(one) ? 1.0 : 0.0);
+        double Within(double share) => Share(one => Math.Abs(one.Short - one.Full) <= share * Math.Max(one.Full, 1));
+        var told = all.Where(one => one.Rest is not null).ToList();
+        var held = told.Average(one => one.Full >= one.Rest!.Low - 1 && one.Full <= one.Rest.High + 1 ? 1.0 : 0.0);
+        var sure = told.Where(one => one.Rest!.Says != RestSays.Hangs).ToList();
+        var right = sure.Count(one => one.Rest!.Says == RestSays.AskedHolds == (one.Full >= one.Asking));
         Console.WriteLine(
-            $"Short round over {bikes} bikes: within 5% {five:P0}, 10% {ten:P0}, 20% {twenty:P0} of the full round's walk-away price; "
-                + $"within 10% of the value {ofValue:P0}; {all.Average(one => one.Minutes):0.0} minutes on average"
+            $"Short round over {bikes} bikes: within 5% {Within(0.05):P0}, 10% {Within(0.1):P0}, 20% {Within(0.2):P0} of the full round's "
+                + $"walk-away price; within 10% of the value {Share(one => Math.Abs(one.Short - one.Full) <= 0.1 * one.Value):P0}; "
+                + $"{all.Average(one => one.Minutes):0.0} minutes on average; the full round's price within what was said {held:P0}, the band "
+                + $"{told.Average(one => (one.Rest!.High - one.Rest.Low) / one.Value):P0} of the value; of {sure.Count} called settled {right} were"
         );
-        return ten;
+        Within(0.1).ShouldBeGreaterThan(0.6);
+        held.ShouldBeGreaterThanOrEqualTo(0.85);
+        ((double)right / sure.Count).ShouldBeGreaterThanOrEqualTo(0.85);
+    }
+
+    [Fact]
+    public void Nothing_is_said_of_the_rest_where_there_is_none_or_where_a_knock_out_has_decided()
+    {
+        var round = Made(3);
+        var start = round.Picture([]);
+        var rest = RestOfRound.Of(start, null).ShouldNotBeNull();
+        (rest.Says, rest.Points).ShouldBe((null, start.Points.Length));
+        rest.Minutes.ShouldBe(start.Points.Sum(point => point.Minutes), 1e-9);
+        RestOfRound.Of(start, rest.Low).ShouldNotBeNull().Says.ShouldBe(RestSays.AskedHolds);
+        RestOfRound.Of(start, rest.High + 1).ShouldNotBeNull().Says.ShouldBe(RestSays.AskedTooMuch);
+        RestOfRound.Of(start, (rest.Low + rest.High) / 2).ShouldNotBeNull().Says.ShouldBe(RestSays.Hangs);
+        var knocked = new KnockedOut("frame.number", KnockOut.WalkAway);
+        RestOfRound.Of(start with { Judgement = new(Verdict.WalkAway, [knocked]) }, 1_000).ShouldBeNull();
     }
 }

@@ -11555,6 +11555,33 @@ export interface components {
          * @enum {unknown}
          */
         ReservoirStatus: "unknown" | "empty" | "flush-fill" | "filled" | "level-checked" | "leak-checked";
+        /**
+         * @description How far the walk-away price of the full round may still be from what a part of it says. Twenty minutes cannot settle a price to a tenth:
+         *     of the bikes whose repairs eat most of their worth, even an hour of looks leaves a fifth further off. So it is said how far it may go.
+         */
+        RestOfRound: {
+            /**
+             * Format: double
+             * @description Money: the walk-away price if what is left turns out dear, at the 90% level of the cost; never below 0.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Money: the same if it turns out cheap, at the 10% level; never above what is asked.
+             */
+            high: number;
+            /**
+             * Format: int32
+             * @description How many are not looked at.
+             */
+            points: number;
+            /**
+             * Format: double
+             * @description What they take.
+             */
+            minutes: number;
+            says: null | components["schemas"]["RestSays"];
+        };
         RestRequest: {
             /** Format: uuid */
             id: string;
@@ -11563,6 +11590,8 @@ export interface components {
             until: null | string;
             why: null | string;
         };
+        /** @enum {unknown} */
+        RestSays: "asked-holds" | "asked-too-much" | "hangs" | null;
         ResumeRequest: {
             /** Format: uuid */
             id: string;
@@ -12529,6 +12558,7 @@ export interface components {
             questions: components["schemas"]["QuestionAnswer"][];
             bring: string[];
             warnings: components["schemas"]["ProfileWarning"][];
+            rest: null | components["schemas"]["RestOfRound"];
         };
         ViewingChange: {
             /** Format: uuid */

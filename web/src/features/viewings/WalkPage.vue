@@ -9,6 +9,7 @@ import LoadState from '@/design/LoadState.vue'
 import PointPane from './PointPane.vue'
 import RecallLine from './RecallLine.vue'
 import ScoreBand from './ScoreBand.vue'
+import ShortRoundEnd from './ShortRoundEnd.vue'
 import WhatNext from './WhatNext.vue'
 import ZoneDrawing from './ZoneDrawing.vue'
 import { useNextLooks, useTaps, useViewing } from './useViewing'
@@ -33,6 +34,8 @@ const inRound = computed(() => new Set((looks.value ?? []).filter((look) => look
 const minutesLeft = computed(() =>
   (looks.value ?? []).filter((look) => look.inShortRound).reduce((sum, look) => sum + look.minutes, 0),
 )
+
+const shortDone = computed(() => short.value && looks.value != null && !inRound.value.size)
 
 const points = computed(() => data.value?.stages.flatMap((stage) => stage.points) ?? [])
 const firstOpen = computed(
@@ -164,6 +167,13 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
         <p v-if="knocked.length" class="knocked" role="status">
           <b>Knocked out:</b> {{ knocked.map((point) => point.title.toLowerCase()).join('; ') }}.
         </p>
+        <ShortRoundEnd
+          v-if="shortDone && !closed && data.rest && data.offers"
+          :rest="data.rest"
+          :walk-away="data.offers.walkAway"
+          :asking="data.asking"
+          :currency="data.currency"
+        />
         <PointPane
           :point="current"
           :refusal="refusal"
@@ -234,10 +244,15 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
     <footer v-if="data && current" class="bar">
       <button type="button" @click="asking = true">Most telling</button>
       <button type="button" :disabled="closed" @click="skip">Skip</button>
-      <button type="button" class="go" :disabled="!next" @click="go(next?.id)">
-        <b>{{ next ? `Next: ${next.title}` : short ? 'The short round is done' : 'All looked at' }}</b>
-        <span v-if="next">{{ stageNames[next.stage].toLowerCase() }}, {{ number(next.minutes, 1) }} min</span>
+      <button v-if="next" type="button" class="go" @click="go(next.id)">
+        <b>Next: {{ next.title }}</b>
+        <span>{{ stageNames[next.stage].toLowerCase() }}, {{ number(next.minutes, 1) }} min</span>
       </button>
+      <button v-else-if="shortDone && !closed && looks?.length" type="button" class="go" @click="short = false">
+        <b>Go on with the full round</b>
+        <span v-if="data.rest">{{ data.rest.points }} more to look at, {{ number(data.rest.minutes, 0) }} min</span>
+      </button>
+      <button v-else type="button" class="go" disabled><b>All looked at</b></button>
     </footer>
     <WhatNext v-if="data" v-model="asking" :looks="looks ?? []" :currency="data.currency" @go="pick" />
   </div>
