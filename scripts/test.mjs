@@ -23,13 +23,17 @@ const runBeside = (command, args, env = {}) =>
     child.on('error', (failed) => said.push(Buffer.from(`${failed}\n`)))
     child.on('close', (status) => {
       process.stdout.write(Buffer.concat(said))
+      console.log(`ended: ${command} ${args.slice(0, 6).join(' ')} (${at()})`)
       ended(status === 0)
     })
   })
 
+/** How far into the whole run, in seconds: what it waits for is seen from the lines of any run. */
+const at = () => `${Math.round(performance.now() / 1000)} s`
+
 /** A check that either holds or does not. */
 const check = (name, ok) => {
-  console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`)
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name} (${at()})`)
   if (ok) passed += 1
   else {
     failed += 1
