@@ -66,52 +66,31 @@ const finish = () => {
 
 // The formatter is a tool of the repository's own.
 if (!check('tools are restored', run('dotnet', ['tool', 'restore']))) finish()
-// Neither of the two needs the other, nor a whole machine.
-const [restored, bundled] = await Promise.all([
-  runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
-  runBeside('npm', ['run', 'build', '--workspace', 'web']),
-])
-const built =
-  check('packages match their lock files', restored) &&
-  check('front end builds', bundled) &&
-  check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet'])) &&
-  check(
-    'API description and its types are the committed ones',
-    run('npm', ['run', '--silent', 'api', '--workspace', 'web']) &&
-      run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']),
-  )
-if (!built) finish()
-
 /** Several, one after the other, beside others. */
 const inTurn = async (...runs) => {
   const ended = []
   for (const one of runs) ended.push(await one())
   return ended
 }
-// Compiling ahead keeps one core busy; what reads the sources has the other.
-const [[published, phone], [formatted, linted, browserLinted, unit]] = await Promise.all([
+/** What stands without the pages is compiled while they are. */
+const compile = (...what) => ['build', ...what, '--no-restore', '-c', 'Release', '-v', 'quiet']
+const [[restored], bundled] = await Promise.all([
   inTurn(
-    () => runBeside('bash', ['scripts/publish.sh']),
-    () => runBeside('bash', ['scripts/phone.sh']),
+    () => runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
+    () => runBeside('dotnet', compile('tests/MuddyLedger.Core.Tests')),
   ),
-  inTurn(
-    () => runBeside('dotnet', ['csharpier', 'check', '.']),
-    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
-    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
-    () =>
-      runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
-  ),
+  runBeside('npm', ['run', 'build', '--workspace', 'web']),
 ])
-const packed = check('the server is published', published) && check('the rules build for a browser, trimmed and without a warning', phone)
-check('C# is formatted', formatted)
-check('front end is linted and formatted', linted)
-check('browser tests are formatted', browserLinted)
-count('front end', unit, () => {
-  const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
-  const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
-  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
-})
-if (!packed) finish()
+const built =
+  check('packages match their lock files', restored) &&
+  check('front end builds', bundled) &&
+  check('everything builds without a warning', run('dotnet', compile())) &&
+  check(
+    'API description and its types are the committed ones',
+    run('npm', ['run', '--silent', 'api', '--workspace', 'web']) &&
+      run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']),
+  )
+if (!built) finish()
 
 // What computes for minutes and then ends gains nothing from code that is made better as it runs, and much from a larger nursery.
 const computes = { DOTNET_TieredPGO: '0', DOTNET_gcConcurrent: '0', DOTNET_GCgen0size: '0x4000000' }
@@ -121,14 +100,33 @@ const suite = (project, env) =>
     ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo'],
     { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll`, ...env },
   )
-// The suites wait for files and processes, each for itself: side by side they wait together.
-const [[core, app], web] = await Promise.all([
+// Two lines of work, each with a core: what needs the server as it is published, and what needs none.
+const [[published, web], [formatted, linted, browserLinted, unit, core, app, phone]] = await Promise.all([
   inTurn(
+    () => runBeside('bash', ['scripts/publish.sh']),
+    () => suite('MuddyLedger.Web.Tests'),
+  ),
+  inTurn(
+    () => runBeside('dotnet', ['csharpier', 'check', '.']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
+    () =>
+      runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
     () => suite('MuddyLedger.Core.Tests', computes),
     () => suite('MuddyLedger.App.Tests', computes),
+    () => runBeside('bash', ['scripts/phone.sh']),
   ),
-  suite('MuddyLedger.Web.Tests'),
 ])
+check('the server is published', published)
+check('the rules build for a browser, trimmed and without a warning', phone)
+check('C# is formatted', formatted)
+check('front end is linted and formatted', linted)
+check('browser tests are formatted', browserLinted)
+count('front end', unit, () => {
+  const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
+  const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
+  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
+})
 for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'MuddyLedger.App.Tests': app, 'MuddyLedger.Web.Tests': web })) {
   count(project, ok, () => {
     const { summary, tests } = json(`${project}.ctrf.json`).results
@@ -140,6 +138,7 @@ for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'Mu
     }
   })
 }
+if (!published) finish()
 
 const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
 count('browser', browser, () => {

@@ -3,10 +3,13 @@ using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
 using MuddyLedger.Data;
 using NodaTime;
 

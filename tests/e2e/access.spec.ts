@@ -3,7 +3,10 @@ import type { Page } from '@playwright/test'
 import { dash, expect, openReading, test } from './shed'
 
 async function expectNothingSerious(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode().analyze()
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .setLegacyMode()
+    .analyze()
   const serious = violations.filter((found) => found.impact === 'serious' || found.impact === 'critical')
   expect(serious.map((found) => `${found.id}: ${found.nodes.map((node) => node.target.join(' ')).join('; ')}`)).toEqual([])
 }

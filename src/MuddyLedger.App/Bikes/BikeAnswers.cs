@@ -6,9 +6,11 @@ using MuddyLedger.App.Servicing;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Parts;
@@ -237,8 +239,8 @@ public static class BikeAnswers
                         found.Settled
                     ))
             ),
-            .. Core
-                .Ledger.Findings.Open(picture.Ledger)
+            .. OpenFindings
+                .Of(picture.Ledger)
                 .Select(open => new FindingAnswer(
                     open.Entry.Id.Value,
                     null,

@@ -6,6 +6,8 @@ using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 

@@ -1,9 +1,15 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.App.Demo;

@@ -7,6 +7,7 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime;
 

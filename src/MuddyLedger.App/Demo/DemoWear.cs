@@ -2,7 +2,9 @@ using System.Collections.Immutable;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
 using NodaTime;
 
 namespace MuddyLedger.App.Demo;

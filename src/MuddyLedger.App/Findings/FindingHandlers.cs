@@ -2,6 +2,7 @@ using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.App.Findings;

@@ -12,6 +12,7 @@ using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 using NodaTime;
@@ -235,7 +236,7 @@ public sealed record RunAnswer(
 /// <param name="Refused">Why it cannot be signed off by itself now; null where it can, or is.</param>
 public sealed record PartAnswer(string Job, string Title, bool Signed, string? Refused);
 
-public sealed record WillWriteAnswer(LocalDate Date, string Kind, IReadOnlyList<Figure> Figures);
+public sealed record WillWriteAnswer(LocalDate Date, string Kind, string Name, IReadOnlyList<Figure> Figures);
 
 public static class RunAnswers
 {
@@ -308,6 +309,7 @@ public static class RunAnswers
                     .Select(entry => new WillWriteAnswer(
                         entry.Date,
                         EntryAnswers.KindOf(entry.Body),
+                        entry.Body.LineName(),
                         EntryFigures.Of(entry.Body, bike, settings)
                     )),
             ],

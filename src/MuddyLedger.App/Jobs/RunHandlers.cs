@@ -3,8 +3,10 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Shelf;
 using NodaTime;
 

@@ -5,6 +5,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
@@ -183,7 +184,7 @@ public static class RunReading
     {
         if (body.Costs.Count > MostCosts)
             check.Refuse("costs", $"are more than {MostCosts}");
-        var open = Core.Ledger.Findings.Open(ledger).ToDictionary(one => one.Entry.Id, one => one.Body.Title);
+        var open = OpenFindings.Of(ledger).ToDictionary(one => one.Entry.Id, one => one.Body.Title);
         var cured = (body.Cured ?? [])
             .Take(MostCosts)
             .Select(

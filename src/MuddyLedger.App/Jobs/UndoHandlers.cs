@@ -1,6 +1,7 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.App.Jobs;

@@ -1,6 +1,7 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;

@@ -1,6 +1,9 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
+using MuddyLedger.Core.Findings;
+using MuddyLedger.Core.Fuel;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;
@@ -21,8 +24,11 @@ public sealed record BookAnswer(
     string Spent,
     int Minutes,
     string Currency,
-    IReadOnlyList<string> Kinds
+    IReadOnlyList<BookKind> Kinds
 );
+
+/// <summary>A kind of line that the book holds, and what it is called.</summary>
+public sealed record BookKind(string Kind, string Name);
 
 /// <param name="Figures">The figures that change, by name, as typed.</param>
 public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
@@ -105,10 +111,10 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             settings.Currency,
             [
                 .. all.SelectMany(picture => picture.Ledger.All)
-                    .Select(entry => entry.Body.GetType())
-                    .Distinct()
-                    .Select(EntryAnswers.KindOf)
-                    .Order(StringComparer.Ordinal),
+                    .Select(entry => entry.Body)
+                    .DistinctBy(body => body.GetType())
+                    .Select(body => new BookKind(EntryAnswers.KindOf(body), body.KindName()))
+                    .OrderBy(kind => kind.Name, StringComparer.Ordinal),
             ]
         );
     }
@@ -265,7 +271,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             body,
             (writer, pen) =>
             {
-                if (Core.Ledger.Findings.Open(picture.Ledger).All(open => open.Entry.Id != was.Id))
+                if (OpenFindings.Of(picture.Ledger).All(open => open.Entry.Id != was.Id))
                     return Task.FromResult<Problem?>(Problem.Refused(null, "This finding is closed already."));
                 writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how)));
                 return Task.FromResult<Problem?>(null);

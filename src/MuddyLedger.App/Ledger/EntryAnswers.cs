@@ -3,6 +3,7 @@ using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;
@@ -14,6 +15,7 @@ public sealed record StrikeAnswer(Instant At, string Device, string Reason);
 /// <summary>One line of the book.</summary>
 /// <param name="Meter">What the meter showed, or would have shown, when it happened.</param>
 /// <param name="Kind">The kind of entry: "reading", "fill", "job-finished".</param>
+/// <param name="Name">What the line is called: "Topped up"; of a task by how it is known: "Done, by receipt".</param>
 /// <param name="Run">The job run that wrote it.</param>
 /// <param name="Photo">The picture that the line is about.</param>
 /// <param name="RunStands">True where the run's finish still stands, so that it can be undone.</param>
@@ -26,6 +28,7 @@ public sealed record EntryAnswer(
     Instant WrittenAt,
     string Device,
     string Kind,
+    string Name,
     Guid? Run,
     bool RunStands,
     Guid? Corrects,
@@ -61,6 +64,7 @@ public static class EntryAnswers
             entry.WrittenAt,
             entry.Device,
             KindOf(entry.Body),
+            entry.Body.LineName(),
             entry.Run?.Value,
             entry.Run is not null && entry.Body is JobFinished && strike is null,
             entry.Corrects?.Value,

@@ -5,6 +5,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;
@@ -236,7 +237,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             date,
             // What was taken from another bike leaves a gap there, and the gap says so.
             new ModificationMade(part, instead, consequences, donor?.Bike.Id),
-            donor is null ? null : (donor, Core.Ledger.Findings.Wanting(part, picture.Profile.Nickname))
+            donor is null ? null : (donor, OpenFindings.Wanting(part, picture.Profile.Nickname))
         );
     }
 

@@ -6,6 +6,7 @@ using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Rides;

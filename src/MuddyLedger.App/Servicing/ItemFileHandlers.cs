@@ -4,6 +4,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Shed;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Servicing;
 
 namespace MuddyLedger.App.Servicing;
 

@@ -5,6 +5,8 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime.Text;
 

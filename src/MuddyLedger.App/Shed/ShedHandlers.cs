@@ -6,6 +6,7 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.App.Shed;
@@ -91,7 +92,7 @@ public sealed class ShedHandlers(ShedPictures pictures)
                     .ThenBy(finding => finding.Since),
             ],
             [
-                .. Waste
+                .. WasteKept
                     .ToHandIn(all.Select(picture => picture.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],

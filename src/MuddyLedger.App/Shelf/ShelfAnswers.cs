@@ -6,6 +6,7 @@ using MuddyLedger.App.Settings;
 using MuddyLedger.App.Shed;
 using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
@@ -13,6 +14,7 @@ using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.App.Shelf;
@@ -107,7 +109,7 @@ public static class ShelfAnswers
             list.Count(line => line.Packs is null),
             today.PlusDays(LifeLeft.HorizonDays),
             [
-                .. Waste
+                .. WasteKept
                     .ToHandIn(pictures.Select(picture => picture.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],
@@ -130,8 +132,8 @@ public static class ShelfAnswers
             foreach (var wanted in WantedBy(picture, due, jobs, shelf))
                 yield return wanted;
 
-            foreach (var (_, finding) in Core.Ledger.Findings.Open(picture.Ledger))
-                if (Core.Ledger.Findings.PartWanted(finding) is { } part)
+            foreach (var (_, finding) in OpenFindings.Of(picture.Ledger))
+                if (OpenFindings.PartWanted(finding) is { } part)
                     yield return new(StockKind.Part, part, 1, picture.Bike.Id.Value, $"taken from {picture.Profile.Nickname}");
         }
     }

@@ -7,6 +7,7 @@ using MuddyLedger.App.Store;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.App.Shelf;
@@ -205,7 +206,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                     .Select(picture =>
                         (
                             picture.Bike.Id,
-                            Left: Waste
+                            Left: WasteKept
                                 .ToHandIn([picture.Ledger])
                                 .Where(waste => waste.Kind == kind)
                                 .Select(waste => waste.Volume)

@@ -3,6 +3,8 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime;
 

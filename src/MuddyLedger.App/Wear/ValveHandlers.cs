@@ -4,6 +4,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Wear;
 

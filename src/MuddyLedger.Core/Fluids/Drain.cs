@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 

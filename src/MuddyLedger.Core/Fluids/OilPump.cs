@@ -1,5 +1,6 @@
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fuel;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;

@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
 using NodaTime;
 
 namespace MuddyLedger.Core.Gates;
@@ -76,7 +78,7 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
             );
         reasons.AddRange(Reservoir(bike, ledger, fillTasks, running));
         reasons.AddRange(
-            from open in Findings.Open(ledger)
+            from open in OpenFindings.Of(ledger)
             where open.Body.Severity == FindingSeverity.Stop
             select new GateReason(
                 open.Body.Gate ?? Gate.Ridden,

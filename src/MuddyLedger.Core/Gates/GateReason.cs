@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using NodaTime;
 

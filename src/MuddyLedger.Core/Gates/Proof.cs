@@ -1,8 +1,10 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using NodaTime;
 
 namespace MuddyLedger.Core.Gates;

@@ -125,7 +125,7 @@ public static class BookFacts
             standing.Component.Reservoir == reservoir && standing.Task.Id.EndsWith(".replace", StringComparison.Ordinal)
         );
         // A day from which something is only counted says nothing of how old it was then.
-        var done = task?.Life.Because.OfType<LastDone>().FirstOrDefault(last => last.Evidence is not Ledger.Evidence.Baseline);
+        var done = task?.Life.Because.OfType<LastDone>().FirstOrDefault(last => last.Evidence is not Evidence.Baseline);
         var limit = task?.Task.Limits.OfType<CalendarLimit>().FirstOrDefault();
         LocalDate? filled = contents is { Temporary: false } ? contents.Filled.Date : null;
         var since = (done?.Entry.Date, filled) is ({ } day, { } fill) ? LocalDate.Max(day, fill) : done?.Entry.Date ?? filled;

@@ -1,8 +1,16 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Waste;
+using MuddyLedger.Core.Wear;
 using NodaTime;
 
 namespace MuddyLedger.Core.Jobs;

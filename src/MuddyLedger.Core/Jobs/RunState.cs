@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using NodaTime;

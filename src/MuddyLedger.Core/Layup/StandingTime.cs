@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fuel;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using NodaTime;
 
 namespace MuddyLedger.Core.Layup;

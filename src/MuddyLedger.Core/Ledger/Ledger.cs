@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Jobs;
 using NodaTime;
 
 namespace MuddyLedger.Core.Ledger;

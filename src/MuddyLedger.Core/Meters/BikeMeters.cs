@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Units;
 using NodaTime;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using NodaTime;
 

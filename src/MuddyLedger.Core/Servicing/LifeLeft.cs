@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
 using NodaTime;
 
 namespace MuddyLedger.Core.Servicing;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Servicing;
@@ -20,7 +21,7 @@ public sealed record UseLimit(MeterAmount Amount, Provenance Provenance, Unit St
 /// <param name="Months">1 to 240.</param>
 public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Provenance);
 
-/// <summary>A day that local rules set and the owner enters: see <see cref="Ledger.PaperHeld"/>.</summary>
+/// <summary>A day that local rules set and the owner enters: see <see cref="Papers.PaperHeld"/>.</summary>
 public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
 
 /// <summary>
@@ -86,7 +87,7 @@ public sealed record ServiceTask(
         };
 
     /// <summary>Whether a ride makes it due.</summary>
-    public bool DueAfter(Ledger.RideDone ride) => AfterEveryRide || ride.Severities.Any(AfterRides.Contains);
+    public bool DueAfter(Rides.RideDone ride) => AfterEveryRide || ride.Severities.Any(AfterRides.Contains);
 }
 
 /// <summary>The part of the bike under which its items are listed.</summary>

@@ -3,6 +3,8 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
+using MuddyLedger.Core.Rides;
 using NodaTime;
 
 namespace MuddyLedger.Core.Servicing;

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
 
 namespace MuddyLedger.Core.Shelf;
 

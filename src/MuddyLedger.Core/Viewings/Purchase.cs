@@ -1,9 +1,14 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
+using MuddyLedger.Core.Gates;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
 using NodaTime;
 
 namespace MuddyLedger.Core.Viewings;

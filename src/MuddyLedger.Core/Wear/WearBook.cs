@@ -3,6 +3,9 @@ using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Rides;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime;
 
@@ -261,7 +264,7 @@ internal static class WearLives
                 Looks = looked.Places,
                 Photo = looked.Photo,
             };
-        if (entry.Body is not MeasurementTaken taken || kind.MeasuredIn is not { } unit || !kind.Names.Contains(taken.What))
+        if (entry.Body is not MeasurementTaken taken || kind.MeasuredIn is not { } unit || !kind.Names.Contains(taken.AskedBy))
             return null;
         if (
             taken.Values.IsDefaultOrEmpty

@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Limits;
 using NodaTime;
@@ -28,7 +29,7 @@ public static class WearDanger
         if (date < (series.Current.Fitted?.Date ?? date) || series.Latest?.Entry.Date > date)
             return null;
         var verdict = VerdictOf(series, line, bike, limits);
-        var open = Findings.Open(ledger).FirstOrDefault(pair => pair.Body.Title == TitleOf(series.Kind)).Entry;
+        var open = OpenFindings.Of(ledger).FirstOrDefault(pair => pair.Body.Title == TitleOf(series.Kind)).Entry;
         if (verdict is { Grade: Grade.Failed } && (safety || verdict.Stops is not null))
             return open is not null
                 ? null

@@ -2,6 +2,7 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Shelf;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 

@@ -2,6 +2,7 @@ using MuddyLedger.App.Parts;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Tests.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Units;
 using NodaTime;
 

@@ -1,8 +1,10 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Wear;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Limits;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Wear;
 using NodaTime;
 
@@ -352,5 +354,5 @@ public class WearHandlersTests
 
 file static class OpenFindings
 {
-    public static IEnumerable<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger) => Core.Ledger.Findings.Open(ledger);
+    public static IEnumerable<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger) => OpenFindings.Of(ledger);
 }

@@ -1,6 +1,8 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Wear;
 
 namespace MuddyLedger.Core.Tests.Bikes;
 
@@ -77,7 +79,7 @@ public class BikeFiguresTests
             .Entries(bench.Plan, bench.State, new(30, [], null, null), Given.Today, _ => Given.Today, new LedgerBuilder().Ledger)
             .Select(line => line.Body)
             .ToList();
-        lines.OfType<Core.Ledger.MeasurementTaken>().Select(taken => taken.What).ShouldBe(["chain-slack", "chain-slack"]);
-        lines.OfType<Core.Ledger.FindingOpened>().ShouldBeEmpty();
+        lines.OfType<MeasurementTaken>().Select(taken => taken.AskedBy).ShouldBe(["chain-slack", "chain-slack"]);
+        lines.OfType<FindingOpened>().ShouldBeEmpty();
     }
 }

@@ -149,13 +149,13 @@ public class CompatibilityTests
     public void A_level_alone_fills_nothing(Core.Fluids.Level level)
     {
         var book = new LedgerBuilder();
-        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        book.Write(Given.Today, new LevelSeen(ReservoirId.Engine, level));
         ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(ReservoirStatus.Unknown);
-        book.Write(Given.Today, new Core.Ledger.FluidDrained(ReservoirId.Engine, null, DrainReading.NotRead));
-        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        book.Write(Given.Today, new FluidDrained(ReservoirId.Engine, null, DrainReading.NotRead));
+        book.Write(Given.Today, new LevelSeen(ReservoirId.Engine, level));
         ReservoirStatuses.Of(ReservoirId.Engine, book.Ledger).ShouldBe(ReservoirStatus.Empty);
-        book.Write(Given.Today, new Core.Ledger.FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "10W-40"));
-        book.Write(Given.Today, new Core.Ledger.LevelSeen(ReservoirId.Engine, level));
+        book.Write(Given.Today, new FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "10W-40"));
+        book.Write(Given.Today, new LevelSeen(ReservoirId.Engine, level));
         ReservoirStatuses
             .Of(ReservoirId.Engine, book.Ledger)
             .ShouldBe(level == Core.Fluids.Level.Below ? ReservoirStatus.Filled : ReservoirStatus.LevelChecked);

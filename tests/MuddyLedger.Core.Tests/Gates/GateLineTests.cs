@@ -1,9 +1,14 @@
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Rides;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime;
 
@@ -236,8 +241,8 @@ public class GateLineTests
                 var line = Given.Line(bike, ledger, UndoList.Of(ledger, [(Run.Value, bench.Job, bench.State)], Given.Day), running);
                 foreach (var gate in Enum.GetValues<Gate>())
                 {
-                    var stops = Core
-                        .Ledger.Findings.Open(ledger)
+                    var stops = OpenFindings
+                        .Of(ledger)
                         .Any(open => open.Body.Severity == FindingSeverity.Stop && (open.Body.Gate ?? Gate.Ridden) <= gate);
                     var empty = Reservoirs
                         .Of(bike)

@@ -5,6 +5,7 @@ using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Servicing;
 using NodaTime;
 
 namespace MuddyLedger.Core.Tests.Jobs;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Servicing;
 
 namespace MuddyLedger.Core.Tests.Jobs;
 
@@ -237,13 +238,13 @@ public class JobAssemblyTests
             .Select(entry => entry.Body)
             .ToList();
         written
-            .OfType<Core.Ledger.TaskDone>()
+            .OfType<TaskDone>()
             .Select(done => done.Task)
             .ShouldBe(
                 ["engine-oil.replace", "oil-filter.replace", "spark-plugs.inspect", "spark-plugs.replace", "air-filter.replace"],
                 ignoreOrder: true
             );
-        written.OfType<Core.Ledger.JobFinished>().ShouldHaveSingleItem().Job.ShouldBe("engine-oil+spark-plugs+air-filter");
+        written.OfType<JobFinished>().ShouldHaveSingleItem().Job.ShouldBe("engine-oil+spark-plugs+air-filter");
     }
 
     // Properties, over every shipped kind of bike with everything in the way, every job alone, every pair, and many threes.

@@ -3,6 +3,7 @@ using CsCheck;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;

@@ -1,5 +1,6 @@
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;

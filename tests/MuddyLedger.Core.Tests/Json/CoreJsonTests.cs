@@ -1,12 +1,22 @@
 using System.Text.Json;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Fuel;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Json;
+using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
+using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Rides;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
+using MuddyLedger.Core.Waste;
+using MuddyLedger.Core.Wear;
 
 namespace MuddyLedger.Core.Tests.Json;
 

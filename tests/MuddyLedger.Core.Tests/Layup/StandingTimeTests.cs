@@ -1,8 +1,11 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fuel;
+using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Units;
 using NodaTime;
 

@@ -1,7 +1,12 @@
 using System.Collections.Immutable;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
+using MuddyLedger.Core.Fluids;
+using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Units;
 using NodaTime;
 
@@ -74,7 +79,7 @@ public class CorrectionTests
                 foreach (var close in closes)
                     close();
 
-                string[] Open(LedgerBuilder book) => [.. Findings.Open(book.Ledger).Select(open => open.Body.Title)];
+                string[] Open(LedgerBuilder book) => [.. OpenFindings.Of(book.Ledger).Select(open => open.Body.Title)];
                 string[] ForNow(LedgerBuilder book) => [.. Core.Jobs.UndoList.Of(book.Ledger, [], Given.Day).Select(one => one.Thing)];
                 string[] Gates(LedgerBuilder book) =>
                     [.. Given.Line(Given.Drumlin, book.Ledger).Reasons.Select(reason => $"{reason.Gate} {reason.State} {reason.Why}")];

@@ -1,9 +1,11 @@
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
+using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.Core.Tests.Ledger;
@@ -75,10 +77,10 @@ public class LedgerTests
         var book = new LedgerBuilder();
         var found = book.Write(Given.Today, new FindingOpened("Tick at the cam chain", FindingSeverity.Watch));
         book.Write(Given.Today, new FindingOpened("Fork weeps", FindingSeverity.FixSoon));
-        Findings.Open(book.Ledger).Select(open => open.Body.Title).ShouldBe(["Fork weeps", "Tick at the cam chain"]);
+        OpenFindings.Of(book.Ledger).Select(open => open.Body.Title).ShouldBe(["Fork weeps", "Tick at the cam chain"]);
         book.Write(Given.Today, new FindingClosed(found.Id, "tensioner"));
         book.Correct(found, new FindingOpened("Tick at the cam chain side", FindingSeverity.Watch));
-        Findings.Open(book.Ledger).ShouldHaveSingleItem().Body.Title.ShouldBe("Fork weeps");
+        OpenFindings.Of(book.Ledger).ShouldHaveSingleItem().Body.Title.ShouldBe("Fork weeps");
     }
 
     [Fact]
@@ -89,7 +91,7 @@ public class LedgerTests
         book.Write(Given.Today, new WasteHeld("engine oil", Given.Litres(0.8m)));
         book.Write(Given.Today, new WasteHeld("coolant", Given.Litres(1.9m)));
         book.Write(Given.Today, new WasteHandedIn("coolant", Given.Litres(1.9m), "recycling yard"));
-        Waste.ToHandIn([book.Ledger]).ShouldHaveSingleItem().ShouldBe(("engine oil", Given.Litres(3.2m)));
+        WasteKept.ToHandIn([book.Ledger]).ShouldHaveSingleItem().ShouldBe(("engine oil", Given.Litres(3.2m)));
     }
 
     private sealed record Line(int Day, int Kind, decimal Amount);
@@ -137,8 +139,8 @@ public class LedgerTests
                     Core.Servicing.Servicing.Of(Given.Drumlin, Given.Content.Schedules, ledger, meters, Given.Today)
                         .Select(task => $"{task.Task.Id} {task.Life.State} {task.Life.Governing?.Share} {task.Life.Governing?.Due}")
                 ),
-                string.Join(", ", Findings.Open(ledger).Select(open => open.Body.Title)),
-                string.Join(", ", Waste.ToHandIn([ledger])),
+                string.Join(", ", OpenFindings.Of(ledger).Select(open => open.Body.Title)),
+                string.Join(", ", WasteKept.ToHandIn([ledger])),
             ]
         );
     }

@@ -1,6 +1,7 @@
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;
+using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 using NodaTime;

@@ -1,8 +1,11 @@
 using System.Collections.Immutable;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
+using MuddyLedger.Core.Rides;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime;

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using CsCheck;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Parts;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using MathNet.Numerics.Distributions;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
+using MuddyLedger.Core.Papers;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using MuddyLedger.Core.Wear;

@@ -9415,7 +9415,7 @@ export interface components {
             /** Format: int32 */
             minutes: number;
             currency: string;
-            kinds: string[];
+            kinds: components["schemas"]["BookKind"][];
         };
         /** @description What the book says of something that a step is decided by. */
         BookFactAnswer: {
@@ -9435,6 +9435,11 @@ export interface components {
             low: null | components["schemas"]["Shown"];
             high: null | components["schemas"]["Shown"];
             from: null | components["schemas"]["ShownProvenance"];
+        };
+        /** @description A kind of line that the book holds, and what it is called. */
+        BookKind: {
+            kind: string;
+            name: string;
         };
         /** @description A month of the book with its totals; struck lines are listed and do not count. */
         BookMonth: {
@@ -9816,6 +9821,8 @@ export interface components {
             device: string;
             /** @description The kind of entry: "reading", "fill", "job-finished". */
             kind: string;
+            /** @description What the line is called: "Topped up"; of a task by how it is known: "Done, by receipt". */
+            name: string;
             /**
              * Format: uuid
              * @description The job run that wrote it.
@@ -9867,10 +9874,12 @@ export interface components {
         Figure: {
             /** @description The field's name, as a correction must give it. */
             name: string;
-            /** @description How it is written; a word is one of a fixed choice and is shown in the reader's language. */
+            /** @description How it is written; a word is one of a fixed choice, or words of the application's own. */
             form: components["schemas"]["FigureForm"];
             quantity: null | components["schemas"]["Shown"];
             text: null | string;
+            /** @description What it is a quantity of, where the line is about more than one. */
+            of: null | string;
             /** @description How it stands in the field when it is corrected; null where it cannot be corrected but only struck. */
             editable: null | string;
         };
@@ -12853,6 +12862,7 @@ export interface components {
         WillWriteAnswer: {
             date: components["schemas"]["LocalDate"];
             kind: string;
+            name: string;
             figures: components["schemas"]["Figure"][];
         };
         /** @description The owner's word by which a gate stands open that nothing else in the book proves. */

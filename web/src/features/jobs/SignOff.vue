@@ -3,7 +3,7 @@ import { computed, reactive, ref } from 'vue'
 import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
 import { useBike } from '../bikes/useBike'
-import { entryWords, lineName } from '../ledger/entrySentence'
+import { entryWords } from '../ledger/entrySentence'
 
 const props = defineProps<{
   run: RunAnswer
@@ -101,7 +101,7 @@ function keep(job: string | null = null) {
         <h3 class="label">This will stand in the book</h3>
         <ol>
           <li v-for="(line, at) in run.willWrite" :key="at">
-            <b>{{ lineName(line) }}</b> {{ entryWords(line, run.currency) }}
+            <b>{{ line.name }}</b> {{ entryWords(line, run.currency) }}
           </li>
         </ol>
       </section>

@@ -9,7 +9,6 @@ import LoadState from '@/design/LoadState.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import CorrectDialog from './CorrectDialog.vue'
 import EntryLine from './EntryLine.vue'
-import { kindName } from './entrySentence'
 import { usePutBack } from './usePutBack'
 
 const route = useRoute()
@@ -64,7 +63,7 @@ function turn(by: 1 | -1) {
 }
 const shown = computed(() => book.value?.months.reduce((sum, page) => sum + page.entries.length, 0) ?? 0)
 const bikes = computed(() => shed.value?.bikes.map((tag) => ({ value: tag.id, title: tag.nickname })) ?? [])
-const kinds = computed(() => book.value?.kinds.map((name) => ({ value: name, title: kindName(name) })) ?? [])
+const kinds = computed(() => book.value?.kinds.map(({ kind, name }) => ({ value: kind, title: name })) ?? [])
 
 /** A line, or a job with all that it wrote: those lines lie under it, where no filter asks for them one by one. */
 interface Block {

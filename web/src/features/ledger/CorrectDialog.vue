@@ -8,7 +8,6 @@ import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
 import { useRefresh } from '../shed/useShed'
-import { kindName } from './entrySentence'
 import { usePutBack } from './usePutBack'
 
 /** A line put right: its figures, its day; or struck. Either way the old line stays to be read. */
@@ -32,7 +31,7 @@ const sheet = useForm(
   }),
 )
 const title = computed(
-  () => `${props.only === 'strike' ? 'Strike' : 'Correct'}: ${subject.value ? kindName(subject.value.kind).toLowerCase() : ''}`,
+  () => `${props.only === 'strike' ? 'Strike' : 'Correct'}: ${subject.value ? subject.value.name.toLowerCase() : ''}`,
 )
 
 function keep() {

@@ -4,7 +4,7 @@ import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useSettings } from '../settings/useSettings'
-import { entryWords, lineName } from './entrySentence'
+import { entryWords } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()
 defineEmits<{ correct: []; strike: []; putBack: []; undoFinish: [] }>()
@@ -21,7 +21,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
     </span>
     <span class="said">
       <component :is="entry.strike ? 's' : 'span'">
-        <b>{{ lineName(entry) }}</b> {{ words }}
+        <b>{{ entry.name }}</b> {{ words }}
       </component>
       <PhotoStrip v-if="entry.photo && !entry.strike" :photos="[entry.photo]" :about="words || 'a photo'" />
       <span v-if="bikeNamed" class="soft bike"> {{ entry.bikeName }}</span>
@@ -29,13 +29,13 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>
     </span>
     <span v-if="acts && entry.canPutBack" class="acts no-print">
-      <button type="button" :aria-label="`Put back: ${lineName(entry)} ${words}`" @click="$emit('putBack')">Put back</button>
+      <button type="button" :aria-label="`Put back: ${entry.name} ${words}`" @click="$emit('putBack')">Put back</button>
     </span>
     <span v-else-if="acts && !entry.strike" class="acts no-print">
       <button
         v-if="entry.figures.some((figure) => figure.editable !== null)"
         type="button"
-        :aria-label="`Correct: ${lineName(entry)} ${words}`"
+        :aria-label="`Correct: ${entry.name} ${words}`"
         @click="$emit('correct')"
       >
         Correct
@@ -44,7 +44,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <button
         v-else-if="entry.kind !== 'job-finished'"
         type="button"
-        :aria-label="`Strike: ${lineName(entry)} ${words}`"
+        :aria-label="`Strike: ${entry.name} ${words}`"
         @click="$emit('strike')"
       >
         Strike

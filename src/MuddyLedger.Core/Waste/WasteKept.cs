@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 
-namespace MuddyLedger.Core.Ledger;
+namespace MuddyLedger.Core.Waste;
 
 /// <summary>
 /// Used fluids kept in closed containers until they are handed in where local rules say. Never on the ground or in a drain.
 /// </summary>
-public static class Waste
+public static class WasteKept
 {
     /// <summary>Litres to hand in, by kind; kinds with nothing left are not listed.</summary>
     public static ImmutableArray<(string Kind, Volume Volume)> ToHandIn(IEnumerable<BikeLedger> ledgers)

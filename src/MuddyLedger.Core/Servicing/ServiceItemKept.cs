@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Servicing;
-using NodaTime;
+using MuddyLedger.Core.Ledger;
 
-namespace MuddyLedger.Core.Ledger;
+namespace MuddyLedger.Core.Servicing;
 
 /// <summary>
 /// A service item of the owner's own, beside those that follow from what the bike has. Its limits are an interval of its own.
@@ -21,6 +20,10 @@ public sealed record ServiceItemKept(string Task, string Component, string Title
         init;
     } = [];
 
+    public override string KindName() => "Service item of your own";
+
+    public override IEnumerable<EntryFigure> Figures() => [new TextFigure("what", $"{Component}: {Title}")];
+
     public bool Equals(ServiceItemKept? other) =>
         other is not null
         && (Task, Component, Title, Part, AfterEveryRide) == (other.Task, other.Component, other.Title, other.Part, other.AfterEveryRide)
@@ -28,9 +31,3 @@ public sealed record ServiceItemKept(string Task, string Component, string Title
 
     public override int GetHashCode() => HashCode.Combine(Task, Component, Title, Part, AfterRides.Length);
 }
-
-/// <summary>A service item is left alone: until a day, or for good where none is named.</summary>
-public sealed record ServiceItemRested(string Task, LocalDate? Until, string Why) : EntryBody;
-
-/// <summary>A service item that was left alone counts again.</summary>
-public sealed record ServiceItemResumed(string Task) : EntryBody;

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using MuddyLedger.Core.Ledger;
 
-namespace MuddyLedger.Core.Ledger;
+namespace MuddyLedger.Core.Findings;
 
-public static class Findings
+/// <summary>What was found on a bike and not put right yet.</summary>
+public static class OpenFindings
 {
     private const string Wants = "Wants: ";
 
@@ -14,7 +16,7 @@ public static class Findings
         finding.Title.StartsWith(Wants, StringComparison.Ordinal) ? finding.Title[Wants.Length..] : null;
 
     /// <summary>Findings opened and not closed, the gravest first, then the oldest.</summary>
-    public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Open(BikeLedger ledger)
+    public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger)
     {
         var closed = ledger.Each<FindingClosed>().Select(pair => ledger.OriginOf(pair.Body.Finding)).ToHashSet();
         return

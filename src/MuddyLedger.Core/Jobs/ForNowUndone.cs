@@ -1,0 +1,16 @@
+using MuddyLedger.Core.Ledger;
+
+namespace MuddyLedger.Core.Jobs;
+
+/// <param name="How">Said where it was undone by hand, outside of a job.</param>
+public sealed record ForNowUndone(string Thing, string What, string? How = null) : EntryBody
+{
+    public override string KindName() => "Undone again";
+
+    public override IEnumerable<EntryFigure> Figures()
+    {
+        yield return new TextFigure("what", What);
+        if (How is { } how)
+            yield return new NoteFigure("how", how, words => this with { How = words });
+    }
+}

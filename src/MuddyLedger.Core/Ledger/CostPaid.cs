@@ -1,0 +1,14 @@
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Ledger;
+
+public sealed record CostPaid(string For, Money Amount) : EntryBody
+{
+    public override string KindName() => "Paid";
+
+    public override IEnumerable<EntryFigure> Figures() =>
+        [
+            new TextFigure("for", For, words => this with { For = words }),
+            new MoneyFigure("amount", Amount, amount => this with { Amount = amount }),
+        ];
+}

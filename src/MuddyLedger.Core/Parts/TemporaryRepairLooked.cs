@@ -1,0 +1,20 @@
+using MuddyLedger.Core.Ledger;
+using NodaTime;
+
+namespace MuddyLedger.Core.Parts;
+
+public enum RepairResult
+{
+    HoldsOn,
+    Proven,
+    ReplacedForGood,
+}
+
+/// <param name="ReviewOn">When to look again, where it holds on; else null.</param>
+public sealed record TemporaryRepairLooked(EntryId Repair, RepairResult Result, string Words, LocalDate? ReviewOn) : EntryBody
+{
+    public override string KindName() => "Repair looked at";
+
+    public override IEnumerable<EntryFigure> Figures() =>
+        [WordFigure.Of("result", Result), new TextFigure("words", Words, words => this with { Words = words })];
+}

@@ -1,0 +1,16 @@
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Units;
+
+namespace MuddyLedger.Core.Waste;
+
+public sealed record WasteHandedIn(string Waste, Volume Volume, string Where) : EntryBody
+{
+    public override string KindName() => "Handed in";
+
+    public override IEnumerable<EntryFigure> Figures() =>
+        [
+            new TextFigure("waste", Waste),
+            new VolumeFigure("volume", Volume, volume => this with { Volume = volume }),
+            new TextFigure("where", Where, words => this with { Where = words }),
+        ];
+}
