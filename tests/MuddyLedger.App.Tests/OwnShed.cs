@@ -40,6 +40,7 @@ internal sealed class OwnShed
         Bikes = new(Pictures, Libraries, Content, Writing);
         Runs = new(runs, Pictures, Libraries, Writing, Store);
         Book = new(Pictures, Writing);
+        Findings = new(Pictures, Writing);
         Readings = new(Pictures, Writing);
         Settings = new(Store, Writing);
         Whole = new(Pictures);
@@ -69,6 +70,7 @@ internal sealed class OwnShed
     public BikeHandlers Bikes { get; }
     public RunHandlers Runs { get; }
     public BookHandlers Book { get; }
+    public App.Findings.FindingHandlers Findings { get; }
     public ReadingHandlers Readings { get; }
     public SettingsHandlers Settings { get; }
     public App.Shed.ShedHandlers Whole { get; }

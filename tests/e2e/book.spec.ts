@@ -53,3 +53,37 @@ test('an open finding is put right and leaves the list', async ({ page, demo }) 
   await page.getByRole('button', { name: 'Close it' }).click()
   await expect(findings.getByText('Tick at the cam chain side')).toHaveCount(0)
 })
+
+test('what shows only hot is cured when it was tried hot, and back again it is open again', async ({ page, demo }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(await demo.pageOf('Heron'))
+  await page.getByRole('button', { name: 'Fault', exact: true }).click()
+  await page.getByLabel('What is wrong?').fill('Cuts out on the long climb')
+  await page.getByLabel(/When does it show/).fill('hot, uphill')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  const findings = page.getByRole('region', { name: 'Open findings' })
+  await expect(findings.getByText('It shows: hot, uphill.')).toBeVisible()
+
+  await findings.getByRole('button', { name: 'Put right: Cuts out on the long climb' }).click()
+  await page.getByLabel('What was done about it').fill('new coil')
+  await page.getByRole('button', { name: 'Close it' }).click()
+  await expect(findings.getByText('Cuts out on the long climb: mended, not tried yet')).toBeVisible()
+
+  const tried = async (end: string, words: string) => {
+    await findings.getByRole('button', { name: 'Tried: Cuts out on the long climb' }).click()
+    await page.getByLabel('How it was tried').fill(words)
+    await page.getByRole('button', { name: 'Write it down' }).click()
+    // Nothing is taken for said.
+    await expect(page.getByText('must be said: gone, or back again')).toBeVisible()
+    await page.getByText(end, { exact: true }).click()
+    await page.getByRole('button', { name: 'Write it down' }).click()
+  }
+  await tried('Back again', 'cut out at the top')
+  await expect(findings.getByRole('button', { name: 'Put right: Cuts out on the long climb' })).toBeVisible()
+  await findings.getByRole('button', { name: 'Put right: Cuts out on the long climb' }).click()
+  await page.getByLabel('What was done about it').fill('new crank sensor')
+  await page.getByRole('button', { name: 'Close it' }).click()
+  await tried('Gone', 'an hour, to the pass')
+  await expect(findings.getByText('Cuts out on the long climb')).toHaveCount(0)
+  await expect(page.getByText('Cured', { exact: true })).toBeVisible()
+})

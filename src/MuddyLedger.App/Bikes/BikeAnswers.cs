@@ -87,6 +87,7 @@ public sealed record ReservoirAnswer(
 /// <param name="Gate">The gate that it shuts, where it says stop.</param>
 /// <param name="Key">Of a running job's: what names it when it is put right there.</param>
 /// <param name="Settled">How it was put right in the job that found it.</param>
+/// <param name="Under">Under what conditions it shows; null where it shows at any time.</param>
 public sealed record FindingAnswer(
     Guid? Entry,
     Guid? Run,
@@ -99,8 +100,15 @@ public sealed record FindingAnswer(
     string? CostGuess,
     Gate? Gate,
     string? Key,
-    string? Settled
+    string? Settled,
+    string? Under
 );
+
+/// <summary>What was put right and waits to be tried under the conditions under which it showed.</summary>
+/// <param name="Entry">Of the finding.</param>
+/// <param name="How">What was done about it.</param>
+/// <param name="Since">When that was.</param>
+public sealed record OnTrialAnswer(Guid Entry, string Title, string Under, string How, LocalDate Since);
 
 public sealed record RunningAnswer(
     Guid Id,
@@ -157,6 +165,7 @@ public sealed record BikeAnswer(
     IReadOnlyList<ReservoirAnswer> Reservoirs,
     IReadOnlyList<FindingAnswer> Findings,
     IReadOnlyList<ForNowAnswer> ForNow,
+    IReadOnlyList<OnTrialAnswer> OnTrial,
     IReadOnlyList<OpenRepair> Repairs,
     IReadOnlyList<RunningAnswer> Running,
     IReadOnlyList<SetAsideAnswer> SetAside,
@@ -193,6 +202,17 @@ public static class BikeAnswers
             [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
             FindingsOf(picture, dayOf),
             ForNowAnswer.Of(picture.ForNow),
+            [
+                .. OpenFindings
+                    .OnTrial(picture.Ledger)
+                    .Select(trial => new OnTrialAnswer(
+                        trial.Entry.Id.Value,
+                        trial.Finding.Title,
+                        trial.Finding.Under!,
+                        trial.How,
+                        trial.Since
+                    )),
+            ],
             [
                 .. TemporaryRepairs
                     .Of(picture.Ledger, picture.Today, now)
@@ -236,7 +256,8 @@ public static class BikeAnswers
                         found.Body.CostGuess?.ToString(),
                         found.Body.Gate,
                         found.Key,
-                        found.Settled
+                        found.Settled,
+                        found.Body.Under
                     ))
             ),
             .. OpenFindings
@@ -253,7 +274,8 @@ public static class BikeAnswers
                     open.Body.CostGuess?.ToString(),
                     open.Body.Gate,
                     null,
-                    null
+                    null,
+                    open.Body.Under
                 )),
         ];
 

@@ -1,6 +1,7 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
+using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Ledger;
@@ -8,6 +9,7 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.App.Findings;
 
 /// <summary>A fault seen on the bike, outside of a job.</summary>
+/// <param name="Under">Under what conditions it shows; empty where it shows at any time.</param>
 /// <param name="Gate">The gate that it shuts; asked only of one that says stop, and then ridden where nobody says.</param>
 public sealed record FaultRequest(
     Guid Id,
@@ -16,10 +18,25 @@ public sealed record FaultRequest(
     FindingSeverity Severity,
     string? Detail,
     string? CostGuess,
-    Gate? Gate
+    Gate? Gate,
+    string? Under = null
 );
 
-/// <summary>Something found wrong outside of a job.</summary>
+/// <summary>Closes a finding: what was done about it.</summary>
+/// <param name="Tried">How it was tried under the conditions under which it showed; empty where it was not yet.</param>
+public sealed record CloseFindingRequest(Guid Id, string? How, string? Tried = null);
+
+/// <summary>What was put right, tried under the conditions under which it had shown.</summary>
+/// <param name="Gone">False where it showed again.</param>
+public sealed record CureTriedRequest(Guid Id, bool? Gone, string? Words);
+
+/// <summary>How much is written of a finding.</summary>
+public static class FindingText
+{
+    public const int LongestUnder = 120;
+}
+
+/// <summary>Something found wrong outside of a job, and what was found put right.</summary>
 public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
 {
     public async Task<Outcome<EntryAnswer>> OpenAsync(Guid bike, FaultRequest body, Caller caller)
@@ -28,13 +45,76 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var date = check.DateOrToday("date", body.Date, picture.Today);
-        var found = new FindingOpened(
+        var found = FindingOpened.Seen(
             check.Text("title", body.Title, 80),
             body.Severity,
             check.OptionalText("detail", body.Detail, 500),
             check.OptionalMoney("costGuess", body.CostGuess),
-            body.Severity == FindingSeverity.Stop ? body.Gate ?? Gate.Ridden : null
-        );
+            body.Gate
+        ) with
+        {
+            Under = check.OptionalText("under", body.Under, FindingText.LongestUnder),
+        };
         return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, found);
+    }
+
+    public async Task<Outcome<EntryAnswer>> CloseAsync(Guid entry, CloseFindingRequest body, Caller caller)
+    {
+        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+            return Problem.NotFound("entry");
+        var check = caller.Check();
+        var id = new EntryId(check.Id("id", body.Id));
+        var how = check.Text("how", body.How, 500);
+        var tried = check.OptionalText("tried", body.Tried, 500);
+        if (was.Body is not FindingOpened)
+            check.Refuse("entry", "is not a finding");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (writer, pen) =>
+            {
+                if (OpenFindings.Of(picture.Ledger).All(open => open.Entry.Id != was.Id))
+                    return Task.FromResult<Problem?>(Problem.Refused(null, "This finding is closed already."));
+                writer.AddEntry(
+                    new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how) { Tried = tried })
+                );
+                return Task.FromResult<Problem?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+        );
+    }
+
+    public async Task<Outcome<EntryAnswer>> TriedAsync(Guid entry, CureTriedRequest body, Caller caller)
+    {
+        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+            return Problem.NotFound("entry");
+        var check = caller.Check();
+        var id = new EntryId(check.Id("id", body.Id));
+        if (body.Gone is null)
+            check.Refuse("gone", "must be said: gone, or back again");
+        var words = check.Text("words", body.Words, 500);
+        if (was.Body is not FindingOpened)
+            check.Refuse("entry", "is not a finding");
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (writer, pen) =>
+            {
+                if (OpenFindings.OnTrial(picture.Ledger).All(trial => trial.Entry.Id != was.Id))
+                    return Task.FromResult<Problem?>(
+                        Problem.Refused(null, "This finding does not wait to be tried: it is open, or settled already.")
+                    );
+                var line = new CureTried(was.Id, body.Gone!.Value, words);
+                writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, line));
+                return Task.FromResult<Problem?>(null);
+            },
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+        );
     }
 }

@@ -392,7 +392,7 @@ public static class RunAnswers
             return null;
         if (need.Kind == NeedKind.Fluid)
         {
-            var wanted = ShelfAnswers.WantedFor(need, profile, bike, "");
+            var wanted = Wants.Of(need, profile, new(bike), "");
             return Shopping.Standing(wanted, shelf) is { } standing ? standing.Left >= (wanted.Amount ?? 0.01m)
                 : Shopping.Known(wanted, shelf) ? false
                 : null;
@@ -519,7 +519,7 @@ public static class RunAnswers
             ?? (
                 need is null || planned.Step.Flush
                     ? null
-                    : Shopping.Standing(ShelfAnswers.WantedFor(need, plan.Bike, picture.Bike.Id.Value, ""), shelf)?.Item.Name
+                    : Shopping.Standing(Wants.Of(need, plan.Bike, picture.Bike.Id, ""), shelf)?.Item.Name
             )
             ?? planned.Reservoir?.Grade;
     }

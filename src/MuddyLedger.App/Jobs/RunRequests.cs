@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using MuddyLedger.App.Findings;
 using MuddyLedger.App.Meters;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
@@ -95,7 +96,8 @@ public sealed record FindingRequest(
     FindingSeverity Severity,
     string? Detail = null,
     string? CostGuess = null,
-    Gate? Gate = null
+    Gate? Gate = null,
+    string? Under = null
 );
 
 /// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
@@ -237,13 +239,16 @@ public static class RunReading
     {
         if (finding is null)
             check.Refuse("finding", "is missing");
-        return new(
+        return FindingOpened.Seen(
             check.Text("finding.title", finding?.Title, 80),
             finding?.Severity ?? FindingSeverity.Note,
             check.OptionalText("finding.detail", finding?.Detail, 500),
             check.OptionalMoney("finding.costGuess", finding?.CostGuess),
-            finding?.Severity == FindingSeverity.Stop ? finding.Gate ?? Gate.Ridden : null
-        );
+            finding?.Gate
+        ) with
+        {
+            Under = check.OptionalText("finding.under", finding?.Under, FindingText.LongestUnder),
+        };
     }
 
     private static StepRecord Record(RecordRequest? record, JobPlan plan, Step? step, OwnerSettings settings, FieldCheck check)

@@ -11,6 +11,7 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Layup;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Meters;
+using MuddyLedger.App.Papers;
 using MuddyLedger.App.Parts;
 using MuddyLedger.App.Photos;
 using MuddyLedger.App.Rides;
@@ -21,6 +22,7 @@ using MuddyLedger.App.Shelf;
 using MuddyLedger.App.ShopWork;
 using MuddyLedger.App.Sums;
 using MuddyLedger.App.Viewings;
+using MuddyLedger.App.Waste;
 using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Json;
 
@@ -61,6 +63,7 @@ namespace MuddyLedger.App.Json;
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BuyRequest))]
 [JsonSerializable(typeof(CloseFindingRequest))]
+[JsonSerializable(typeof(CureTriedRequest))]
 [JsonSerializable(typeof(CloseRequest))]
 [JsonSerializable(typeof(CoolantAnswer))]
 [JsonSerializable(typeof(CorrectionAnswer))]

@@ -38,9 +38,6 @@ public sealed record StrikeRequest(Guid Id, string? Reason);
 /// <summary>A line that was struck by mistake, written again in its old place.</summary>
 public sealed record PutBackRequest(Guid Id);
 
-/// <summary>Closes a finding: what was done about it.</summary>
-public sealed record CloseFindingRequest(Guid Id, string? How);
-
 public sealed record NoteRequest(Guid Id, string? Date, string? Text);
 
 /// <summary>The book of one bike or of all, and its lines corrected, struck and put back.</summary>
@@ -248,32 +245,6 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                         "struck by mistake, and put back"
                     )
                 );
-                return Task.FromResult<Problem?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
-        );
-    }
-
-    public async Task<Outcome<EntryAnswer>> CloseAsync(Guid entry, CloseFindingRequest body, Caller caller)
-    {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
-            return Problem.NotFound("entry");
-        var check = caller.Check();
-        var id = new EntryId(check.Id("id", body.Id));
-        var how = check.Text("how", body.How, 500);
-        if (was.Body is not FindingOpened)
-            check.Refuse("entry", "is not a finding");
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            caller,
-            body.Id,
-            body,
-            (writer, pen) =>
-            {
-                if (OpenFindings.Of(picture.Ledger).All(open => open.Entry.Id != was.Id))
-                    return Task.FromResult<Problem?>(Problem.Refused(null, "This finding is closed already."));
-                writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how)));
                 return Task.FromResult<Problem?>(null);
             },
             () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)

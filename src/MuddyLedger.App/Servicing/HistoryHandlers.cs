@@ -95,7 +95,7 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
             return;
         }
 
-        if (standing.Task.Limits.Any(limit => limit is PaperLimit))
+        if (standing.Task.IsPaper)
         {
             check.Refuse($"lines.{at}.task", "is a paper: enter the day up to which it is good");
             return;

@@ -154,7 +154,7 @@ public sealed record TaskAnswer(
             life.Governing?.Due?.Early,
             life.Governing?.Due?.Likely,
             life.Governing?.Due?.Late,
-            task.Limits.Any(limit => limit is PaperLimit),
+            task.IsPaper,
             life.Because.Any(line => line is OwnInterval),
             [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))],
             [.. life.Because.SelectMany(because => BecauseOf(because, bike))]

@@ -5,7 +5,6 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
-using MuddyLedger.Core.Papers;
 using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Units;
 using NodaTime.Text;
@@ -54,10 +53,7 @@ public sealed record RestRequest(Guid Id, string? Task, string? Until, string? W
 
 public sealed record ResumeRequest(Guid Id, string? Task);
 
-/// <param name="Paper">The component of its task, as "registration".</param>
-public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
-
-/// <summary>Work done without a guided job, intervals of the owner, and papers.</summary>
+/// <summary>Work done without a guided job, and intervals of the owner.</summary>
 public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
 {
     public async Task<Outcome<EntryAnswer>> DoneAsync(Guid bike, DoneRequest body, Caller caller)
@@ -68,13 +64,9 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         var date = check.Date("date", body.Date, picture.Today);
         var note = check.OptionalText("note", body.Note, 500);
         var task = TaskOf(check, body.Task, picture);
-        if (
-            picture.Tasks.Any(standing => standing.Task.Id == task && standing.Life.Because.Any(line => line is Core.Servicing.PutInForNow))
-        )
+        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.IsInForNow))
             check.Refuse("task", "is done when it is drained: run the oil change");
-        if (
-            picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit))
-        )
+        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.IsPaper))
             check.Refuse("task", "is a paper: enter the day up to which it is good");
         if (check.Failed)
             return check.Problem();
@@ -189,29 +181,6 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         return check.Failed
             ? check.Problem()
             : await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemResumed(task));
-    }
-
-    public async Task<Outcome<EntryAnswer>> PaperAsync(Guid bike, PaperRequest body, Caller caller)
-    {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
-            return Problem.NotFound("bike");
-        var check = caller.Check(body.Id);
-        var paper = check.Text("paper", body.Paper, 60);
-        if (
-            picture.Tasks.All(standing =>
-                standing.Component.Id != paper || !standing.Task.Limits.Any(limit => limit is Core.Servicing.PaperLimit)
-            )
-        )
-            check.Refuse("paper", "is not a paper of this bike");
-        var until = LocalDatePattern.Iso.Parse(body.Until ?? "");
-        if (!until.Success)
-            check.Refuse("until", string.IsNullOrWhiteSpace(body.Until) ? "is missing" : "is not a date such as 2026-04-18");
-        else if (until.Value.Year is < 1900 or > 2200)
-            check.Refuse("until", "must lie between 1900 and 2200");
-        var note = check.OptionalText("note", body.Note, 500);
-        if (check.Failed)
-            return check.Problem();
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new PaperHeld(paper, until.Value, note));
     }
 
     private static string TaskOf(FieldCheck check, string? text, BikePicture picture)

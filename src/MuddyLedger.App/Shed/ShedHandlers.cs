@@ -1,6 +1,7 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Servicing;
+using MuddyLedger.App.Waste;
 using MuddyLedger.App.Wear;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Gates;
@@ -29,8 +30,6 @@ public sealed record TagAnswer(
 );
 
 public sealed record DueAnswer(Guid Bike, string BikeName, TaskAnswer Task);
-
-public sealed record WasteAnswer(string Kind, Shown Volume);
 
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
 /// <param name="Due">Overdue, due and coming up, the most pressing first.</param>

@@ -5,6 +5,7 @@ using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
 using MuddyLedger.App.Shed;
 using MuddyLedger.App.Store;
+using MuddyLedger.App.Waste;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
@@ -120,21 +121,14 @@ public static class ShelfAnswers
         );
     }
 
-    /// <summary>
-    /// What the jobs of all tasks that are due or coming up want. Rags and the like are listed only where the shelf keeps count of them:
-    /// a list that names a rag for every job is a list that nobody reads.
-    /// </summary>
+    /// <summary>What the jobs of all tasks that are due or coming up want, and what a bike gave away.</summary>
     public static IEnumerable<Wanted> WantedBy(IEnumerable<BikePicture> pictures, JobLibrary jobs, ImmutableArray<Stock> shelf)
     {
         foreach (var picture in pictures)
         {
             var due = picture.Tasks.Where(standing => standing.IsDue).Select(standing => standing.Task);
-            foreach (var wanted in WantedBy(picture, due, jobs, shelf))
+            foreach (var wanted in WantedBy(picture, due, jobs, shelf).Concat(Wants.Given(picture.Ledger, picture.Profile.Nickname)))
                 yield return wanted;
-
-            foreach (var (_, finding) in OpenFindings.Of(picture.Ledger))
-                if (OpenFindings.PartWanted(finding) is { } part)
-                    yield return new(StockKind.Part, part, 1, picture.Bike.Id.Value, $"taken from {picture.Profile.Nickname}");
         }
     }
 
@@ -151,28 +145,9 @@ public static class ShelfAnswers
         return from same in tasks.Where(task => task.Job is { } job && fitting.ContainsKey(job)).GroupBy(task => task.Job!)
             let job = jobs.Assemble([fitting[same.Key]], picture).Job
             let plan = JobPlan.ForTasks(job, picture.Profile, [.. same.Select(task => task.Id)])
-            from need in plan.Needs
-            where need.Kind != NeedKind.Tool
-            where KindOf(need.Kind) != StockKind.Consumable || shelf.Any(stock => stock.Item.IsCalled(need.What))
-            select WantedFor(need, picture.Profile, picture.Bike.Id.Value, $"{fitting[same.Key].Title}, {picture.Profile.Nickname}");
+            from wanted in Wants.Of(plan, picture.Bike.Id, $"{fitting[same.Key].Title}, {picture.Profile.Nickname}", shelf)
+            select wanted;
     }
-
-    /// <summary>What a job asks for, as the shelf is asked for it.</summary>
-    public static Wanted WantedFor(PlannedNeed need, Profile bike, Guid id, string why) =>
-        new(
-            KindOf(need.Kind),
-            need.Grade ?? need.What,
-            need.Kind == NeedKind.Fluid ? need.Volume?.Litres : need.Count,
-            id,
-            why,
-            need.What,
-            need is { Reservoir: { } reservoir, Grade: { } grade } ? fluid => Compatibility.IsAsGood(reservoir, bike, fluid, grade) : null
-        );
-
-    private static StockKind KindOf(NeedKind kind) =>
-        kind == NeedKind.Fluid ? StockKind.Fluid
-        : kind == NeedKind.Part ? StockKind.Part
-        : StockKind.Consumable;
 
     private static ItemAnswer ItemOf(Stock stock, int version, Dictionary<Guid, string> names, OwnerSettings settings) =>
         new(

@@ -7,7 +7,6 @@ using MuddyLedger.App.Store;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
 using MuddyLedger.Core.Units;
-using MuddyLedger.Core.Waste;
 using NodaTime;
 
 namespace MuddyLedger.App.Shelf;
@@ -182,52 +181,6 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                 if (StockMoves.RefuseUndo(found, all.Where(one => one.Item == found.Item), stock) is { } words)
                     return Problem.Refused(null, words);
                 shelf.Store.Add(StockMoves.Undoing(found, body.Id, shelf.Today), pen.At, pen.Device);
-                return null;
-            },
-            () => shelf.AnswerAsync(caller.Cancel)
-        );
-    }
-
-    public async Task<Outcome<ShelfAnswer>> HandedInAsync(HandedInRequest body, Caller caller)
-    {
-        var check = caller.Check(body.Id);
-        var kind = check.Text("kind", body.Kind, 60);
-        var date = check.Date("date", body.Date, shelf.Today);
-        var where = check.Text("where", body.Where, 80);
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            caller,
-            body.Id,
-            body,
-            async (writer, pen) =>
-            {
-                var held = (await shelf.BikesAsync(caller.Cancel))
-                    .Select(picture =>
-                        (
-                            picture.Bike.Id,
-                            Left: WasteKept
-                                .ToHandIn([picture.Ledger])
-                                .Where(waste => waste.Kind == kind)
-                                .Select(waste => waste.Volume)
-                                .FirstOrDefault()
-                        )
-                    )
-                    .Where(pair => pair.Left > Volume.Zero)
-                    .ToList();
-                if (held.Count == 0)
-                    return Problem.Refused("kind", "is not among what waits to be handed in");
-                foreach (var ((bike, left), at) in held.Select((pair, at) => (pair, at)))
-                    writer.AddEntry(
-                        new LedgerEntry(
-                            new(at == 0 ? body.Id : Guid.CreateVersion7()),
-                            bike,
-                            date,
-                            pen.At + Duration.FromTicks(at),
-                            pen.Device,
-                            new WasteHandedIn(kind, left, where)
-                        )
-                    );
                 return null;
             },
             () => shelf.AnswerAsync(caller.Cancel)

@@ -108,7 +108,3 @@ public sealed record ItemGoneRequest(Guid Id);
 public sealed record MoveRequest(Guid Id, StockCause Cause, string? Amount, int Count, string? Date, string? Note, Guid? Container);
 
 public sealed record MoveUndoneRequest(Guid Id);
-
-/// <param name="Kind">The waste, as it is listed.</param>
-/// <param name="Where">Where it was handed in.</param>
-public sealed record HandedInRequest(Guid Id, string? Kind, string? Date, string? Where);

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
@@ -21,6 +22,20 @@ public sealed record FindingOpened(
     Gate? Gate = null
 ) : EntryBody
 {
+    /// <summary>
+    /// Under what conditions it shows, in the owner's words: "hot, after twenty minutes, uphill". Null where it shows at any time, or
+    /// nobody said. What shows only then is cured only when it was tried under the like.
+    /// </summary>
+    public string? Under { get; init; }
+
+    /// <summary>The gate that it keeps shut until it is closed; null where it shuts none.</summary>
+    [JsonIgnore]
+    public Gate? Shuts => Severity == FindingSeverity.Stop ? Gate ?? Bikes.Gate.Ridden : null;
+
+    /// <summary>As somebody saw it: one that stops shuts riding where no other gate is named, any other shuts nothing.</summary>
+    public static FindingOpened Seen(string title, FindingSeverity severity, string? detail, Money? costGuess, Gate? gate) =>
+        new(title, severity, detail, costGuess, severity == FindingSeverity.Stop ? gate ?? Bikes.Gate.Ridden : null);
+
     public override string KindName() => "Found";
 
     public override IEnumerable<EntryFigure> Figures()
@@ -29,6 +44,8 @@ public sealed record FindingOpened(
         yield return WordFigure.Of("severity", Severity);
         if (Detail is { } detail)
             yield return new NoteFigure("detail", detail, words => this with { Detail = words });
+        if (Under is { } under)
+            yield return new NoteFigure("under", under, words => this with { Under = words });
         if (CostGuess is { } guess)
             yield return new MoneyFigure("costGuess", guess, amount => this with { CostGuess = amount });
     }

@@ -1,9 +1,15 @@
 using System.Collections.Immutable;
 using MuddyLedger.Core.Ledger;
+using NodaTime;
 
 namespace MuddyLedger.Core.Findings;
 
-/// <summary>What was found on a bike and not put right yet.</summary>
+/// <summary>Put right, and not tried yet under the conditions under which it showed.</summary>
+/// <param name="How">What was done about it.</param>
+/// <param name="Since">When that was.</param>
+public sealed record CureOnTrial(LedgerEntry Entry, FindingOpened Finding, string How, LocalDate Since);
+
+/// <summary>What was found on a bike and is not put right, or not proven to be.</summary>
 public static class OpenFindings
 {
     private const string Wants = "Wants: ";
@@ -15,17 +21,46 @@ public static class OpenFindings
     public static string? PartWanted(FindingOpened finding) =>
         finding.Title.StartsWith(Wants, StringComparison.Ordinal) ? finding.Title[Wants.Length..] : null;
 
-    /// <summary>Findings opened and not closed, the gravest first, then the oldest.</summary>
+    /// <summary>Findings opened and not closed, or back after they were, the gravest first, then the oldest.</summary>
     public static ImmutableArray<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger)
     {
-        var closed = ledger.Each<FindingClosed>().Select(pair => ledger.OriginOf(pair.Body.Finding)).ToHashSet();
+        var last = LastSaid(ledger);
         return
         [
             .. ledger
                 .Each<FindingOpened>()
-                .Where(pair => !closed.Contains(pair.Entry.Origin))
+                .Where(pair => last.GetValueOrDefault(pair.Entry.Origin)?.Body is null or CureTried { Gone: false })
                 .OrderByDescending(pair => pair.Body.Severity)
                 .ThenBy(pair => pair.Entry.Date),
         ];
+    }
+
+    /// <summary>
+    /// What shows only under some conditions and was put right without being tried under them, the gravest first. It shuts nothing: to
+    /// be tried it must be ridden.
+    /// </summary>
+    public static ImmutableArray<CureOnTrial> OnTrial(BikeLedger ledger)
+    {
+        var last = LastSaid(ledger);
+        return
+        [
+            .. from pair in ledger.Each<FindingOpened>()
+            where pair.Body.Under is not null
+            let said = last.GetValueOrDefault(pair.Entry.Origin)
+            let closed = said?.Body as FindingClosed
+            where closed is { Tried: null }
+            orderby pair.Body.Severity descending, said.Date
+            select new CureOnTrial(pair.Entry, pair.Body, closed.How, said.Date),
+        ];
+    }
+
+    /// <summary>The last line about each finding after it was opened, by its origin.</summary>
+    private static Dictionary<EntryId, LedgerEntry> LastSaid(BikeLedger ledger)
+    {
+        var last = new Dictionary<EntryId, LedgerEntry>();
+        foreach (var entry in ledger.Standing)
+            if (((entry.Body as FindingClosed)?.Finding ?? (entry.Body as CureTried)?.Finding) is { } finding)
+                last[ledger.OriginOf(finding)] = entry;
+        return last;
     }
 }

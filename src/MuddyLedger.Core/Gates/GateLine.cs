@@ -79,14 +79,9 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
         reasons.AddRange(Reservoir(bike, ledger, fillTasks, running));
         reasons.AddRange(
             from open in OpenFindings.Of(ledger)
-            where open.Body.Severity == FindingSeverity.Stop
-            select new GateReason(
-                open.Body.Gate ?? Gate.Ridden,
-                GateState.Shut,
-                ReasonKind.StopFinding,
-                open.Body.Title,
-                Moment.Of(open.Entry)
-            )
+            let shuts = open.Body.Shuts
+            where shuts is not null
+            select new GateReason(shuts.Value, GateState.Shut, ReasonKind.StopFinding, open.Body.Title, Moment.Of(open.Entry))
             {
                 Finding = open.Entry.Id,
             }

@@ -27,7 +27,7 @@ public static class RunGates
                 Reservoir = reservoir,
             };
         foreach (var stop in RunFindings.Stops(plan, state))
-            yield return Reason(stop.Body.Gate ?? Gate.Ridden, GateState.Shut, ReasonKind.StopFinding, stop.Body.Title) with
+            yield return Reason(stop.Body.Shuts!.Value, GateState.Shut, ReasonKind.StopFinding, stop.Body.Title) with
             {
                 Step = stop.Step,
             };

@@ -89,7 +89,7 @@ public static class RunRules
         foreach (var (reservoir, _) in RunFindings.Drained(plan, state))
             if (Reservoirs.GateOf(reservoir) <= gate)
                 return $"waits: {Reservoirs.Words(reservoir).ToLowerInvariant()} is out";
-        if (RunFindings.Stops(plan, state).FirstOrDefault(stop => (stop.Body.Gate ?? Gate.Ridden) <= gate) is { } found)
+        if (RunFindings.Stops(plan, state).FirstOrDefault(stop => stop.Body.Shuts <= gate) is { } found)
             return $"waits: \"{found.Body.Title}\" says stop. Say how it was put right, or set the job aside";
         return elsewhere.FirstOrDefault(shut => shut.Gate <= gate) is { } other
             ? $"waits, as the bike may not be {Capabilities.Word(gate)}: {other.Why}"

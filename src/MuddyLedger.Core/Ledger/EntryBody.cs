@@ -33,6 +33,7 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(PartRemoved), "part-removed")]
 [JsonDerivedType(typeof(FindingOpened), "finding-opened")]
 [JsonDerivedType(typeof(FindingClosed), "finding-closed")]
+[JsonDerivedType(typeof(CureTried), "cure-tried")]
 [JsonDerivedType(typeof(WasteHeld), "waste-held")]
 [JsonDerivedType(typeof(WasteHandedIn), "waste-handed-in")]
 [JsonDerivedType(typeof(CostPaid), "cost")]

@@ -86,6 +86,9 @@ public sealed record ServiceTask(
             JobsBy = [],
         };
 
+    /// <summary>Whether it is a paper, which is good up to a day that is entered and is never done.</summary>
+    public bool IsPaper => Limits.Any(limit => limit is PaperLimit);
+
     /// <summary>Whether a ride makes it due.</summary>
     public bool DueAfter(Rides.RideDone ride) => AfterEveryRide || ride.Severities.Any(AfterRides.Contains);
 }

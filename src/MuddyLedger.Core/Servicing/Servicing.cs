@@ -16,6 +16,9 @@ public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLef
     /// <summary>Overdue, due, or coming up: what a list of work has on it.</summary>
     public bool IsDue => Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp;
 
+    /// <summary>Whether what is in is in for now, as a flush fill is: the change is done when that is drained.</summary>
+    public bool IsInForNow => Life.Because.Any(line => line is PutInForNow);
+
     /// <summary>The part and what is done to it: "front brake pads: measure".</summary>
     public string Words => $"{Component.Title}: {Task.Title.ToLowerInvariant()}";
 }

@@ -23,4 +23,13 @@ public static class WasteKept
 
         return [.. held.Where(pair => pair.Value > 0).Select(pair => (pair.Key, Volume.FromLitres(pair.Value)))];
     }
+
+    /// <summary>All of one kind handed in: a line for each bike whose fluid it was. Empty where nothing of it waits.</summary>
+    public static ImmutableArray<(BikeId Bike, WasteHandedIn Line)> HandIn(IEnumerable<BikeLedger> ledgers, string kind, string place) =>
+        [
+            .. from ledger in ledgers
+            from held in ToHandIn([ledger])
+            where held.Kind == kind
+            select (ledger.Bike, new WasteHandedIn(kind, held.Volume, place)),
+        ];
 }

@@ -6,10 +6,24 @@ namespace MuddyLedger.Web.Findings;
 
 public static class FindingEndpoints
 {
-    public static void MapFindings(this IEndpointRouteBuilder api) =>
+    public static void MapFindings(this IEndpointRouteBuilder api)
+    {
         api.MapPost(
                 "/bikes/{bike:guid}/findings",
                 (Guid bike, FaultRequest body, Caller caller, FindingHandlers handlers) => handlers.OpenAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a fault that was seen.");
+        api.MapPost(
+                "/entries/{entry:guid}/close",
+                (Guid entry, CloseFindingRequest body, Caller caller, FindingHandlers handlers) =>
+                    handlers.CloseAsync(entry, body, caller).Written()
+            )
+            .WithSummary("Closes a finding, with what proves it.");
+        api.MapPost(
+                "/entries/{entry:guid}/tried",
+                (Guid entry, CureTriedRequest body, Caller caller, FindingHandlers handlers) =>
+                    handlers.TriedAsync(entry, body, caller).Written()
+            )
+            .WithSummary("Writes that what was put right was tried under like conditions, and whether it is gone.");
+    }
 }

@@ -8,6 +8,7 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Layup;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Meters;
+using MuddyLedger.App.Papers;
 using MuddyLedger.App.Parts;
 using MuddyLedger.App.Photos;
 using MuddyLedger.App.Requests;
@@ -19,6 +20,7 @@ using MuddyLedger.App.Shelf;
 using MuddyLedger.App.ShopWork;
 using MuddyLedger.App.Sums;
 using MuddyLedger.App.Viewings;
+using MuddyLedger.App.Waste;
 using MuddyLedger.App.Wear;
 
 namespace MuddyLedger.Web.Hosting;
@@ -49,6 +51,7 @@ internal static class Handlers
             .AddScoped<LayupHandlers>()
             .AddScoped<BookHandlers>()
             .AddScoped<ReadingHandlers>()
+            .AddScoped<PaperHandlers>()
             .AddScoped<PartsHandlers>()
             .AddScoped<PhotoHandlers>()
             .AddScoped<RideHandlers>()
@@ -62,6 +65,7 @@ internal static class Handlers
             .AddScoped<BikeSumsHandlers>()
             .AddScoped<PracticeHandlers>()
             .AddScoped<ViewingHandlers>()
+            .AddScoped<WasteHandlers>()
             .AddScoped<WearHandlers>()
             .AddScoped<ValveHandlers>()
             .AddScoped<TripHandlers>();

@@ -46,11 +46,5 @@ public static class BookEndpoints
                     handlers.PutBackAsync(entry, body, caller).Written()
             )
             .WithSummary("Puts a struck line back.");
-        api.MapPost(
-                "/entries/{entry:guid}/close",
-                (Guid entry, CloseFindingRequest body, Caller caller, BookHandlers handlers) =>
-                    handlers.CloseAsync(entry, body, caller).Written()
-            )
-            .WithSummary("Closes a finding, with what proves it.");
     }
 }

@@ -58,12 +58,5 @@ public static class ServicingEndpoints
                     handlers.TellAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes all that is known of the past in one go, a line for each task.");
-        servicing
-            .MapPost(
-                "/paper",
-                (Guid bike, PaperRequest body, Caller caller, ServicingHandlers handlers) =>
-                    handlers.PaperAsync(bike, body, caller).Written()
-            )
-            .WithSummary("Writes until when a paper of the bike runs.");
     }
 }

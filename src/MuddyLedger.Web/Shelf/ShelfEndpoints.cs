@@ -42,10 +42,5 @@ public static class ShelfEndpoints
                     handlers.UndoneAsync(move, body, caller).Written()
             )
             .WithSummary("Undoes one move.");
-        api.MapPost(
-                "/shelf/waste",
-                (HandedInRequest body, Caller caller, ShelfHandlers handlers) => handlers.HandedInAsync(body, caller).Written()
-            )
-            .WithSummary("Writes that old fluid was handed in, and where.");
     }
 }

@@ -17,7 +17,7 @@ public class EntryFigureTests
     public static TheoryData<EntryBody> Bodies =>
         [.. CoreJsonTests.Bodies, new JobFinished("chain", "Chain", 25, [new("Weigh it", "no scales")], "a clip", "clean it first")];
 
-    /// <summary>The line with another value in this figure's place, and what the figure is then; null where it cannot be corrected.</summary>
+    /// <summary>The line with another value in this figure's place, and the figure then; null where it cannot be corrected.</summary>
     private static (EntryBody Line, EntryFigure Figure)? Changed(EntryFigure figure) =>
         figure switch
         {

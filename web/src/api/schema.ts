@@ -1793,6 +1793,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{entry}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Closes a finding, with what proves it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseFindingRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Writes that what was put right was tried under like conditions, and whether it is gone. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CureTriedRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{bike}/shop-work": {
         parameters: {
             query?: never;
@@ -5416,98 +5600,6 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["PutBackRequest"];
-                };
-            };
-            responses: {
-                /** @description Done. */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["EntryAnswer"];
-                    };
-                };
-                /** @description What it is about is not there. */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemAnswer"];
-                    };
-                };
-                /** @description The id of the write was used before for something else. */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemAnswer"];
-                    };
-                };
-                /** @description What was sent cannot be, or is not allowed as things stand. */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemAnswer"];
-                    };
-                };
-                /** @description The shed can only be looked at for now. */
-                503: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemAnswer"];
-                    };
-                };
-                /** @description There is no room left to write. */
-                507: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemAnswer"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{entry}/close": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Closes a finding, with what proves it. */
-        post: {
-            parameters: {
-                query?: never;
-                header?: {
-                    /** @description The name of the device that writes; it stands in the book. */
-                    Device?: string;
-                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
-                    "Decimal-Mark"?: string;
-                };
-                path: {
-                    entry: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["CloseFindingRequest"];
                 };
             };
             responses: {
@@ -9342,6 +9434,7 @@ export interface components {
             reservoirs: components["schemas"]["ReservoirAnswer"][];
             findings: components["schemas"]["FindingAnswer"][];
             forNow: components["schemas"]["ForNowAnswer"][];
+            onTrial: components["schemas"]["OnTrialAnswer"][];
             repairs: components["schemas"]["OpenRepair"][];
             running: components["schemas"]["RunningAnswer"][];
             setAside: components["schemas"]["SetAsideAnswer"][];
@@ -9530,6 +9623,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             how: null | string;
+            /** @description How it was tried under the conditions under which it showed; empty where it was not yet. */
+            tried?: null | string;
         };
         CloseRequest: {
             /** Format: uuid */
@@ -9714,6 +9809,14 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        /** @description What was put right, tried under the conditions under which it had shown. */
+        CureTriedRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description False where it showed again. */
+            gone: null | boolean;
+            words: null | string;
+        };
         CuredRequest: {
             /**
              * Format: uuid
@@ -9869,6 +9972,8 @@ export interface components {
             detail: null | string;
             costGuess: null | string;
             gate: null | components["schemas"]["Gate"];
+            /** @description Under what conditions it shows; empty where it shows at any time. */
+            under?: null | string;
         };
         /** @description One thing an entry says. */
         Figure: {
@@ -9970,6 +10075,8 @@ export interface components {
             key: null | string;
             /** @description How it was put right in the job that found it. */
             settled: null | string;
+            /** @description Under what conditions it shows; null where it shows at any time. */
+            under: null | string;
         };
         FindingRequest: {
             title: null | string;
@@ -9977,6 +10084,7 @@ export interface components {
             detail?: null | string;
             costGuess?: null | string;
             gate?: null | components["schemas"]["Gate"];
+            under?: null | string;
         };
         /** @enum {unknown} */
         FindingSeverity: "note" | "watch" | "fix-soon" | "stop";
@@ -10906,6 +11014,20 @@ export interface components {
         OilSchool: "makers" | "heavier-in-heat";
         /** @enum {unknown} */
         OilTemperature: "cold" | "hot";
+        /** @description What was put right and waits to be tried under the conditions under which it showed. */
+        OnTrialAnswer: {
+            /**
+             * Format: uuid
+             * @description Of the finding.
+             */
+            entry: string;
+            title: string;
+            under: string;
+            /** @description What was done about it. */
+            how: string;
+            /** @description When that was. */
+            since: components["schemas"]["LocalDate"];
+        };
         /** @description Mended only for now, and neither proven nor replaced yet. */
         OpenRepair: {
             what: string;
@@ -10948,6 +11070,7 @@ export interface components {
             id: string;
             /** @description The component of its task, as "registration". */
             paper: null | string;
+            /** @description The last day on which it is good. */
             until: null | string;
             note: null | string;
         };
@@ -12643,6 +12766,7 @@ export interface components {
             /** @description That suit both ends; empty where the weather is beyond the tables. */
             multigrades: string[];
         };
+        /** @description Used fluid that waits to be handed in. */
         WasteAnswer: {
             kind: string;
             volume: components["schemas"]["Shown"];

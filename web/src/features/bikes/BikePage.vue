@@ -25,7 +25,7 @@ import PlanSections from '../servicing/PlanSections.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
 import ForNowCabinet from './ForNowCabinet.vue'
-import FindingsCabinet from './FindingsCabinet.vue'
+import FindingsCabinet from '../findings/FindingsCabinet.vue'
 import HalfDone from './HalfDone.vue'
 import ReservoirStrip from './ReservoirStrip.vue'
 import { useBike } from './useBike'
@@ -203,7 +203,13 @@ async function start(jobs: string[], task?: string) {
         <JobsCabinet v-if="data.jobs.length" :bike="bike" :jobs="data.jobs" :open="openGroups" @start="start" />
         <ReservoirStrip :bike="bike" :reservoirs="data.reservoirs" :today="data.today" />
         <ForNowCabinet :bike="bike" :things="data.forNow" :today="data.today" />
-        <FindingsCabinet :bike="bike" :findings="data.findings" :repairs="data.repairs" :today="data.today" />
+        <FindingsCabinet
+          :bike="bike"
+          :findings="data.findings"
+          :on-trial="data.onTrial"
+          :repairs="data.repairs"
+          :today="data.today"
+        />
         <section class="cabinet" aria-labelledby="book-title">
           <header>
             <h2 id="book-title">Book</h2>

@@ -44,6 +44,7 @@ export function useBikeWords(bike: () => string) {
           detail: finding.detail ?? null,
           costGuess: finding.costGuess ?? null,
           gate: finding.gate ?? null,
+          under: finding.under ?? null,
         },
       }),
     )

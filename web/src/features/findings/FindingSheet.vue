@@ -28,6 +28,7 @@ const sheet = useForm(
     severity: 'watch' as Finding['severity'],
     gate: 'ridden' as Gate,
     costGuess: '',
+    under: '',
   }),
 )
 const severities: { value: Finding['severity']; title: string; note: string }[] = [
@@ -45,13 +46,14 @@ const gates: { value: Gate; title: string }[] = [
 const against = (field: string) => props.refusal?.of(`finding.${field}`) ?? props.refusal?.of(field)
 
 async function keep() {
-  const { title, severity, gate, detail, costGuess } = sheet.form
+  const { title, severity, gate, detail, costGuess, under } = sheet.form
   const kept = await props.save({
     title,
     severity,
     gate: severity === 'stop' ? gate : null,
     detail: detail || null,
     costGuess: costGuess || null,
+    under: under || null,
   })
   if (!kept) return
   sheet.leave()
@@ -69,13 +71,21 @@ async function keep() {
       label="Until it is put right it is"
       :options="gates"
     />
+    <v-text-field
+      v-model="sheet.form.under"
+      label="When does it show? Empty: at any time"
+      placeholder="hot, after 20 minutes, uphill"
+      maxlength="120"
+      autocomplete="off"
+      :error-messages="against('under')"
+    />
     <v-textarea v-model="sheet.form.detail" label="More, if it helps later" maxlength="500" :error-messages="against('detail')" />
     <v-text-field
       v-model="sheet.form.costGuess"
       label="What it may cost, if you can guess"
       :error-messages="against('costGuess')"
     />
-    <p v-if="refusal && !against('title') && !against('detail') && !against('costGuess')" class="refusal" role="alert">
+    <p v-if="refusal && !['title', 'detail', 'costGuess', 'under'].some(against)" class="refusal" role="alert">
       {{ refusal.message }}
     </p>
   </FormSheet>

@@ -22,7 +22,7 @@ const name = `choice-${Math.random().toString(36).slice(2)}`
         <span v-if="option.note">{{ option.note }}</span>
       </label>
     </div>
-    <p v-if="error" class="refusal" role="alert">{{ error }}</p>
+    <p v-if="error" class="refusal said" role="alert">{{ error }}</p>
   </fieldset>
 </template>
 

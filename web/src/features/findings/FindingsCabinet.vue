@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api, newId, Refusal, type BikeAnswer, type FindingAnswer } from '@/api/client'
+import type { BikeAnswer, FindingAnswer } from '@/api/client'
 import { date } from '@/design/format'
-import { vFirst } from '@/design/vFirst'
-import { useWritten } from '../ledger/useWritten'
+import CloseDialog from './CloseDialog.vue'
+import TriedDialog from './TriedDialog.vue'
 
-defineProps<{ bike: string; findings: FindingAnswer[]; repairs: BikeAnswer['repairs']; today: string }>()
+defineProps<{
+  bike: string
+  findings: FindingAnswer[]
+  onTrial: BikeAnswer['onTrial']
+  repairs: BikeAnswer['repairs']
+  today: string
+}>()
 
-const { written } = useWritten()
-const closing = ref<string | null>(null)
-const how = ref('')
-const refusal = ref<Refusal | null>(null)
+const closing = ref<FindingAnswer | null>(null)
+const trying = ref<BikeAnswer['onTrial'][number] | null>(null)
 const repairWords: Record<BikeAnswer['repairs'][number]['state'], string> = {
   curing: 'curing: leave it alone',
   holding: 'mended for now',
@@ -19,26 +23,10 @@ const repairWords: Record<BikeAnswer['repairs'][number]['state'], string> = {
   ended: 'replaced',
 }
 const severityWords = { note: 'noted', watch: 'watch it', 'fix-soon': 'fix soon', stop: 'do not ride' }
-
-async function close(finding: FindingAnswer) {
-  try {
-    const entry = await answer(
-      api.POST('/api/entries/{entry}/close', {
-        params: { path: { entry: finding.entry! } },
-        body: { id: newId(), how: how.value },
-      }),
-    )
-    closing.value = null
-    how.value = ''
-    await written(`Closed: ${finding.title}.`, entry)
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  }
-}
 </script>
 
 <template>
-  <section v-if="findings.length || repairs.length" class="cabinet" aria-labelledby="findings-title">
+  <section v-if="findings.length || onTrial.length || repairs.length" class="cabinet" aria-labelledby="findings-title">
     <header><h2 id="findings-title">Open findings</h2></header>
     <ul>
       <li v-for="repair in repairs" :key="repair.what" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
@@ -51,25 +39,32 @@ async function close(finding: FindingAnswer) {
       <li v-for="finding in findings" :key="`${finding.entry}${finding.title}`" :class="finding.severity">
         <b>{{ finding.title }}</b>
         <p v-if="finding.detail" class="detail">{{ finding.detail }}</p>
+        <p v-if="finding.under" class="detail">It shows: {{ finding.under }}.</p>
         <p class="soft">
           {{ severityWords[finding.severity] }}; found {{ date(finding.since, today)
           }}<template v-if="finding.run">, in the job that is running</template>.
-          <button v-if="finding.entry && closing !== finding.entry" type="button" class="link" @click="closing = finding.entry">
+          <button
+            v-if="finding.entry"
+            type="button"
+            class="link"
+            :aria-label="`Put right: ${finding.title}`"
+            @click="closing = finding"
+          >
             Put right?
           </button>
         </p>
-        <form v-if="finding.entry && closing === finding.entry" @submit.prevent="close(finding)">
-          <v-text-field
-            v-model="how"
-            v-first
-            label="What was done about it"
-            :error-messages="refusal?.of('how') ?? refusal?.message"
-          />
-          <v-btn class="plate pen small" type="submit">Close it</v-btn>
-          <v-btn class="plate small" variant="text" @click="closing = null">Leave it</v-btn>
-        </form>
+      </li>
+      <li v-for="trial in onTrial" :key="trial.entry" class="trial">
+        <b>{{ trial.title }}: mended, not tried yet</b>
+        <p class="detail">It showed: {{ trial.under }}. {{ date(trial.since, today) }}: {{ trial.how }}.</p>
+        <p class="soft">
+          Cured when it was tried under the like.
+          <button type="button" class="link" :aria-label="`Tried: ${trial.title}`" @click="trying = trial">Tried?</button>
+        </p>
       </li>
     </ul>
+    <CloseDialog v-model="closing" />
+    <TriedDialog v-model="trying" />
   </section>
 </template>
 
@@ -101,13 +96,8 @@ b {
   text-decoration: underline;
   color: var(--ink);
 }
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-  margin-top: 0.5rem;
-}
-form .v-text-field {
-  flex-basis: 100%;
+li.trial {
+  border-left-color: var(--ink);
+  border-left-style: dashed;
 }
 </style>

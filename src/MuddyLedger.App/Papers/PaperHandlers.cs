@@ -1,0 +1,35 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Ledger;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Core.Papers;
+using NodaTime.Text;
+
+namespace MuddyLedger.App.Papers;
+
+/// <param name="Paper">The component of its task, as "registration".</param>
+/// <param name="Until">The last day on which it is good.</param>
+public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
+
+/// <summary>The papers that local rules ask for: registration, insurance, test.</summary>
+public sealed class PaperHandlers(ShedPictures pictures, Writing writing)
+{
+    public async Task<Outcome<EntryAnswer>> HeldAsync(Guid bike, PaperRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var paper = check.Text("paper", body.Paper, 60);
+        if (!picture.Tasks.Any(standing => standing.Component.Id == paper && standing.Task.IsPaper))
+            check.Refuse("paper", "is not a paper of this bike");
+        // A paper runs into the future, where other dates may not lie.
+        var until = LocalDatePattern.Iso.Parse(body.Until ?? "");
+        if (!until.Success)
+            check.Refuse("until", string.IsNullOrWhiteSpace(body.Until) ? "is missing" : "is not a date such as 2026-04-18");
+        else if (until.Value.Year is < 1900 or > 2200)
+            check.Refuse("until", "must lie between 1900 and 2200");
+        var note = check.OptionalText("note", body.Note, 500);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new PaperHeld(paper, until.Value, note));
+    }
+}

@@ -1,0 +1,49 @@
+using MuddyLedger.App.Requests;
+using MuddyLedger.App.Shelf;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Waste;
+using NodaTime;
+
+namespace MuddyLedger.App.Waste;
+
+/// <summary>Used fluid that waits to be handed in.</summary>
+public sealed record WasteAnswer(string Kind, Shown Volume);
+
+/// <param name="Kind">The waste, as it is listed.</param>
+/// <param name="Where">Where it was handed in.</param>
+public sealed record HandedInRequest(Guid Id, string? Kind, string? Date, string? Where);
+
+/// <summary>Used fluids, kept until they are handed in where local rules say.</summary>
+public sealed class WasteHandlers(ShelfPictures shelf, Writing writing)
+{
+    public async Task<Outcome<ShelfAnswer>> HandedInAsync(HandedInRequest body, Caller caller)
+    {
+        var check = caller.Check(body.Id);
+        var kind = check.Text("kind", body.Kind, 60);
+        var date = check.Date("date", body.Date, shelf.Today);
+        var where = check.Text("where", body.Where, 80);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            async (writer, pen) =>
+            {
+                var ledgers = (await shelf.BikesAsync(caller.Cancel)).Select(picture => picture.Ledger);
+                var lines = WasteKept.HandIn(ledgers, kind, where);
+                if (lines.IsEmpty)
+                    return Problem.Refused("kind", "is not among what waits to be handed in");
+                foreach (var (at, (bike, line)) in lines.Index())
+                {
+                    var id = new EntryId(at == 0 ? body.Id : Guid.CreateVersion7());
+                    writer.AddEntry(new LedgerEntry(id, bike, date, pen.At + Duration.FromTicks(at), pen.Device, line));
+                }
+
+                return null;
+            },
+            () => shelf.AnswerAsync(caller.Cancel)
+        );
+    }
+}
