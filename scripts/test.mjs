@@ -72,19 +72,15 @@ const inTurn = async (...runs) => {
   for (const one of runs) ended.push(await one())
   return ended
 }
-/** What stands without the pages is compiled while they are. */
-const compile = (...what) => ['build', ...what, '--no-restore', '-c', 'Release', '-v', 'quiet']
-const [[restored], bundled] = await Promise.all([
-  inTurn(
-    () => runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
-    () => runBeside('dotnet', compile('tests/MuddyLedger.Core.Tests')),
-  ),
+// Neither of the two needs the other, nor a whole machine. Compiling a part beside them was tried: it made the whole later.
+const [restored, bundled] = await Promise.all([
+  runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
   runBeside('npm', ['run', 'build', '--workspace', 'web']),
 ])
 const built =
   check('packages match their lock files', restored) &&
   check('front end builds', bundled) &&
-  check('everything builds without a warning', run('dotnet', compile())) &&
+  check('everything builds without a warning', run('dotnet', ['build', '--no-restore', '-c', 'Release', '-v', 'quiet'])) &&
   check(
     'API description and its types are the committed ones',
     run('npm', ['run', '--silent', 'api', '--workspace', 'web']) &&
@@ -100,8 +96,9 @@ const suite = (project, env) =>
     ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo'],
     { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll`, ...env },
   )
-// Two lines of work, each with a core: what needs the server as it is published, and what needs none.
-const [[published, web], [formatted, linted, browserLinted, unit, core, app, phone]] = await Promise.all([
+// Two lines of work, each with a core: what needs the server as it is published, and what needs none. The largest suite takes all the
+// cores that it can get: it comes when publishing is over.
+const [[published, web], [formatted, linted, browserLinted, unit, app, core, phone]] = await Promise.all([
   inTurn(
     () => runBeside('bash', ['scripts/publish.sh']),
     () => suite('MuddyLedger.Web.Tests'),
@@ -112,8 +109,8 @@ const [[published, web], [formatted, linted, browserLinted, unit, core, app, pho
     () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
     () =>
       runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
-    () => suite('MuddyLedger.Core.Tests', computes),
     () => suite('MuddyLedger.App.Tests', computes),
+    () => suite('MuddyLedger.Core.Tests', computes),
     () => runBeside('bash', ['scripts/phone.sh']),
   ),
 ])

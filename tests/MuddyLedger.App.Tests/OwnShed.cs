@@ -41,6 +41,7 @@ internal sealed class OwnShed
         Runs = new(runs, Pictures, Libraries, Writing, Store);
         Book = new(Pictures, Writing);
         Findings = new(Pictures, Writing);
+        Work = new(Pictures, Writing);
         Readings = new(Pictures, Writing);
         Settings = new(Store, Writing);
         Whole = new(Pictures);
@@ -71,6 +72,7 @@ internal sealed class OwnShed
     public RunHandlers Runs { get; }
     public BookHandlers Book { get; }
     public App.Findings.FindingHandlers Findings { get; }
+    public App.Findings.WorkHandlers Work { get; }
     public ReadingHandlers Readings { get; }
     public SettingsHandlers Settings { get; }
     public App.Shed.ShedHandlers Whole { get; }

@@ -46,6 +46,7 @@ for (const { name, viewport, light } of ways)
       `${demo.address}/jobs/chain`,
       `${causeway}/fluids`,
       `${causeway}/parts`,
+      `${causeway}/work`,
     ]) {
       await page.goto(address)
       await expect(page.getByRole('main')).toBeVisible()

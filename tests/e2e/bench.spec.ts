@@ -90,7 +90,7 @@ test('an oil change is run step by step, left, taken up in another browser after
   await done(page) // old oil
   await expect(heading(page)).toHaveText('Read it, then sign it off.')
   await expect(page.getByText('This will stand in the book')).toBeVisible()
-  await page.getByLabel('In EUR').first().fill('38,00')
+  await page.getByLabel('How much').first().fill('38,00')
   await page.getByLabel('Anything for next time').fill('order washers')
   await yes(page).click()
   await expect(page.getByText('Signed off.')).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, item, test } from './shed'
+import { expect, item, newId, test } from './shed'
 
 test('a wrong figure is corrected: the old line stays struck with its reason, and everything follows', async ({ page, demo }) => {
   const causeway = await demo.pageOf('Causeway')
@@ -86,4 +86,48 @@ test('what shows only hot is cured when it was tried hot, and back again it is o
   await tried('Gone', 'an hour, to the pass')
   await expect(findings.getByText('Cuts out on the long climb')).toHaveCount(0)
   await expect(page.getByText('Cured', { exact: true })).toBeVisible()
+})
+
+test('what is optional is put in order under a cap, and what must be done comes off it first', async ({ page, demo }) => {
+  const fathom = await demo.pageOf('Fathom')
+  for (const [title, cost] of [
+    ['Seat torn', '80'],
+    ['Pipe dented', '150'],
+    ['Fork legs scored', '60'],
+  ])
+    await demo.send('POST', `/api/bikes/${fathom.split('/').at(-1)}/findings`, {
+      id: newId(),
+      date: null,
+      title,
+      severity: 'watch',
+      detail: null,
+      costGuess: cost,
+      gate: null,
+    })
+  await page.goto(fathom)
+  await page.getByRole('region', { name: 'Open findings' }).getByRole('link', { name: 'for the money' }).click()
+  await expect(page.getByRole('heading', { name: 'What to do for the money' })).toBeVisible()
+  const line = (title: string) => page.getByRole('listitem').filter({ hasText: title })
+  await expect(line('Fuel tap weeps')).toContainText('may not be run')
+  await page.getByLabel(/^At most/).fill('160')
+  // 17 come off for the tap and the brake cam.
+  await expect(line('Seat torn')).toContainText('to be done')
+  await expect(line('Pipe dented')).toContainText('not for this money')
+  await expect(line('Fork legs scored')).toContainText('to be done')
+  await page.getByLabel(/^At most/).fill('100')
+  await expect(line('Fork legs scored')).toContainText('not for this money')
+  const earlier = page.getByRole('button', { name: 'Earlier: Fork legs scored' })
+  await earlier.press('Enter')
+  await expect(earlier).toBeFocused()
+  await earlier.press('Enter')
+  await expect(line('Fork legs scored')).toContainText('to be done')
+  await expect(line('Seat torn')).toContainText('not for this money')
+  await page.getByLabel(/^At most/).fill('much')
+  await expect(page.getByText('is not an amount of money', { exact: false })).toBeVisible()
+  await page.getByLabel(/^At most/).fill('100')
+  await page.getByRole('button', { name: 'Keep cap and order' }).click()
+  await expect(page.getByText('Cap and order kept.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel(/^At most/)).toHaveValue('100.00')
+  await expect(page.getByRole('listitem').filter({ hasText: 'to be done' })).toHaveText(/Fork legs scored/)
 })

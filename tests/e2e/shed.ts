@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
 
 /** An id of version 7, as the pages make them. */
-const id = () => {
+export const newId = () => {
   const hex = Date.now().toString(16).padStart(12, '0') + randomBytes(10).toString('hex')
   const parts = [hex.slice(0, 8), hex.slice(8, 12), `7${hex.slice(13, 16)}`, `8${hex.slice(17, 20)}`, hex.slice(20, 32)]
   return parts.join('-')
@@ -90,7 +90,7 @@ class Shared {
   static async fill() {
     const shed = new Shed(true)
     await shed.start()
-    const made = (await shed.send('POST', '/api/copies', { id: id() })) as { name: string }
+    const made = (await shed.send('POST', '/api/copies', { id: newId() })) as { name: string }
     // What a server of its own starts from: the same shed, in a folder that nobody writes to.
     await shed.stop()
     const snapshot = mkdtempSync(join(tmpdir(), 'muddy-e2e-filled-'))
@@ -100,7 +100,7 @@ class Shared {
   }
 
   async asFilled() {
-    await this.shed.send('POST', `/api/copies/${this.copy}/go-back`, { id: id() })
+    await this.shed.send('POST', `/api/copies/${this.copy}/go-back`, { id: newId() })
     return this.shed
   }
 

@@ -27,6 +27,13 @@ export const router = createRouter({
       meta: { title: 'Profile' },
     },
     {
+      path: '/bikes/:bike/work',
+      name: 'work',
+      component: () => import('./features/findings/WorkPage.vue'),
+      props: true,
+      meta: { title: 'What to do for the money' },
+    },
+    {
       path: '/bikes/:bike/figures',
       name: 'figures',
       component: () => import('./features/figures/FiguresPage.vue'),

@@ -62,6 +62,8 @@ namespace MuddyLedger.App.Json;
 [JsonSerializable(typeof(BikeAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BuyRequest))]
+[JsonSerializable(typeof(BudgetRequest))]
+[JsonSerializable(typeof(WorkAnswer))]
 [JsonSerializable(typeof(CloseFindingRequest))]
 [JsonSerializable(typeof(CureTriedRequest))]
 [JsonSerializable(typeof(CloseRequest))]

@@ -34,6 +34,7 @@ namespace MuddyLedger.Core.Ledger;
 [JsonDerivedType(typeof(FindingOpened), "finding-opened")]
 [JsonDerivedType(typeof(FindingClosed), "finding-closed")]
 [JsonDerivedType(typeof(CureTried), "cure-tried")]
+[JsonDerivedType(typeof(BudgetSet), "budget")]
 [JsonDerivedType(typeof(WasteHeld), "waste-held")]
 [JsonDerivedType(typeof(WasteHandedIn), "waste-handed-in")]
 [JsonDerivedType(typeof(CostPaid), "cost")]

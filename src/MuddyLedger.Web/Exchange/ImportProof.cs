@@ -25,6 +25,7 @@ public static class ImportProof
             "/api/bikes/{0}/fluids",
             "/api/bikes/{0}/figures",
             "/api/bikes/{0}/fuel-asked",
+            "/api/bikes/{0}/work",
             "/api/bikes/{0}/parts",
             Wear,
             "/api/bikes/{0}/valves",

@@ -13,6 +13,17 @@ public static class FindingEndpoints
                 (Guid bike, FaultRequest body, Caller caller, FindingHandlers handlers) => handlers.OpenAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a fault that was seen.");
+        api.MapGet(
+                "/bikes/{bike:guid}/work",
+                (Guid bike, bool? tried, string? cap, Guid[]? order, Caller caller, WorkHandlers handlers) =>
+                    handlers.GetAsync(bike, tried == true ? new(cap, order ?? []) : null, caller).Read()
+            )
+            .WithSummary("What was found, as work: what must be done, and what of the rest the money reaches for.");
+        api.MapPost(
+                "/bikes/{bike:guid}/work",
+                (Guid bike, BudgetRequest body, Caller caller, WorkHandlers handlers) => handlers.SetAsync(bike, body, caller).Written()
+            )
+            .WithSummary("Sets how much may go into what was found, and the order of what is optional.");
         api.MapPost(
                 "/entries/{entry:guid}/close",
                 (Guid entry, CloseFindingRequest body, Caller caller, FindingHandlers handlers) =>

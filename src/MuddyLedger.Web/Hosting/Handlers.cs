@@ -42,6 +42,7 @@ internal static class Handlers
             .AddScoped<ItemFileHandlers>()
             .AddScoped<FigureHandlers>()
             .AddScoped<FindingHandlers>()
+            .AddScoped<WorkHandlers>()
             .AddScoped<FluidHandlers>()
             .AddScoped<FuelHandlers>()
             .AddScoped<GateHandlers>()

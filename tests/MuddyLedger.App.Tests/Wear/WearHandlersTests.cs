@@ -351,8 +351,3 @@ public class WearHandlersTests
             .Fields!.ShouldContainKey(field);
     }
 }
-
-file static class OpenFindings
-{
-    public static IEnumerable<(LedgerEntry Entry, FindingOpened Body)> Of(BikeLedger ledger) => OpenFindings.Of(ledger);
-}

@@ -38,6 +38,7 @@ public class CoreJsonTests
             new FindingOpened("Weep", FindingSeverity.Stop, "tap", Money.Of(4), Gate.Run),
             new FindingOpened("Cuts out", FindingSeverity.FixSoon, null, Money.Of(30)) { Under = "hot, uphill" },
             new FindingClosed(new(Guid.CreateVersion7()), "new seal") { Tried = "hot, an hour" },
+            new BudgetSet(Money.Of(400), [new(Guid.CreateVersion7()), new(Guid.CreateVersion7())]),
             new CureTried(new(Guid.CreateVersion7()), false, "hot, uphill, two up: cut out at the top"),
             new WasteHeld("engine oil", Given.Litres(2.4m)),
             new WasteHandedIn("engine oil", Given.Litres(2.4m), "yard"),

@@ -99,6 +99,7 @@ internal static class AnyShed
             (title, severity, cost) => new FindingOpened(title, severity, null, cost, severity == FindingSeverity.Stop ? Gate.Ridden : null)
         ),
         Body(Gen.Select(Ids, Words), (finding, how) => new FindingClosed(new(finding), how)),
+        Body(Gen.Select(Ids, Gen.Int[0, 900]), (finding, cap) => new BudgetSet(Money.Of(cap), [new(finding)])),
         Body(Gen.Select(Ids, Words), (finding, how) => new CureTried(new(finding), how.Length % 2 == 0, how)),
         Body(Gen.Select(Words, Volumes), (waste, volume) => new WasteHeld(waste, volume)),
         Body(Gen.Select(Words, Volumes), (waste, volume) => new WasteHandedIn(waste, volume, "the yard")),

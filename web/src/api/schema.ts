@@ -1793,6 +1793,145 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{bike}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was found, as work: what must be done, and what of the rest the money reaches for. */
+        get: {
+            parameters: {
+                query: {
+                    tried?: boolean;
+                    cap?: string;
+                    order: string[];
+                };
+                header?: {
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Sets how much may go into what was found, and the order of what is optional. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description The name of the device that writes; it stands in the book. */
+                    Device?: string;
+                    /** @description The mark that the reader sets before decimals: comma or point. Typed numbers are read by it. */
+                    "Decimal-Mark"?: string;
+                };
+                path: {
+                    bike: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BudgetRequest"];
+                };
+            };
+            responses: {
+                /** @description Done. */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkAnswer"];
+                    };
+                };
+                /** @description What it is about is not there. */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The id of the write was used before for something else. */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description What was sent cannot be, or is not allowed as things stand. */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description The shed can only be looked at for now. */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+                /** @description There is no room left to write. */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{entry}/close": {
         parameters: {
             query?: never;
@@ -9551,6 +9690,14 @@ export interface components {
         };
         /** @enum {unknown} */
         BrakeKind: "disc" | "drum";
+        BudgetRequest: {
+            /** Format: uuid */
+            id: string;
+            /** @description As typed; empty for no limit. */
+            cap: null | string;
+            /** @description What is optional, by its lines, the most wanted first. */
+            order: string[];
+        };
         BuyRequest: {
             /** Format: uuid */
             id: string;
@@ -13006,6 +13153,45 @@ export interface components {
             /** @description What the owner says: "I rode it today". */
             words: null | string;
         };
+        /** @description What was found on a bike, as work under a cap. Money as text with a point. */
+        WorkAnswer: {
+            /** Format: uuid */
+            bike: string;
+            nickname: string;
+            must: components["schemas"]["WorkLineAnswer"][];
+            optional: components["schemas"]["WorkLineAnswer"][];
+            cap: null | string;
+            /** @description Of what must be done, as far as it has a price. */
+            mustCost: string;
+            /** @description Of all that is done. */
+            taken: string;
+            /** @description Of the cap; null where nothing is, or there is none. */
+            left: null | string;
+            /** @description How far what must be done goes over the cap; null where it does not. */
+            short: null | string;
+            /** Format: int32 */
+            unpriced: number;
+            currency: string;
+            today: components["schemas"]["LocalDate"];
+        };
+        WorkLineAnswer: {
+            /**
+             * Format: uuid
+             * @description Of the finding; null of one that a job under way will write, which has no place in the order yet.
+             */
+            entry: null | string;
+            title: string;
+            detail: null | string;
+            severity: components["schemas"]["FindingSeverity"];
+            shuts: null | components["schemas"]["Gate"];
+            cost: null | string;
+            verdict: components["schemas"]["WorkVerdict"];
+        };
+        /**
+         * @description Whether a piece of work is done for the money there is.
+         * @enum {unknown}
+         */
+        WorkVerdict: "must" | "within" | "over-the-cap" | "no-price";
         WorkshopAnswer: {
             /** Format: int32 */
             points: number;

@@ -7,7 +7,8 @@ import DraftLine from '@/design/DraftLine.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
-import { useSettings } from '../settings/useSettings'
+import { useSettings } from '@/api/useSettings'
+import QuantityField from '@/design/QuantityField.vue'
 import { useRefresh } from '../shed/useShed'
 import KindQuestions from './KindQuestions.vue'
 import ProfileFields from './ProfileFields.vue'
@@ -152,12 +153,12 @@ async function keep() {
           <v-text-field v-bind="sheet.field('make')" label="Make" maxlength="40" />
           <v-text-field v-bind="sheet.field('model')" label="Model" maxlength="60" />
           <v-text-field v-bind="sheet.field('year')" label="Year" inputmode="numeric" maxlength="4" />
-          <v-text-field
+          <QuantityField
             v-if="profile.odometer || profile.hourMeter"
             v-bind="sheet.field('reading')"
             class="figure-field"
             label="What does the meter show?"
-            :suffix="unit"
+            :unit="unit"
           />
         </div>
         <TouchChoice v-model="sheet.form.condition" label="Does it run?" :options="conditions" />

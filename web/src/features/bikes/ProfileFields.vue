@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, whole, type ProfileForm, type QuestionSection, type Refusal, type SettingsAnswer } from '@/api/client'
 import { plainWords } from '@/design/format'
+import QuantityField from '@/design/QuantityField.vue'
 import { sectionNames } from '../figures/useFigures'
 import ReservoirFields from './ReservoirFields.vue'
 import { choiceTitle, questions, type Question } from './profileQuestions'
@@ -190,16 +191,16 @@ const odometers = [
           :error-messages="error(`figures.${figure.name}`)"
           @update:model-value="form = { ...form, figures: { ...form.figures, [figure.name]: $event } }"
         />
-        <v-text-field
+        <QuantityField
           v-for="name in section.torques"
           :key="name"
           :model-value="form.torques[name] ?? ''"
           :label="`${plainWords(name)}, torque`"
-          :suffix="form.torques[name] ? undefined : (settings?.torqueUnit ?? 'N m')"
+          :unit="settings?.torqueUnit ?? 'N m'"
           :hint="hint(section, `torques.${name}`)"
           :persistent-hint="!!section.wanted[`torques.${name}`]"
           :error-messages="error(`torques.${name}`)"
-          @update:model-value="form = { ...form, torques: { ...form.torques, [name]: $event } }"
+          @update:model-value="form = { ...form, torques: { ...form.torques, [name]: $event ?? '' } }"
         />
         <ReservoirFields
           v-for="name in section.reservoirs"
@@ -210,7 +211,7 @@ const odometers = [
           :refusal="refusal"
           :unit="settings?.volumeUnit ?? 'L'"
           :wanted="section.wanted[`reservoirs.${name}`]"
-          @update:model-value="form = { ...form, reservoirs: { ...form.reservoirs, [name]: $event } }"
+          @update:model-value="form = { ...form, reservoirs: { ...form.reservoirs, [name]: $event ?? '' } }"
         />
       </div>
     </details>

@@ -2,6 +2,7 @@
 import type { ProfileForm, Refusal } from '@/api/client'
 import { whole } from '@/api/client'
 import { plainWords } from '@/design/format'
+import QuantityField from '@/design/QuantityField.vue'
 
 /** What the owner knows of one reservoir, from the manual. Empty is unknown; nothing is guessed. */
 type Form = ProfileForm['reservoirs'][string]
@@ -34,10 +35,10 @@ const change = (part: Partial<Form>) => (form.value = { ...form.value, ...part }
       :error-messages="error('grade')"
       @update:model-value="change({ grade: $event || null })"
     />
-    <v-text-field
+    <QuantityField
       :model-value="form.drainOnly"
       label="Fill after draining"
-      :suffix="form.drainOnly ? undefined : unit"
+      :unit="unit"
       :hint="wanted ? `Wanted for: ${wanted}` : undefined"
       :persistent-hint="!!wanted"
       :error-messages="error('drainOnly')"

@@ -5,6 +5,7 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import QuantityField from '@/design/QuantityField.vue'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useRefresh } from '../shed/useShed'
 import { useFigureCache } from './useFigures'
@@ -46,15 +47,14 @@ const keep = () => {
 
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="subject?.name ?? ''" act="Keep it" @submit="keep">
-    <v-text-field
+    <QuantityField
       v-first
       v-bind="sheet.field('text')"
       class="figure-field"
       label="What it should be"
-      :suffix="subject?.unit"
+      :unit="subject?.unit"
       hint="One figure, a range such as 30 to 40, at least, at most; any unit may be typed"
       persistent-hint
-      autocomplete="off"
     />
     <TouchChoice
       v-model="sheet.form.from"

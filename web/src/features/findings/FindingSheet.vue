@@ -4,6 +4,7 @@ import type { ActRequest, Refusal } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
+import MoneyField from '@/design/MoneyField.vue'
 import TouchChoice from '../jobs/TouchChoice.vue'
 
 type Finding = NonNullable<ActRequest['finding']>
@@ -80,7 +81,7 @@ async function keep() {
       :error-messages="against('under')"
     />
     <v-textarea v-model="sheet.form.detail" label="More, if it helps later" maxlength="500" :error-messages="against('detail')" />
-    <v-text-field
+    <MoneyField
       v-model="sheet.form.costGuess"
       label="What it may cost, if you can guess"
       :error-messages="against('costGuess')"

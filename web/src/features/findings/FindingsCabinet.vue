@@ -27,7 +27,10 @@ const severityWords = { note: 'noted', watch: 'watch it', 'fix-soon': 'fix soon'
 
 <template>
   <section v-if="findings.length || onTrial.length || repairs.length" class="cabinet" aria-labelledby="findings-title">
-    <header><h2 id="findings-title">Open findings</h2></header>
+    <header>
+      <h2 id="findings-title">Open findings</h2>
+      <RouterLink v-if="findings.length" class="label" :to="`/bikes/${bike}/work`">for the money</RouterLink>
+    </header>
     <ul>
       <li v-for="repair in repairs" :key="repair.what" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
         <b>{{ repair.what }}</b>

@@ -6,6 +6,8 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 
 /** A level seen outside of a job, and what was poured in to mend it. Two of these, with a way between, tell what it uses. */
 type Page = FluidsAnswer['reservoirs'][number]
@@ -64,16 +66,15 @@ function keep() {
       {{ plainWords(subject.levelBy) }},
       {{ subject.readAt === 'cold' ? 'cold' : `hot, ${subject.waitMinutes} minutes after stopping` }}; the same stance every time.
     </p>
-    <v-text-field v-first v-bind="sheet.field('added')" label="Poured in, if anything" :suffix="unit" autocomplete="off" />
+    <QuantityField v-first v-bind="sheet.field('added')" label="Poured in, if anything" :unit="unit" />
     <v-text-field v-if="sheet.form.added" v-bind="sheet.field('fluid')" label="What it was" maxlength="80" autocomplete="off" />
     <v-select v-bind="sheet.field('level')" label="It stands now" :items="levels" />
-    <v-text-field
+    <QuantityField
       v-if="sheet.form.level === 'between' || sheet.form.level === 'below'"
       v-bind="sheet.field('underFull')"
       label="How much short of the upper mark, if you know"
-      :suffix="unit"
-      autocomplete="off"
+      :unit="unit"
     />
-    <v-text-field v-bind="sheet.field('date')" type="date" label="Day" :max="today" />
+    <DateField v-bind="sheet.field('date')" label="Day" :max="today" />
   </FormSheet>
 </template>

@@ -7,6 +7,9 @@ import FormSheet from '@/design/FormSheet.vue'
 import { date, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 import { useWritten } from '../ledger/useWritten'
 import { provenanceWords } from '../servicing/lifeSentence'
 
@@ -75,13 +78,12 @@ function keep(confirmed = false) {
         insurance.</span
       >
     </p>
-    <v-text-field
+    <QuantityField
       v-first
       v-bind="sheet.field('volume')"
       class="figure-field"
       label="How much went in, in any unit"
-      :suffix="asked?.volumeUnit"
-      autocomplete="off"
+      :unit="asked?.volumeUnit"
     />
     <p v-if="asked?.reason === 'pumped'" class="soft">Straight fuel: its pump adds the oil. Look at the oil tank too.</p>
     <p v-else-if="mixes && !asked?.ratio" class="refusal" role="status">
@@ -104,7 +106,7 @@ function keep(confirmed = false) {
       suffix="ml"
       autocomplete="off"
     />
-    <v-text-field v-bind="sheet.field('price')" class="figure-field" label="What it cost, if you like" autocomplete="off" />
+    <MoneyField v-bind="sheet.field('price')" class="figure-field" label="What it cost, if you like" />
     <v-checkbox
       v-model="sheet.form.brim"
       label="Full to the brim"
@@ -112,13 +114,12 @@ function keep(confirmed = false) {
       persistent-hint
     />
     <v-checkbox v-model="sheet.form.missed" label="I missed writing some down before this" />
-    <v-text-field
+    <QuantityField
       v-if="meter"
       v-bind="sheet.field('reading')"
       class="figure-field"
       label="What the meter shows"
-      :suffix="meter.unit"
-      autocomplete="off"
+      :unit="meter.unit"
       :hint="meter.display && meter.readOn ? `Last read ${quantity(meter.display)} on ${date(meter.readOn, today)}` : undefined"
       persistent-hint
     />
@@ -127,7 +128,7 @@ function keep(confirmed = false) {
         sheet.refusal?.of('oil') ? 'Keep it as it is' : 'It is right'
       }}</v-btn>
     </div>
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Filled on" :max="today" />
+    <DateField v-bind="sheet.field('on', 'date')" label="Filled on" :max="today" />
   </FormSheet>
 </template>
 

@@ -4,6 +4,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** The owner's own word, dated and kept as a word: that a gate may be passed, or that the oil pump feeds its engine. */
@@ -67,7 +68,7 @@ const keep = () =>
       warning: the piston does.
     </p>
     <v-text-field v-first v-bind="sheet.field('words')" label="Your word" maxlength="200" />
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="As of" :max="today" />
+    <DateField v-bind="sheet.field('on', 'date')" label="As of" :max="today" />
     <p class="soft">It stays marked as your word, and opens nothing that is shut.</p>
   </FormSheet>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
 import type { RecordRequest, Refusal, StepAnswer } from '@/api/client'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 
 /** What goes on: how many new, how many of those that came off, and what is known of the new ones. All new is the silent default. */
 type Part = NonNullable<NonNullable<RecordRequest['parts']>[number]>
@@ -103,21 +105,13 @@ const said = (row: (typeof rows)[number], field: string) => {
             autocomplete="off"
             :error-messages="said(row, 'source')"
           />
-          <v-text-field
+          <MoneyField
             v-model="row.price"
             label="Price, all of them"
             :placeholder="fits[at]!.price ?? ''"
-            :suffix="currency"
-            inputmode="decimal"
-            autocomplete="off"
             :error-messages="said(row, 'price')"
           />
-          <v-text-field
-            v-model="row.warrantyUntil"
-            type="date"
-            label="Warranty until"
-            :error-messages="said(row, 'warrantyUntil')"
-          />
+          <DateField v-model="row.warrantyUntil" label="Warranty until" :error-messages="said(row, 'warrantyUntil')" />
           <v-checkbox v-model="row.secondHand" label="Second-hand" />
         </div>
       </details>

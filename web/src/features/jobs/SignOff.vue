@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
+import MoneyField from '@/design/MoneyField.vue'
 import { useBike } from '../bikes/useBike'
 import { entryWords } from '../ledger/entrySentence'
 
@@ -163,12 +164,7 @@ function keep(job: string | null = null) {
             maxlength="80"
             :error-messages="refusal?.of(`costs.${at}.for`)"
           />
-          <v-text-field
-            v-model="cost.amount"
-            :label="`In ${run.currency}`"
-            inputmode="decimal"
-            :error-messages="refusal?.of(`costs.${at}.amount`)"
-          />
+          <MoneyField v-model="cost.amount" label="How much" :error-messages="refusal?.of(`costs.${at}.amount`)" />
         </div>
         <button type="button" class="more" @click="form.costs.push({ for: '', amount: '' })">Another cost</button>
         <v-textarea v-model="form.note" label="Anything for next time" maxlength="1000" />

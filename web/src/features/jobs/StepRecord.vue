@@ -3,6 +3,7 @@ import { computed, reactive, watch } from 'vue'
 import type { ActRequest, RecordRequest, Refusal, RunAnswer, StepAnswer } from '@/api/client'
 import { date, plainWords, quantity } from '@/design/format'
 import { vFirst } from '@/design/vFirst'
+import QuantityField from '@/design/QuantityField.vue'
 import ForNowList from '../bikes/ForNowList.vue'
 import GaugeReader from '../wear/GaugeReader.vue'
 import PartsRecord from './PartsRecord.vue'
@@ -115,16 +116,15 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
 <template>
   <div class="record">
     <template v-if="step.kind === 'reading'">
-      <v-text-field
+      <QuantityField
         v-for="(meter, at) in meters"
         :key="meter.kind"
         v-first="at === 0"
         :model-value="meter.kind === 'odometer' ? form.odometer : form.hours"
         class="figure-field wide"
         :label="meter.kind === 'odometer' ? 'Odometer' : 'Hour meter'"
-        :suffix="meter.unit"
-        autocomplete="off"
         inputmode="decimal"
+        :unit="meter.unit"
         :hint="meter.last && meter.lastOn ? `Last read ${quantity(meter.last)} on ${date(meter.lastOn)}` : undefined"
         persistent-hint
         :error-messages="
@@ -135,16 +135,15 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       <p v-if="!meters.length" class="soft">This bike has no meter: skip this step.</p>
     </template>
     <template v-else-if="step.measure">
-      <v-text-field
+      <QuantityField
         v-for="(_, at) in form.values"
         :key="at"
         v-model="form.values[at]"
         v-first="at === 0"
         class="figure-field place"
         :label="step.measure.places[at] ? plainWords(step.measure.places[at]) : 'Measured'"
-        :suffix="step.measure.unit"
-        autocomplete="off"
         inputmode="decimal"
+        :unit="step.measure.unit"
         :error-messages="refusal?.of(`record.values.${at}`) ?? (at === 0 ? refusal?.of('record.values') : undefined)"
       />
       <GaugeReader v-if="step.measure.gauge" :gauge="step.measure.gauge" @take="take" />
@@ -181,13 +180,12 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       :error="refusal?.of('record.option')"
     />
     <template v-else-if="step.kind === 'drain'">
-      <v-text-field
+      <QuantityField
         v-model="form.volume"
         v-first
         class="figure-field wide"
         label="Came out"
-        :suffix="run.volumeUnit"
-        autocomplete="off"
+        :unit="run.volumeUnit"
         :error-messages="refusal?.of('record.volume')"
       />
       <TouchChoice
@@ -205,13 +203,12 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
       <v-checkbox v-if="step.drain?.fuel" v-model="form.smells" label="It smells of fuel" />
     </template>
     <template v-else-if="step.kind === 'pour'">
-      <v-text-field
+      <QuantityField
         v-model="form.volume"
         v-first
         class="figure-field wide"
         label="Really went in"
-        :suffix="run.volumeUnit"
-        autocomplete="off"
+        :unit="run.volumeUnit"
         :error-messages="refusal?.of('record.volume')"
       />
       <v-text-field
@@ -225,12 +222,11 @@ const levels: { value: NonNullable<RecordRequest['level']>; title: string }[] = 
     </template>
     <template v-else-if="step.kind === 'level'">
       <TouchChoice v-model="form.level" label="What do you see?" :options="levels" :error="refusal?.of('record.level')" />
-      <v-text-field
+      <QuantityField
         v-model="form.volume"
         class="figure-field wide"
         label="Added to get it there, if any"
-        :suffix="run.volumeUnit"
-        autocomplete="off"
+        :unit="run.volumeUnit"
         :error-messages="refusal?.of('record.volume')"
       />
       <v-text-field

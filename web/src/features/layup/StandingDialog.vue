@@ -4,6 +4,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { date } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** From when a bike stands, or from when it is in use again. */
@@ -51,13 +52,7 @@ function keep() {
         too.</template
       >
     </p>
-    <v-text-field
-      v-first
-      v-bind="sheet.field('on', 'date')"
-      type="date"
-      :label="standsSince ? 'In use from' : 'Standing from'"
-      :max="today"
-    />
+    <DateField v-first v-bind="sheet.field('on', 'date')" :label="standsSince ? 'In use from' : 'Standing from'" :max="today" />
     <v-text-field
       v-bind="sheet.field('words')"
       :label="standsSince ? 'What was done to wake it, if anything' : 'Why, if you like'"

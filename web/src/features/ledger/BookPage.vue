@@ -6,6 +6,7 @@ import { answer, api, newId, Refusal, type EntryAnswer } from '@/api/client'
 import { minutes, money, month, number } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
+import DateField from '@/design/DateField.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import CorrectDialog from './CorrectDialog.vue'
 import EntryLine from './EntryLine.vue'
@@ -128,8 +129,8 @@ async function undoFinish(entry: EntryAnswer) {
         <v-select v-model="bike" :items="bikes" clearable label="Bike" />
         <v-select v-model="kind" :items="kinds" clearable label="Kind of line" />
         <v-text-field v-model="text" clearable label="Words in it" maxlength="100" />
-        <v-text-field v-model="since" type="date" label="From" />
-        <v-text-field v-model="before" type="date" label="To" />
+        <DateField v-model="since" label="From" />
+        <DateField v-model="before" label="To" />
       </div>
     </header>
     <LoadState :query="query" what="The book" />

@@ -7,6 +7,7 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useRefresh } from '../shed/useShed'
 import { usePutBack } from './usePutBack'
 
@@ -69,7 +70,7 @@ function keep() {
         :label="plainWords(String(name))"
         :error-messages="sheet.refusal?.of(`figures.${name}`)"
       />
-      <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Happened on" :max="today" />
+      <DateField v-bind="sheet.field('on', 'date')" label="Happened on" :max="today" />
     </template>
     <v-text-field v-first="only === 'strike'" v-bind="sheet.field('reason')" label="Why: what was wrong" maxlength="300" />
   </FormSheet>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
-import { useSettings } from '../settings/useSettings'
+import { useSettings } from '@/api/useSettings'
 import { entryWords } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()

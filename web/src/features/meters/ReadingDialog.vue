@@ -5,6 +5,8 @@ import FormSheet from '@/design/FormSheet.vue'
 import { date, quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 import { useWritten } from '../ledger/useWritten'
 import { useUnderstood } from './useUnderstood'
 
@@ -65,13 +67,12 @@ function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset', confirmed = fa
         }}
       </label>
     </div>
-    <v-text-field
+    <QuantityField
       v-first
       v-bind="sheet.field('reading')"
       class="figure-field"
       :label="`Reading, in ${meter?.unit ?? ''} or any unit`"
-      autocomplete="off"
-      :suffix="meter?.unit"
+      :unit="meter?.unit"
     />
     <p class="soft" role="status">
       <template v-if="understood">Understood: {{ understood }}. </template>
@@ -89,7 +90,7 @@ function keep(because?: 'dash-swapped' | 'rolled-over' | 'reset', confirmed = fa
     <div v-if="unlikely" class="anew">
       <v-btn class="plate small" variant="outlined" @click="keep(undefined, true)">It is right</v-btn>
     </div>
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Read on" :max="today" />
+    <DateField v-bind="sheet.field('on', 'date')" label="Read on" :max="today" />
     <v-text-field v-bind="sheet.field('note')" label="Note, if any" maxlength="500" />
   </FormSheet>
 </template>

@@ -4,6 +4,8 @@ import { answer, api, type PartsAnswer, whole } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 import SmallForm from './SmallForm.vue'
 
 /** A part that went on outside of a job. */
@@ -48,15 +50,9 @@ function keep() {
     <v-text-field v-bind="sheet.field('count')" label="How many" inputmode="numeric" autocomplete="off" />
     <v-text-field v-bind="sheet.field('number')" label="Part number" maxlength="60" autocomplete="off" />
     <v-text-field v-bind="sheet.field('source')" label="Where from" maxlength="80" autocomplete="off" />
-    <v-text-field
-      v-bind="sheet.field('price')"
-      label="Price, all of them"
-      :suffix="currency"
-      inputmode="decimal"
-      autocomplete="off"
-    />
-    <v-text-field v-bind="sheet.field('warrantyUntil')" type="date" label="Warranty until" />
-    <v-text-field v-bind="sheet.field('date')" type="date" label="Fitted on" :max="today" />
+    <MoneyField v-bind="sheet.field('price')" label="Price, all of them" />
+    <DateField v-bind="sheet.field('warrantyUntil')" label="Warranty until" />
+    <DateField v-bind="sheet.field('date')" label="Fitted on" :max="today" />
     <v-checkbox v-model="sheet.form.secondHand" label="Second-hand" />
   </SmallForm>
 </template>

@@ -4,6 +4,7 @@ import { answer, api, type PartsAnswer } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import SmallForm from './SmallForm.vue'
 
 type Kind = PartsAnswer['modifications'][number]['consequences'][number]['kind']
@@ -67,7 +68,7 @@ function keep() {
       label="From another bike?"
       :items="others.map((one) => ({ value: one.id, title: one.name }))"
     />
-    <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />
+    <DateField v-bind="sheet.field('date')" label="Since" :max="today" />
     <template v-for="(one, at) in sheet.form.consequences" :key="at">
       <v-select v-model="one.kind" label="It changes" :items="kinds" />
       <v-text-field

@@ -4,6 +4,7 @@ import { answer, api, type PartsAnswer, whole } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import SmallForm from './SmallForm.vue'
 
 /** Something mended for now: how, how long it cures, when to look again. */
@@ -52,7 +53,7 @@ function keep() {
       clearable
     />
     <v-text-field v-bind="sheet.field('cureHours')" type="number" label="Cures for" suffix="h" />
-    <v-text-field v-bind="sheet.field('reviewOn')" type="date" label="Look again on" :min="today" />
-    <v-text-field v-bind="sheet.field('date')" type="date" label="Done on" :max="today" />
+    <DateField v-bind="sheet.field('reviewOn')" label="Look again on" :min="today" />
+    <DateField v-bind="sheet.field('date')" label="Done on" :max="today" />
   </SmallForm>
 </template>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, type PartsAnswer } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
+import DateField from '@/design/DateField.vue'
 import SmallForm from './SmallForm.vue'
 
 /** A repair for now looked at again: it holds on, it has proven itself, or it was replaced. */
@@ -40,13 +41,7 @@ function keep() {
 <template>
   <SmallForm v-model="open" :sheet="sheet" opener="Looked at it" @submit="keep">
     <v-select v-bind="sheet.field('result')" label="What came of it" :items="results" />
-    <v-text-field
-      v-if="sheet.form.result === 'holds-on'"
-      v-bind="sheet.field('reviewOn')"
-      type="date"
-      label="Look again on"
-      :min="today"
-    />
+    <DateField v-if="sheet.form.result === 'holds-on'" v-bind="sheet.field('reviewOn')" label="Look again on" :min="today" />
     <v-text-field v-bind="sheet.field('words')" class="wide" label="What you saw or did" maxlength="200" autocomplete="off" />
   </SmallForm>
 </template>

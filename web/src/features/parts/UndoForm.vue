@@ -4,6 +4,7 @@ import { answer, api, type PartsAnswer } from '@/api/client'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import SmallForm from './SmallForm.vue'
 
 /** A change taken back: what stands there now, and since when. */
@@ -43,6 +44,6 @@ function keep() {
       maxlength="200"
       autocomplete="off"
     />
-    <v-text-field v-bind="sheet.field('date')" type="date" label="Since" :max="today" />
+    <DateField v-bind="sheet.field('date')" label="Since" :max="today" />
   </SmallForm>
 </template>

@@ -4,6 +4,7 @@ import { answer, api, type EntryAnswer, type RideRequest } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 import AfterRide from './AfterRide.vue'
 
@@ -87,7 +88,7 @@ function keep() {
       </button>
     </fieldset>
     <v-text-field v-bind="sheet.field('ground')" label="Where, on what ground" maxlength="80" />
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Ridden on" :max="today" />
+    <DateField v-bind="sheet.field('on', 'date')" label="Ridden on" :max="today" />
     <div v-if="asked" class="despite said" role="alert">
       <p class="refusal">{{ asked }}</p>
       <div class="reasons">

@@ -5,6 +5,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** Work done without a job: when, and how it is known; or the last day of a paper. */
@@ -71,8 +72,8 @@ function keep() {
     act="Write it down"
     @submit="keep"
   >
-    <v-text-field v-if="paper" v-first v-bind="sheet.field('on', 'until')" type="date" label="Good until" />
-    <v-text-field v-else v-first v-bind="sheet.field('on', 'date')" type="date" label="Done on" :max="today" />
+    <DateField v-if="paper" v-first v-bind="sheet.field('on', 'until')" label="Good until" />
+    <DateField v-else v-first v-bind="sheet.field('on', 'date')" label="Done on" :max="today" />
     <v-select v-if="!paper" v-bind="sheet.field('evidence')" :items="ways" label="How it is known" />
     <v-textarea
       v-bind="sheet.field('note')"

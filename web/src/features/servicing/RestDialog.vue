@@ -4,6 +4,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** A service item that is left alone: until a day, or for good, and why. */
@@ -48,7 +49,7 @@ function keep() {
       This one is about brakes, tyres, steering or the chain. Left alone, nobody reminds you of it.
     </p>
     <v-text-field v-first v-bind="sheet.field('why')" label="Why?" maxlength="200" autocomplete="off" />
-    <v-text-field v-bind="sheet.field('until')" type="date" label="Until, or empty for good" :min="today" />
+    <DateField v-bind="sheet.field('until')" label="Until, or empty for good" :min="today" />
     <p class="soft">It stays in its list, marked, with your reason, and can be counted again at any time.</p>
   </FormSheet>
 </template>

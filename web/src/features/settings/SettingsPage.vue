@@ -9,7 +9,7 @@ import { useLight, type Light } from '@/design/useLight'
 import { useNotice } from '@/design/useNotice'
 import CopiesCabinet from '../copies/CopiesCabinet.vue'
 import { useRefresh } from '../shed/useShed'
-import { useSettings } from './useSettings'
+import { useSettings } from '@/api/useSettings'
 
 const { data } = useSettings()
 const refresh = useRefresh()

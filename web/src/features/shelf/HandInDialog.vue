@@ -6,6 +6,7 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
 
 /** Where and when waste was handed in. Nobody's place is guessed; the last one that was named is offered again. */
 const shown = defineModel<ShelfAnswer['waste'][number] | null>({ required: true })
@@ -47,6 +48,6 @@ function keep() {
   >
     <p v-if="subject">{{ quantity(subject.volume) }} in all.</p>
     <v-text-field v-first v-bind="sheet.field('where')" label="Where" maxlength="80" />
-    <v-text-field v-bind="sheet.field('day', 'date')" type="date" label="On" :max="today" />
+    <DateField v-bind="sheet.field('day', 'date')" label="On" :max="today" />
   </FormSheet>
 </template>

@@ -8,6 +8,8 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import QuantityField from '@/design/QuantityField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 
 /** What an item is: what jobs call it, which bikes it fits, how it is sold; and what came and went. */
 type Item = ShelfAnswer['items'][number]
@@ -113,11 +115,10 @@ const undo = (move: string) =>
           { value: 'consumable', title: 'Used up, by the piece' },
         ]"
       />
-      <v-text-field
+      <QuantityField
         v-bind="sheet.field('minimum')"
         label="Never less than"
-        :suffix="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
-        autocomplete="off"
+        :unit="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
       />
     </div>
     <v-text-field
@@ -136,19 +137,16 @@ const undo = (move: string) =>
     <fieldset>
       <legend class="label">How it is sold</legend>
       <div v-for="(pack, at) in sheet.form.packs" :key="at" class="pair">
-        <v-text-field
+        <QuantityField
           :model-value="pack!.size"
           label="Pack of"
-          :suffix="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
-          autocomplete="off"
+          :unit="sheet.form.kind === 'fluid' ? shelf.volumeUnit : 'pieces'"
           :error-messages="sheet.refusal?.of(`packs.${at}.size`)"
           @update:model-value="sheet.form.packs[at] = { ...pack!, size: $event }"
         />
-        <v-text-field
+        <MoneyField
           :model-value="pack!.price"
           label="For"
-          :suffix="shelf.currency"
-          autocomplete="off"
           :error-messages="sheet.refusal?.of(`packs.${at}.price`)"
           @update:model-value="sheet.form.packs[at] = { ...pack!, price: $event }"
         />

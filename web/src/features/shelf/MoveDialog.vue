@@ -6,6 +6,8 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 
 /** What came, went or was counted. One at a time, and undone at once if it was wrong. */
 type Item = ShelfAnswer['items'][number]
@@ -94,13 +96,12 @@ function keep() {
           }))
         "
       />
-      <v-text-field
+      <QuantityField
         v-first
         v-bind="sheet.field('amount')"
         class="figure-field"
         :label="labels[subject.cause]"
-        :suffix="subject.item.kind === 'fluid' ? volumeUnit : 'pieces'"
-        autocomplete="off"
+        :unit="subject.item.kind === 'fluid' ? volumeUnit : 'pieces'"
       />
       <v-text-field
         v-if="subject.cause === 'bought'"
@@ -109,7 +110,7 @@ function keep() {
         inputmode="numeric"
         autocomplete="off"
       />
-      <v-text-field v-bind="sheet.field('day', 'date')" type="date" label="Day" :max="today" />
+      <DateField v-bind="sheet.field('day', 'date')" label="Day" :max="today" />
       <v-text-field v-bind="sheet.field('note')" label="Note, if any" maxlength="200" autocomplete="off" />
     </template>
   </FormSheet>

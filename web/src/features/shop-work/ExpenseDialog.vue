@@ -3,7 +3,8 @@ import { answer, api } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
-import { useSettings } from '../settings/useSettings'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** Something paid for a bike that no job wrote down. */
@@ -11,7 +12,6 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; today: string }>()
 
 const { written } = useWritten()
-const { data: settings } = useSettings()
 const sheet = useForm(
   () => `expense ${props.bike}`,
   () => ({ for: '', amount: '', on: props.today }),
@@ -33,14 +33,8 @@ function keep() {
 
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: a cost`" act="Write it down" @submit="keep">
-    <v-text-field v-first v-bind="sheet.field('for')" label="Paid for" maxlength="80" autocomplete="off" />
-    <v-text-field
-      v-bind="sheet.field('amount')"
-      class="figure-field"
-      label="How much"
-      :suffix="settings?.currency"
-      autocomplete="off"
-    />
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Paid on" :max="today" />
+    <v-text-field v-first v-bind="sheet.field('for')" label="Paid for" maxlength="80" />
+    <MoneyField v-bind="sheet.field('amount')" class="figure-field" label="How much" />
+    <DateField v-bind="sheet.field('on', 'date')" label="Paid on" :max="today" />
   </FormSheet>
 </template>

@@ -3,7 +3,8 @@ import { answer, api, type BikeAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
-import { useSettings } from '../settings/useSettings'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 import { useWritten } from '../ledger/useWritten'
 
 /** Work that a shop did: what it settles in the plan, what it fitted, what it cost. */
@@ -11,7 +12,6 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ bike: string; nickname: string; tasks: BikeAnswer['tasks']; today: string }>()
 
 const { written } = useWritten()
-const { data: settings } = useSettings()
 const sheet = useForm(
   () => `shop work ${props.bike}`,
   () => ({ shop: '', what: '', on: props.today, tasks: [] as string[], parts: '', amount: '' }),
@@ -47,7 +47,7 @@ function keep() {
 <template>
   <FormSheet v-model="open" :sheet="sheet" :title="`${nickname}: work by a shop`" act="Write it down" @submit="keep">
     <v-text-field v-first v-bind="sheet.field('shop')" label="Who did it" maxlength="80" autocomplete="off" />
-    <v-text-field v-bind="sheet.field('on', 'date')" type="date" label="Done on" :max="today" />
+    <DateField v-bind="sheet.field('on', 'date')" label="Done on" :max="today" />
     <v-select
       v-model="sheet.form.tasks"
       multiple
@@ -61,13 +61,7 @@ function keep() {
     />
     <v-textarea v-bind="sheet.field('what')" label="What else was done or said" maxlength="500" />
     <v-textarea v-bind="sheet.field('parts')" label="Parts that were fitted, a line for each" maxlength="1000" />
-    <v-text-field
-      v-bind="sheet.field('amount', 'costs.0.amount')"
-      class="figure-field"
-      label="What it cost, all together"
-      :suffix="settings?.currency"
-      autocomplete="off"
-    />
+    <MoneyField v-bind="sheet.field('amount', 'costs.0.amount')" class="figure-field" label="What it cost, all together" />
     <p class="soft">Its tasks count as done by receipt. A picture of the receipt goes into the book beside it.</p>
   </FormSheet>
 </template>

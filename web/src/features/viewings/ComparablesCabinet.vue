@@ -3,6 +3,7 @@ import { reactive } from 'vue'
 import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { whole } from '@/api/client'
 import { quantity } from '@/design/format'
+import MoneyField from '@/design/MoneyField.vue'
 import ValueLine from './ValueLine.vue'
 import { sum } from './viewingWords'
 
@@ -83,7 +84,7 @@ async function count() {
       <details v-if="!closed">
         <summary>A bike like it</summary>
         <form class="fields" @submit.prevent="note">
-          <v-text-field v-model="other.price" label="Price" inputmode="decimal" :error-messages="refusal?.of('price')" />
+          <MoneyField v-model="other.price" label="Price" :error-messages="refusal?.of('price')" />
           <v-text-field v-model="other.year" label="Year" inputmode="numeric" :error-messages="refusal?.of('year')" />
           <v-text-field v-model="other.meter" label="Meter" :error-messages="refusal?.of('meter')" />
           <v-text-field v-model="other.text" label="Note" maxlength="120" />
@@ -110,9 +111,9 @@ async function count() {
         <summary>Something that comes with it</summary>
         <form class="fields" @submit.prevent="count">
           <v-text-field v-model="extra.text" class="wide" label="What" maxlength="80" :error-messages="refusal?.of('text')" />
-          <v-text-field v-model="extra.low" label="At least" inputmode="decimal" :error-messages="refusal?.of('low')" />
-          <v-text-field v-model="extra.likely" label="Likely" inputmode="decimal" :error-messages="refusal?.of('likely')" />
-          <v-text-field v-model="extra.high" label="At most" inputmode="decimal" :error-messages="refusal?.of('high')" />
+          <MoneyField v-model="extra.low" label="At least" :error-messages="refusal?.of('low')" />
+          <MoneyField v-model="extra.likely" label="Likely" :error-messages="refusal?.of('likely')" />
+          <MoneyField v-model="extra.high" label="At most" :error-messages="refusal?.of('high')" />
           <v-btn class="plate" type="submit">Count it</v-btn>
         </form>
       </details>

@@ -7,6 +7,7 @@ import ConflictChoice from '@/design/ConflictChoice.vue'
 import DraftLine from '@/design/DraftLine.vue'
 import { useEdit } from '@/design/useEdit'
 import { useForm } from '@/design/useForm'
+import MoneyField from '@/design/MoneyField.vue'
 import { choiceTitle, questions } from '../bikes/profileQuestions'
 import { useViewing } from './useViewing'
 
@@ -162,7 +163,7 @@ const keep = () =>
         <v-text-field v-model="form.year" label="Year" inputmode="numeric" :error-messages="of('year')" />
         <v-select v-model="form.soldAs" label="Sold as" :items="soldAs" />
         <v-text-field v-model="form.meter" label="Meter, in any unit" :error-messages="of('meter')" />
-        <v-text-field v-model="form.asking" label="Asking price" inputmode="decimal" :error-messages="of('asking')" />
+        <MoneyField v-model="form.asking" label="Asking price" :error-messages="of('asking')" />
         <v-select v-model="form.title" label="Papers, as far as said" :items="titles" />
         <v-text-field v-model="form.frameNumber" label="Frame number, if told" :error-messages="of('frameNumber')" />
         <v-text-field
@@ -205,34 +206,18 @@ const keep = () =>
         <legend>What you want of it</legend>
         <v-checkbox v-model="form.needsPapers" label="It must have road papers" hide-details />
         <v-checkbox v-model="form.willRebuild" label="I would rebuild an engine" hide-details />
-        <v-text-field v-model="form.budget" label="Budget" inputmode="decimal" :error-messages="of('budget')" />
-        <v-text-field
-          v-model="form.hourlyRate"
-          label="An hour of your own work"
-          inputmode="decimal"
-          :error-messages="of('hourlyRate')"
-        />
-        <v-text-field
-          v-model="form.papersDiscount"
-          label="Off for a missing title"
-          inputmode="decimal"
-          :error-messages="of('papersDiscount')"
-        />
-        <v-text-field
+        <MoneyField v-model="form.budget" label="Budget" :error-messages="of('budget')" />
+        <MoneyField v-model="form.hourlyRate" label="An hour of your own work" :error-messages="of('hourlyRate')" />
+        <MoneyField v-model="form.papersDiscount" label="Off for a missing title" :error-messages="of('papersDiscount')" />
+        <MoneyField
           v-model="form.statedValue"
           label="Worth when sound"
-          inputmode="decimal"
           hint="Leave it empty to work it out from adverts of bikes like it."
           persistent-hint
           :error-messages="of('statedValue')"
         />
-        <v-text-field
-          v-model="form.workshopFee"
-          label="A workshop asks for a look"
-          inputmode="decimal"
-          :error-messages="of('workshopFee')"
-        />
-        <v-text-field v-model="form.lift" label="A sound one is worth more by" inputmode="decimal" :error-messages="of('lift')" />
+        <MoneyField v-model="form.workshopFee" label="A workshop asks for a look" :error-messages="of('workshopFee')" />
+        <MoneyField v-model="form.lift" label="A sound one is worth more by" :error-messages="of('lift')" />
       </fieldset>
       <ConflictChoice
         v-if="other"

@@ -2,6 +2,8 @@
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, newId, Refusal, type ViewingAnswer } from '@/api/client'
+import DateField from '@/design/DateField.vue'
+import MoneyField from '@/design/MoneyField.vue'
 import { useRefresh } from '../shed/useShed'
 
 /** The end of a viewing: bought, and it stands in the shed; or not, and why, kept for next time. */
@@ -69,14 +71,8 @@ const reopen = () =>
         </div>
         <form v-if="way === 'buy'" class="fields" @submit.prevent="bought">
           <v-text-field v-model="buy.nickname" label="Its name in the shed" :error-messages="refusal?.of('nickname')" />
-          <v-text-field v-model="buy.paid" label="Paid" inputmode="decimal" :error-messages="refusal?.of('paid')" />
-          <v-text-field
-            v-model="buy.date"
-            type="date"
-            label="Bought on"
-            :max="viewing.today"
-            :error-messages="refusal?.of('date')"
-          />
+          <MoneyField v-model="buy.paid" label="Paid" :error-messages="refusal?.of('paid')" />
+          <DateField v-model="buy.date" label="Bought on" :max="viewing.today" :error-messages="refusal?.of('date')" />
           <p class="soft">
             It comes into the shed with its profile, its reading, what was found as open findings, what was measured, and what the
             seller said with how it stood. What nobody knows stays unknown.

@@ -6,6 +6,7 @@ import { answer, api, Refusal } from '@/api/client'
 import type { components } from '@/api/schema'
 import { number, quantity } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
+import MoneyField from '@/design/MoneyField.vue'
 import { gradeNames, stageNames, sum } from './viewingWords'
 
 /** The practice yard: a made-up bike, a budget of minutes, a seller who talks. A round needs no manual and can be shared by its number. */
@@ -157,7 +158,7 @@ const verdict = computed(() => {
           <template v-for="one in data.says" :key="one">“{{ one }}” </template>
         </p>
         <form class="offer" @submit.prevent="settle(offer)">
-          <v-text-field v-model="offer" label="Your one offer" inputmode="decimal" :error-messages="refusal?.of('offer')" />
+          <MoneyField v-model="offer" label="Your one offer" :error-messages="refusal?.of('offer')" />
           <v-btn class="plate pen" type="submit" :disabled="!offer || settling">Offer it</v-btn>
           <v-btn class="plate" variant="outlined" :disabled="settling" @click="settle('0')">Walk away</v-btn>
           <span v-if="settling" class="soft" role="status">The seller thinks it over…</span>

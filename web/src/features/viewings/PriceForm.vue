@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import { answer, api, newId, Refusal, type PriceAnswer } from '@/api/client'
+import QuantityField from '@/design/QuantityField.vue'
 import { useRefresh } from '../shed/useShed'
 
 /** The owner's own figures for putting one fault right. They hold for every viewing. */
@@ -42,12 +43,12 @@ async function keep(asShipped: boolean) {
 
 <template>
   <form @submit.prevent="keep(false)">
-    <v-text-field
+    <QuantityField
       v-for="[name, label] in fields"
       :key="name"
       v-model="form[name]"
-      :label="label"
       inputmode="decimal"
+      :label="label"
       :error-messages="refusal?.of(name)"
     />
     <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>

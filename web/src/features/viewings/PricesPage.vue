@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { answer, api, type PriceAnswer } from '@/api/client'
 import { number } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useSettings } from '../settings/useSettings'
+import { useSettings } from '@/api/useSettings'
 import PriceForm from './PriceForm.vue'
 import { sum, zoneNames } from './viewingWords'
 

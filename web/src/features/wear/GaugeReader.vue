@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { answer, api } from '@/api/client'
 import { number } from '@/design/format'
+import QuantityField from '@/design/QuantityField.vue'
 
 /** Readings of a gauge as they come; what it shows now is taken with one tap. */
 const props = defineProps<{ gauge: string }>()
@@ -58,13 +59,12 @@ onBeforeUnmount(leave)
       :label="`${found.title}${found.simulated ? ', simulated' : ''}`"
       hide-details
     />
-    <v-text-field
+    <QuantityField
       v-if="scenario && found.simulated"
       v-model="around"
-      label="Hold it to something else"
-      :suffix="found.unit"
       inputmode="decimal"
-      autocomplete="off"
+      label="Hold it to something else"
+      :unit="found.unit"
       hide-details
     />
     <p v-if="scenario" class="face">

@@ -7,6 +7,8 @@ import { quantity } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import { vFirst } from '@/design/vFirst'
+import DateField from '@/design/DateField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 import PhotoButton from '../photos/PhotoButton.vue'
 import { sendToBook } from '../photos/sendPhoto'
 import { useRefresh } from '../shed/useShed'
@@ -137,16 +139,15 @@ function keep() {
       </fieldset>
       <template v-else>
         <div class="places">
-          <v-text-field
+          <QuantityField
             v-for="(place, at) in asked.places"
             :key="place"
             v-model="sheet.form.values[at]"
             v-first="at === 0"
-            :label="place.charAt(0).toUpperCase() + place.slice(1)"
-            :suffix="asked.unit ?? ''"
-            :error-messages="sheet.refusal?.of(`values.${at}`)"
             inputmode="decimal"
-            autocomplete="off"
+            :label="place.charAt(0).toUpperCase() + place.slice(1)"
+            :unit="asked.unit"
+            :error-messages="sheet.refusal?.of(`values.${at}`)"
           />
         </div>
         <v-text-field
@@ -180,7 +181,7 @@ function keep() {
       </template>
       <v-text-field v-if="byEye" v-bind="sheet.field('note')" label="In your words" maxlength="300" autocomplete="off" />
       <p class="foot">
-        <v-text-field v-bind="sheet.field('date')" type="date" label="On" :max="today" />
+        <DateField v-bind="sheet.field('date')" label="On" :max="today" />
         <span v-if="sheet.form.photo" class="soft">A photo goes along.</span>
         <PhotoButton v-else :send="picture" label="Add a photo" />
       </p>

@@ -6,6 +6,8 @@ import { answer, api, newId, Refusal, type TripLine } from '@/api/client'
 import { date, magnitude, number, quantity } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
+import DateField from '@/design/DateField.vue'
+import QuantityField from '@/design/QuantityField.vue'
 import { useRefresh } from '../shed/useShed'
 import WearTitle from './WearTitle.vue'
 
@@ -183,15 +185,14 @@ const print = () => window.print()
           autocomplete="off"
           :error-messages="of('title')"
         />
-        <v-text-field
+        <QuantityField
           v-model="form.amount"
           label="How far, or how many hours"
-          :suffix="/[a-z]/i.test(form.amount) ? '' : data.unit"
           inputmode="decimal"
-          autocomplete="off"
+          :unit="data.unit"
           :error-messages="of('amount')"
         />
-        <v-text-field v-model="form.from" type="date" label="From" :min="data.today" :error-messages="of('from')" />
+        <DateField v-model="form.from" label="From" :min="data.today" :error-messages="of('from')" />
         <v-text-field v-model="form.days" label="Days" inputmode="numeric" autocomplete="off" :error-messages="of('days')" />
         <v-select v-model="form.hard" :items="hardness" label="How hard" :error-messages="of('hard')" />
         <v-checkbox v-model="form.loaded" label="Two up, or loaded" hide-details />

@@ -7,6 +7,7 @@ import { number } from '@/design/format'
 import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
+import DateField from '@/design/DateField.vue'
 import { useRefresh } from '../shed/useShed'
 import ValvePast from './ValvePast.vue'
 import ValveRow from './ValveRow.vue'
@@ -229,7 +230,7 @@ function keep() {
           </p>
         </section>
         <div class="end">
-          <v-text-field v-bind="sheet.field('date')" type="date" label="On" :max="data.today" />
+          <DateField v-bind="sheet.field('date')" label="On" :max="data.today" />
           <v-text-field v-bind="sheet.field('note')" label="Anything to note" maxlength="500" autocomplete="off" />
           <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Write the check down</v-btn>
         </div>

@@ -1,4 +1,4 @@
 import { useQuery } from '@tanstack/vue-query'
-import { answer, api } from '@/api/client'
+import { answer, api } from './client'
 
 export const useSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')) })

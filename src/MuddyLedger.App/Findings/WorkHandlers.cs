@@ -1,0 +1,139 @@
+using MuddyLedger.App.Bikes;
+using MuddyLedger.App.Requests;
+using MuddyLedger.Core;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
+using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Ledger;
+using MuddyLedger.Core.Units;
+using NodaTime;
+
+namespace MuddyLedger.App.Findings;
+
+/// <param name="Entry">Of the finding; null of one that a job under way will write, which has no place in the order yet.</param>
+/// <param name="Shuts">The gate that it shuts, where it must be done.</param>
+public sealed record WorkLineAnswer(
+    Guid? Entry,
+    string Title,
+    string? Detail,
+    FindingSeverity Severity,
+    Gate? Shuts,
+    string? Cost,
+    WorkVerdict Verdict
+);
+
+/// <summary>What was found on a bike, as work under a cap. Money as text with a point.</summary>
+/// <param name="MustCost">Of what must be done, as far as it has a price.</param>
+/// <param name="Taken">Of all that is done.</param>
+/// <param name="Left">Of the cap; null where nothing is, or there is none.</param>
+/// <param name="Short">How far what must be done goes over the cap; null where it does not.</param>
+public sealed record WorkAnswer(
+    Guid Bike,
+    string Nickname,
+    IReadOnlyList<WorkLineAnswer> Must,
+    IReadOnlyList<WorkLineAnswer> Optional,
+    string? Cap,
+    string MustCost,
+    string Taken,
+    string? Left,
+    string? Short,
+    int Unpriced,
+    string Currency,
+    LocalDate Today
+);
+
+/// <param name="Cap">As typed; empty for no limit.</param>
+/// <param name="Order">What is optional, by its lines, the most wanted first.</param>
+public sealed record BudgetRequest(Guid Id, string? Cap, IReadOnlyList<Guid> Order);
+
+/// <summary>A cap and an order that are looked at and not kept.</summary>
+public sealed record BudgetTried(string? Cap, IReadOnlyList<Guid> Order);
+
+/// <summary>What to do for the money there is.</summary>
+public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
+{
+    private const int LongestOrder = 200;
+
+    /// <param name="tried">A cap and an order that are only looked at, as they would be set; null for those that stand.</param>
+    public async Task<Outcome<WorkAnswer>> GetAsync(Guid bike, BudgetTried? tried, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        if (tried is null)
+            return await AnswerAsync(picture, null, caller.Cancel);
+        var check = caller.Check();
+        var budget = Read(tried.Cap, tried.Order, picture, check);
+        return check.Failed ? check.Problem() : await AnswerAsync(picture, budget, caller.Cancel);
+    }
+
+    public async Task<Outcome<WorkAnswer>> SetAsync(Guid bike, BudgetRequest body, Caller caller)
+    {
+        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+            return Problem.NotFound("bike");
+        var check = caller.Check(body.Id);
+        var budget = Read(body.Cap, body.Order, picture, check);
+        if (check.Failed)
+            return check.Problem();
+        return await writing.OnceAsync(
+            caller,
+            body.Id,
+            body,
+            (writer, pen) =>
+            {
+                writer.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, budget));
+                return Task.FromResult<Problem?>(null);
+            },
+            async () =>
+                await pictures.OneAsync(bike, caller.Cancel) is { } now
+                    ? await AnswerAsync(now, null, caller.Cancel)
+                    : throw new InvalidOperationException("The bike of a budget just set is gone.")
+        );
+    }
+
+    private static BudgetSet Read(string? typed, IReadOnlyList<Guid> order, BikePicture picture, FieldCheck check)
+    {
+        var cap = check.OptionalMoney("cap", typed);
+        var open = OpenFindings.Of(picture.Ledger).Select(one => one.Entry.Id.Value).ToHashSet();
+        if (order.Count > LongestOrder)
+            check.Refuse("order", $"may name at most {LongestOrder}");
+        else if (order.Any(id => !open.Contains(id)))
+            check.Refuse("order", "names something that is not open on this bike any more");
+        else if (order.Distinct().Count() < order.Count)
+            check.Refuse("order", "names one of them twice");
+        return new(cap, [.. order.Select(id => new EntryId(id))]);
+    }
+
+    private async Task<WorkAnswer> AnswerAsync(BikePicture picture, BudgetSet? tried, CancellationToken cancel)
+    {
+        var running = picture
+            .Running.SelectMany(run => RunFindings.Of(JobPlan.For(run.Job, picture.Profile, run.State), run.State))
+            .Where(found => found.Settled is null)
+            .Select(found => found.Body);
+        var work = WorkForTheMoney.Of(picture.Ledger, running, tried);
+        return new(
+            picture.Bike.Id.Value,
+            picture.Profile.Nickname,
+            [.. work.Must.Select(LineOf)],
+            [.. work.Optional.Select(LineOf)],
+            work.Cap?.ToString(),
+            work.MustCost.ToString(),
+            work.Taken.ToString(),
+            work.Left?.ToString(),
+            work.Short?.ToString(),
+            work.Unpriced,
+            (await pictures.SettingsAsync(cancel)).Currency,
+            picture.Today
+        );
+    }
+
+    private static WorkLineAnswer LineOf(WorkLine line) =>
+        new(
+            line.Entry?.Value,
+            line.Finding.Title,
+            line.Finding.Detail,
+            line.Finding.Severity,
+            line.Finding.Shuts,
+            line.Finding.CostGuess?.ToString(),
+            line.Verdict
+        );
+}
