@@ -4,7 +4,6 @@ using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Servicing;
 using MuddyLedger.App.Settings;
-using MuddyLedger.Content;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;

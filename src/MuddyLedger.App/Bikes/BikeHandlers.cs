@@ -2,7 +2,6 @@ using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Meters;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
-using MuddyLedger.App.Store;
 using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;

@@ -1,7 +1,6 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Store;
-using MuddyLedger.Content;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;

@@ -3,7 +3,6 @@ using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
-using MuddyLedger.Core.Meters;
 using NodaTime;
 
 namespace MuddyLedger.App.Layup;

@@ -1,7 +1,6 @@
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
-using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;

@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using MuddyLedger.App.Bikes;
-using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;

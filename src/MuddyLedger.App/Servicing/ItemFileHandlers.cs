@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Requests;
-using MuddyLedger.App.Shed;
 using MuddyLedger.Content;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Servicing;

@@ -1,4 +1,3 @@
-using MuddyLedger.App.Requests;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Ledger;

@@ -1,14 +1,10 @@
 using System.Collections.Immutable;
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Jobs;
-using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
-using MuddyLedger.App.Shed;
 using MuddyLedger.App.Store;
 using MuddyLedger.App.Waste;
 using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Findings;
-using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;

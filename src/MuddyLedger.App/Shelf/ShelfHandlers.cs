@@ -1,12 +1,8 @@
 using System.Collections.Immutable;
-using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Requests;
-using MuddyLedger.App.Settings;
-using MuddyLedger.App.Store;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Shelf;
-using MuddyLedger.Core.Units;
 using NodaTime;
 
 namespace MuddyLedger.App.Shelf;

@@ -4,7 +4,6 @@ using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
-using MuddyLedger.Core.Meters;
 using NodaTime;
 
 namespace MuddyLedger.Core.Fluids;

@@ -1,6 +1,5 @@
 using CsCheck;
 using MuddyLedger.Core.Findings;
-using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Tests.Findings;

@@ -1,6 +1,5 @@
 using CsCheck;
 using MuddyLedger.Core.Layup;
-using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using NodaTime;
 
