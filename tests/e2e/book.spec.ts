@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test'
 import { expect, item, newId, test } from './shed'
 
 test('a wrong figure is corrected: the old line stays struck with its reason, and everything follows', async ({ page, demo }) => {
@@ -69,8 +70,8 @@ test('what shows only hot is cured when it was tried hot, and back again it is o
   await page.getByRole('button', { name: 'Close it' }).click()
   await expect(findings.getByText('Cuts out on the long climb: mended, not tried yet')).toBeVisible()
 
-  const tried = async (end: string, words: string) => {
-    await findings.getByRole('button', { name: 'Tried: Cuts out on the long climb' }).click()
+  const tried = async (opens: Locator, end: string, words: string) => {
+    await opens.click()
     await page.getByLabel('How it was tried').fill(words)
     await page.getByRole('button', { name: 'Write it down' }).click()
     // Nothing is taken for said.
@@ -78,12 +79,21 @@ test('what shows only hot is cured when it was tried hot, and back again it is o
     await page.getByText(end, { exact: true }).click()
     await page.getByRole('button', { name: 'Write it down' }).click()
   }
-  await tried('Back again', 'cut out at the top')
+  await tried(findings.getByRole('button', { name: 'Tried: Cuts out on the long climb' }), 'Back again', 'cut out at the top')
   await expect(findings.getByRole('button', { name: 'Put right: Cuts out on the long climb' })).toBeVisible()
   await findings.getByRole('button', { name: 'Put right: Cuts out on the long climb' }).click()
   await page.getByLabel('What was done about it').fill('new crank sensor')
   await page.getByRole('button', { name: 'Close it' }).click()
-  await tried('Gone', 'an hour, to the pass')
+  // The next ride may be the one on which it is tried: it asks.
+  await page.getByRole('button', { name: 'Ride', exact: true }).click()
+  await page.getByLabel('Engine hours, or minutes').fill('1 h')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await page.getByLabel('Why it was ridden all the same').fill('on premix')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  const after = page.getByRole('dialog', { name: 'Heron: after this ride' })
+  await tried(after.getByRole('button', { name: /Cuts out on the long climb/ }), 'Gone', 'an hour, to the pass')
+  await expect(after.getByText('written down')).toBeVisible()
+  await after.getByRole('button', { name: 'Later' }).click()
   await expect(findings.getByText('Cuts out on the long climb')).toHaveCount(0)
   await expect(page.getByText('Cured', { exact: true })).toBeVisible()
 })

@@ -13,6 +13,8 @@ public enum FindingSeverity
     Stop,
 }
 
+/// <summary>Something wrong was found.</summary>
+/// <param name="CostGuess">What it may cost to put right; null where nobody guessed.</param>
 /// <param name="Gate">The gate that stays shut until the finding is closed; only for <see cref="FindingSeverity.Stop"/>.</param>
 public sealed record FindingOpened(
     string Title,

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Fluids;
 
+/// <summary>A reservoir was drained, and what came out was looked at.</summary>
 /// <param name="Volume">Null where it was drained but not measured.</param>
 public sealed record FluidDrained(ReservoirId Reservoir, Volume? Volume, DrainReading Reading) : EntryBody
 {

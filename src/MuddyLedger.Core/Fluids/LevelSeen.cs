@@ -4,6 +4,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Fluids;
 
+/// <summary>The level was looked at, by the method of the reservoir.</summary>
 /// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
 public sealed record LevelSeen(ReservoirId Reservoir, Level Level, Volume? UnderFull = null) : EntryBody
 {

@@ -2,6 +2,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Jobs;
 
+/// <summary>What was in place or away only for now is so no more.</summary>
 /// <param name="How">Said where it was undone by hand, outside of a job.</param>
 public sealed record ForNowUndone(string Thing, string What, string? How = null) : EntryBody
 {

@@ -2,6 +2,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Jobs;
 
+/// <summary>A job was signed off.</summary>
 /// <param name="Minutes">Time on the bench, 0 to 10,000.</param>
 /// <param name="Skipped">Steps left out, each with its reason.</param>
 /// <param name="Leftover">Why something stayed on the tray, where something did.</param>

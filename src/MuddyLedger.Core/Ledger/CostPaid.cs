@@ -2,6 +2,8 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Ledger;
 
+/// <summary>Money was spent on the bike.</summary>
+/// <param name="For">What for, in words.</param>
 public sealed record CostPaid(string For, Money Amount) : EntryBody
 {
     public override string KindName() => "Paid";

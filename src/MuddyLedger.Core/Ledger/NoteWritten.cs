@@ -1,5 +1,6 @@
 namespace MuddyLedger.Core.Ledger;
 
+/// <summary>Something worth keeping, in the owner's words.</summary>
 public sealed record NoteWritten(string Text) : EntryBody
 {
     public override string KindName() => "Note";

@@ -1,5 +1,6 @@
 namespace MuddyLedger.Core.Ledger;
 
+/// <summary>A photo of the bike.</summary>
 /// <param name="Photo">The picture itself is kept beside the book, under this id.</param>
 /// <param name="About">What it shows; empty where nobody said.</param>
 public sealed record PhotoTaken(Guid Photo, string About) : EntryBody

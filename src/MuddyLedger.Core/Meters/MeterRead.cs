@@ -2,6 +2,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Meters;
 
+/// <summary>The meter was read.</summary>
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
 public sealed record MeterRead(MeterAmount Display, string? Note = null) : EntryBody
 {

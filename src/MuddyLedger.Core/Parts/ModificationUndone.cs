@@ -2,6 +2,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Parts;
 
+/// <summary>What was changed is as the maker had it again.</summary>
 public sealed record ModificationUndone(EntryId Modification, string How) : EntryBody
 {
     public override string KindName() => "Changed back";

@@ -2,6 +2,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Parts;
 
+/// <summary>A part came off for good.</summary>
 /// <param name="Count">1 to 99.</param>
 public sealed record PartRemoved(string Part, int Count, string Reason) : EntryBody
 {

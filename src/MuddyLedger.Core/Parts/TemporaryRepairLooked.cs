@@ -10,6 +10,7 @@ public enum RepairResult
     ReplacedForGood,
 }
 
+/// <summary>A repair for now was looked at again.</summary>
 /// <param name="ReviewOn">When to look again, where it holds on; else null.</param>
 public sealed record TemporaryRepairLooked(EntryId Repair, RepairResult Result, string Words, LocalDate? ReviewOn) : EntryBody
 {

@@ -6,6 +6,9 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Rides;
 
+/// <summary>The bike was ridden.</summary>
+/// <param name="Distance">Null where nobody said how far; <paramref name="Hours"/> likewise. One of the two is there.</param>
+/// <param name="Ground">What it was ridden on, in words; empty where nobody said.</param>
 public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody
 {
     /// <summary>Why it was ridden although the book did not have it open to be ridden; null where it was.</summary>

@@ -25,6 +25,7 @@ public enum Evidence
     TreatAsDue,
 }
 
+/// <summary>What is known of a service task: done, said to be, or counted from here.</summary>
 /// <param name="Task">The service task, as "engine-oil.replace".</param>
 public sealed record TaskDone(string Task, Evidence Evidence, string? Note = null) : EntryBody
 {

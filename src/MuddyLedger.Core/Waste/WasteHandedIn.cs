@@ -3,6 +3,9 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Waste;
 
+/// <summary>Used fluid was handed in.</summary>
+/// <param name="Waste">Its kind: "engine oil".</param>
+/// <param name="Where">Where it was taken.</param>
 public sealed record WasteHandedIn(string Waste, Volume Volume, string Where) : EntryBody
 {
     public override string KindName() => "Handed in";

@@ -3,6 +3,8 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Waste;
 
+/// <summary>Used fluid went into its closed container.</summary>
+/// <param name="Waste">Its kind: "engine oil".</param>
 public sealed record WasteHeld(string Waste, Volume Volume) : EntryBody
 {
     public override string KindName() => "Old fluid kept";

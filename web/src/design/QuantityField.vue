@@ -7,7 +7,9 @@ import { computed } from 'vue'
  */
 const model = defineModel<T>({ required: true })
 const props = defineProps<{ unit?: string | null }>()
-const beside = computed(() => (/[a-z"°]/i.test(model.value ?? '') ? undefined : (props.unit ?? undefined)))
+/** "20 km" has a unit of its own; "at least 4.5" and "0.8 to 0.9" have not. */
+const ownUnit = /\d\s*[a-z"°%][^\d]*$/i
+const beside = computed(() => (ownUnit.test(model.value ?? '') ? undefined : (props.unit ?? undefined)))
 </script>
 
 <template>

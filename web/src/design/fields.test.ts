@@ -18,13 +18,18 @@ const shown = (field: Component, props: Record<string, unknown> = {}) =>
 const beside = (field: ReturnType<typeof shown>) => field.find('.v-text-field__suffix').text()
 
 describe('the fields that every form has', () => {
-  it('a quantity has its unit beside it until another one is typed', async () => {
-    const field = shown(QuantityField, { unit: 'mi' })
-    expect(beside(field)).toBe('mi')
-    await field.setProps({ modelValue: '12.4' })
-    expect(beside(field)).toBe('mi')
-    await field.setProps({ modelValue: '20 km' })
-    expect(field.find('.v-text-field__suffix').exists()).toBe(false)
+  it.each([
+    ['', 'mi'],
+    ['12.4', 'mi'],
+    ['at least 4.5', 'mi'],
+    ['0.8 to 0.9', 'mi'],
+    ['20 km', null],
+    ['3/8"', null],
+    ['77 lb-ft', null],
+  ])('a quantity has its unit beside it unless another one is typed: "%s"', (typed, unit) => {
+    const field = shown(QuantityField, { unit: 'mi', modelValue: typed })
+    const suffix = field.find('.v-text-field__suffix')
+    expect(suffix.exists() ? suffix.text() : null).toBe(unit)
   })
   it('money has the currency of the shed beside it', () => {
     expect(beside(shown(MoneyField))).toBe('CZK')

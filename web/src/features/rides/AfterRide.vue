@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { answer, api, newId, type EntryAnswer, type TaskAnswer } from '@/api/client'
+import { answer, api, newId, type BikeAnswer, type EntryAnswer, type TaskAnswer } from '@/api/client'
 import PenMark from '@/design/PenMark.vue'
 import SheetFrame from '@/design/SheetFrame.vue'
 import { useAct } from '@/design/useAct'
 import { useBike } from '../bikes/useBike'
+import TriedDialog from '../findings/TriedDialog.vue'
 import { useWritten } from '../ledger/useWritten'
 
-/** What a ride has made due, to be ticked with one tap each, or all at once. */
+/** What a ride has made due, to be ticked with one tap each, or all at once; and what was mended and could be tried on it. */
 const ride = defineModel<EntryAnswer | null>({ required: true })
 const props = defineProps<{ bike: string; nickname: string }>()
 
@@ -18,8 +19,12 @@ const act = useAct()
 const due = computed(() => data.value?.tasks.filter((task) => ride.value && task.afterRide === ride.value.id) ?? [])
 /** In the order in which they were asked for: a ticked one keeps its place. */
 const rows = ref<TaskAnswer[]>([])
+type Trial = BikeAnswer['onTrial'][number]
+const trials = ref<Trial[]>([])
+const trying = ref<Trial | null>(null)
+const waits = (trial: Trial) => data.value?.onTrial.some((one) => one.entry === trial.entry) ?? false
 const open = computed({
-  get: () => ride.value !== null && rows.value.length > 0,
+  get: () => ride.value !== null && rows.value.length + trials.value.length > 0,
   set: (now) => {
     if (!now) ride.value = null
   },
@@ -28,9 +33,10 @@ const open = computed({
 watch(ride, (opened) => {
   if (!opened) return
   rows.value = due.value
+  trials.value = data.value?.onTrial ?? []
   ticked.value = []
   act.refusal = null
-  if (!rows.value.length) ride.value = null
+  if (!rows.value.length && !trials.value.length) ride.value = null
 })
 
 const tick = (tasks: TaskAnswer[]) =>
@@ -52,13 +58,13 @@ const tick = (tasks: TaskAnswer[]) =>
       `${props.nickname}: ${tasks.length === 1 ? `${tasks[0]!.component.toLowerCase()} done` : 'all done'}.`,
       ...entries,
     )
-    if (rows.value.every((task) => ticked.value.includes(task))) ride.value = null
+    if (rows.value.every((task) => ticked.value.includes(task)) && !trials.value.some(waits)) ride.value = null
   })
 </script>
 
 <template>
   <SheetFrame v-model="open" :title="`${nickname}: after this ride`">
-    <p class="soft">Tap what you have done. What is left stays on the work order.</p>
+    <p v-if="rows.length" class="soft">Tap what you have done. What is left stays on the work order.</p>
     <ul>
       <li v-for="task in rows" :key="task.id">
         <button type="button" :disabled="act.busy || ticked.includes(task)" @click="tick([task])">
@@ -68,14 +74,30 @@ const tick = (tasks: TaskAnswer[]) =>
         </button>
       </li>
     </ul>
+    <template v-if="trials.length">
+      <p class="soft">Mended, and cured only when it was tried under the like. Was this such a ride?</p>
+      <ul>
+        <li v-for="trial in trials" :key="trial.entry">
+          <button type="button" :disabled="!waits(trial)" @click="trying = trial">
+            <b>{{ trial.title }}</b> <span class="act">{{ trial.under }}</span>
+            <span class="state">{{ waits(trial) ? 'tried?' : 'written down' }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
     <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
     <template #acts>
       <v-btn class="plate" variant="text" @click="ride = null">Later</v-btn>
-      <v-btn class="plate pen" :disabled="act.busy" @click="tick(rows.filter((task) => !ticked.includes(task)))"
+      <v-btn
+        v-if="rows.length"
+        class="plate pen"
+        :disabled="act.busy"
+        @click="tick(rows.filter((task) => !ticked.includes(task)))"
         >All of it is done</v-btn
       >
     </template>
   </SheetFrame>
+  <TriedDialog v-model="trying" />
 </template>
 
 <style scoped>
