@@ -93,7 +93,8 @@ test('what shows only hot is cured when it was tried hot, and back again it is o
   const after = page.getByRole('dialog', { name: 'Heron: after this ride' })
   await tried(after.getByRole('button', { name: /Cuts out on the long climb/ }), 'Gone', 'an hour, to the pass')
   await expect(after.getByText('written down')).toBeVisible()
-  await after.getByRole('button', { name: 'Later' }).click()
+  // The notice of what was written lies over no button of the sheet.
+  await after.getByRole('button', { name: 'Later' }).click({ timeout: 3_000 })
   await expect(findings.getByText('Cuts out on the long climb')).toHaveCount(0)
   await expect(page.getByText('Cured', { exact: true })).toBeVisible()
 })

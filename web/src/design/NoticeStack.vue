@@ -63,6 +63,11 @@ button {
   top: 4.5rem;
   bottom: auto;
 }
+/* Nor over the buttons of a sheet, which are at its foot. */
+:root:has(.v-dialog.v-overlay--active) .notices {
+  top: 0.5rem;
+  bottom: auto;
+}
 @media print {
   .notices {
     display: none;
