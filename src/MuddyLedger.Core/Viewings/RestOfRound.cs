@@ -14,7 +14,7 @@ public enum RestSays
 }
 
 /// <summary>
-/// How far the walk-away price of the full round may still be from what a part of it says. Twenty minutes cannot settle a price to a tenth:
+/// How far the walk-away price of the full round may still be from what a part of it says. Twenty minutes seldom settle a price to a tenth:
 /// of the bikes whose repairs eat most of their worth, even an hour of looks leaves a fifth further off. So it is said how far it may go.
 /// </summary>
 /// <param name="Low">Money: the walk-away price if what is left turns out dear, at the 90% level of the cost; never below 0.</param>

@@ -53,8 +53,8 @@ public class ShortRoundTests
     }
 
     /// <summary>
-    /// Why it is not held to four in five: even sixty of the seventy-eight minutes reach no more than that (0045). It is held to saying how
-    /// far off it may be, and to that being so.
+    /// It is not held to four in five: no ranking that was tried reaches that (0045). It is held to saying how far off it may be, and
+    /// to that being so.
     /// </summary>
     [Theory]
     [InlineData(40)]
