@@ -11835,7 +11835,7 @@ export interface components {
          */
         ReservoirStatus: "unknown" | "empty" | "flush-fill" | "filled" | "level-checked" | "leak-checked";
         /**
-         * @description How far the walk-away price of the full round may still be from what a part of it says. Twenty minutes cannot settle a price to a tenth:
+         * @description How far the walk-away price of the full round may still be from what a part of it says. Twenty minutes seldom settle a price to a tenth:
          *     of the bikes whose repairs eat most of their worth, even an hour of looks leaves a fifth further off. So it is said how far it may go.
          */
         RestOfRound: {
