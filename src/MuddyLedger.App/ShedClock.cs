@@ -5,8 +5,10 @@ namespace MuddyLedger.App;
 /// <summary>What the owner's clock says, and in which zone a day begins: given from outside, so that it can be set.</summary>
 public sealed class ShedClock(IClock clock, DateTimeZone zone)
 {
+    /// <summary>The moment.</summary>
     public Instant Now => clock.GetCurrentInstant();
 
+    /// <summary>In the owner's calendar.</summary>
     public LocalDate Today => DayOf(Now);
 
     /// <summary>The moment at which a day begins, where the owner is.</summary>

@@ -50,7 +50,7 @@ public sealed record ContentLibrary(
         {
             Limits = limits,
             Wear = [.. wear.SelectMany(pair => pair.Value)],
-            JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => files[pair.File]),
+            JobTexts = jobs.ToImmutableDictionary(pair => pair.Value.Id, pair => pair.File.Text),
         };
     }
 
@@ -76,10 +76,11 @@ public sealed record ContentLibrary(
 
     /// <summary>A job of the owner's own, read as strictly as a shipped one.</summary>
     /// <exception cref="ContentException">With line and reason.</exception>
-    public Job ReadJob(string file, string text)
+    public Job ReadJob(string name, string text)
     {
-        var job = JobFile.Read(file, text);
-        CheckAccess([.. Access.Values.Select(group => ("", group))], [(file, job)]);
+        var job = JobFile.Read(name, text);
+        var file = new ContentText(name, text);
+        CheckAccess([.. Access.Values.Select(group => (ContentText.None, group))], [(file, job)]);
         CheckOthers([(file, job)], [.. Jobs, job]);
         CheckJudges(file, job, Limits);
         var tasks = Schedules
@@ -88,13 +89,13 @@ public sealed record ContentLibrary(
             .Select(task => task.Id)
             .ToHashSet();
         foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
-            throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+            throw file.Wrong(serves.Task, $"serves: no schedule has a task \"{serves.Task}\"");
         return job;
     }
 
     private static void CheckWear(
-        ImmutableArray<(string File, ImmutableArray<WearKind> Value)> wear,
-        ImmutableArray<(string File, Schedule Value)> schedules
+        ImmutableArray<(ContentText File, ImmutableArray<WearKind> Value)> wear,
+        ImmutableArray<(ContentText File, Schedule Value)> schedules
     )
     {
         var tasks = schedules
@@ -107,35 +108,38 @@ public sealed record ContentLibrary(
         foreach (var kind in kinds)
         {
             if (!known.Add(kind.Id))
-                throw new ContentException(file, 1, $"the series \"{kind.Id}\" stands twice");
+                throw file.Wrong(kind.Id, $"the series \"{kind.Id}\" stands twice");
             foreach (var task in kind.Tasks.Where(task => !tasks.Contains(task)))
-                throw new ContentException(file, 1, $"{kind.Id}: no schedule has a task \"{task}\"");
+                throw file.Wrong(task, $"{kind.Id}: no schedule has a task \"{task}\"");
         }
     }
 
-    private static void CheckJudges(string file, Job job, LimitTable limits)
+    private static void CheckJudges(ContentText file, Job job, LimitTable limits)
     {
         foreach (var step in job.Steps)
             if (step.Judge is { } row && limits.Row(row)?.Unit != Core.Units.Unit.Millilitre)
-                throw new ContentException(file, 1, $"{step.Id}: the table of limits has no row \"{row}\" in ml");
+                throw file.Wrong(row, $"{step.Id}: the table of limits has no row \"{row}\" in ml");
     }
 
-    private static void CheckAccess(ImmutableArray<(string File, AccessGroup Value)> access, ImmutableArray<(string File, Job Value)> jobs)
+    private static void CheckAccess(
+        ImmutableArray<(ContentText File, AccessGroup Value)> access,
+        ImmutableArray<(ContentText File, Job Value)> jobs
+    )
     {
         var known = access.Select(pair => pair.Value.Id).ToHashSet();
         foreach (var (file, group) in access)
         foreach (var need in group.Requires.Where(need => !known.Contains(need.Group)))
-            throw new ContentException(file, 1, $"requires: there is no access group \"{need.Group}\"");
+            throw file.Wrong(need.Group, $"requires: there is no access group \"{need.Group}\"");
         foreach (var (file, group) in access)
         foreach (var id in group.NotWith.Where(id => !known.Contains(id)))
-            throw new ContentException(file, 1, $"not-with: there is no access group \"{id}\"");
+            throw file.Wrong(id, $"not-with: there is no access group \"{id}\"");
         foreach (var (file, job) in jobs)
         foreach (var step in job.Steps)
         foreach (var id in step.Within.Concat(step.Closed).Where(id => !known.Contains(id)))
-            throw new ContentException(file, 1, $"{step.Id}: there is no access group \"{id}\"");
+            throw file.Wrong(id, $"{step.Id}: there is no access group \"{id}\"");
     }
 
-    private static void CheckOthers(ImmutableArray<(string File, Job Value)> jobs, ImmutableArray<Job> all)
+    private static void CheckOthers(ImmutableArray<(ContentText File, Job Value)> jobs, ImmutableArray<Job> all)
     {
         foreach (var (file, job) in jobs)
         foreach (var step in job.Steps)
@@ -144,9 +148,9 @@ public sealed record ContentLibrary(
             var (name, wanted) = other.Split('/', 2) is [var named, var at] ? (named, at) : (other, null);
             var found = all.FirstOrDefault(one => one.Id == name);
             if (found is null || name == job.Id)
-                throw new ContentException(file, 1, $"{step.Id}: after-others: there is no other job \"{name}\"");
+                throw file.Wrong(other, $"{step.Id}: after-others: there is no other job \"{name}\"");
             if (wanted is not null && found.Steps.All(one => one.Id != wanted))
-                throw new ContentException(file, 1, $"{step.Id}: after-others: the job \"{name}\" has no step \"{wanted}\"");
+                throw file.Wrong(other, $"{step.Id}: after-others: the job \"{name}\" has no step \"{wanted}\"");
         }
     }
 
@@ -157,7 +161,7 @@ public sealed record ContentLibrary(
                 .ToDictionary(path => Path.GetRelativePath(folder, path).Replace('\\', '/'), System.IO.File.ReadAllText)
             : [];
 
-    private static ImmutableArray<(string File, T Value)> ReadAll<T>(
+    private static ImmutableArray<(ContentText File, T Value)> ReadAll<T>(
         IReadOnlyDictionary<string, string> files,
         string kind,
         Func<string, string, T> read,
@@ -167,26 +171,26 @@ public sealed record ContentLibrary(
         var all = files
             .Where(file => file.Key.StartsWith($"{kind}/", StringComparison.Ordinal))
             .OrderBy(file => file.Key, StringComparer.Ordinal)
-            .Select(file => (File: file.Key, Value: read(file.Key, file.Value)))
+            .Select(file => (File: new ContentText(file.Key, file.Value), Value: read(file.Key, file.Value)))
             .ToImmutableArray();
         if (all.IsEmpty)
             throw new ContentException($"{kind}/", 1, "this folder is missing, or holds no file");
         foreach (var same in all.GroupBy(pair => idOf(pair.Value)).Where(group => group.Count() > 1))
-            throw new ContentException(same.Last().File, 1, $"the id \"{same.Key}\" is taken by {same.First().File}");
+            throw same.Last().File.Wrong(same.Key, $"the id \"{same.Key}\" is taken by {same.First().File.Name}");
         return all;
     }
 
     private static ViewingContent CheckViewing(
-        ImmutableArray<(string File, StagePoints Value)> stages,
-        ImmutableArray<(string File, SellersWords Value)> claims,
-        ImmutableArray<(string File, Schedule Value)> schedules
+        ImmutableArray<(ContentText File, StagePoints Value)> stages,
+        ImmutableArray<(ContentText File, SellersWords Value)> claims,
+        ImmutableArray<(ContentText File, Schedule Value)> schedules
     )
     {
         var points = new Dictionary<string, Point>();
         foreach (var (file, stage) in stages)
         foreach (var point in stage.Points)
             if (!points.TryAdd(point.Id, point))
-                throw new ContentException(file, 1, $"the point \"{point.Id}\" stands twice");
+                throw file.Wrong(point.Id, $"the point \"{point.Id}\" stands twice");
         var known = new HashSet<string>();
         foreach (var (file, list) in claims)
         foreach (var claim in list.Claims)
@@ -195,11 +199,11 @@ public sealed record ContentLibrary(
                 claim.Task is { } task
                 && schedules.All(pair => pair.Value.Components.All(component => component.Tasks.All(one => one.Id != task)))
             )
-                throw new ContentException(file, 1, $"{claim.Id}: no schedule has a task \"{task}\"");
+                throw file.Wrong(task, $"{claim.Id}: no schedule has a task \"{task}\"");
             if (!known.Add(claim.Id))
-                throw new ContentException(file, 1, $"the claim \"{claim.Id}\" stands twice");
+                throw file.Wrong(claim.Id, $"the claim \"{claim.Id}\" stands twice");
             foreach (var test in claim.Tests.Where(test => !points.ContainsKey(test.Point)))
-                throw new ContentException(file, 1, $"{claim.Id}: there is no point \"{test.Point}\"");
+                throw file.Wrong(test.Point, $"{claim.Id}: there is no point \"{test.Point}\"");
         }
 
         return new(
@@ -210,9 +214,9 @@ public sealed record ContentLibrary(
     }
 
     private static void CheckAcross(
-        ImmutableArray<(string File, Schedule Value)> schedules,
-        ImmutableArray<(string File, Job Value)> jobs,
-        ImmutableArray<(string File, ProfileSet Value)> sets
+        ImmutableArray<(ContentText File, Schedule Value)> schedules,
+        ImmutableArray<(ContentText File, Job Value)> jobs,
+        ImmutableArray<(ContentText File, ProfileSet Value)> sets
     )
     {
         var tasks = schedules
@@ -222,15 +226,18 @@ public sealed record ContentLibrary(
             .ToHashSet();
         foreach (var (file, job) in jobs)
         foreach (var serves in job.Serves.Where(serves => !tasks.Contains(serves.Task)))
-            throw new ContentException(file, 1, $"serves: no schedule has a task \"{serves.Task}\"");
+            throw file.Wrong(serves.Task, $"serves: no schedule has a task \"{serves.Task}\"");
         foreach (var (file, schedule) in schedules)
         foreach (var task in schedule.Components.SelectMany(component => component.Tasks))
         {
             foreach (var job in task.JobsBy.Select(by => by.Job).Append(task.Job).OfType<string>())
                 if (jobs.All(pair => pair.Value.Id != job))
-                    throw new ContentException(file, 1, $"{task.Id}: there is no job \"{job}\"");
+                    throw file.Wrong(job, $"{task.Id}: there is no job \"{job}\"");
             foreach (var resets in task.Resets.Where(id => !tasks.Contains(id)))
-                throw new ContentException(file, 1, $"{task.Id}: resets \"{resets}\", which is no task");
+                throw file.Wrong(
+                    resets[(resets.IndexOf('.', StringComparison.Ordinal) + 1)..],
+                    $"{task.Id}: resets \"{resets}\", which is no task"
+                );
         }
 
         // Two files that give the same bike the same task would make it stand twice on its page.
@@ -241,6 +248,6 @@ public sealed record ContentLibrary(
                 .GroupBy(item => item.Task.Id)
                 .Where(group => group.Count() > 1)
         )
-            throw new ContentException(file, 1, $"a bike of this set gets the task \"{same.Key}\" from more than one schedule");
+            throw file.Wrong("id", $"a bike of this set gets the task \"{same.Key}\" from more than one schedule");
     }
 }

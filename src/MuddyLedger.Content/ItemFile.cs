@@ -54,21 +54,39 @@ public static class ItemFile
     public static ImmutableArray<SharedItem> Read(string text, Profile bike, Func<Guid> newId)
     {
         const string file = "items";
-        var tasks = Schedule.TasksOf(bike, [ScheduleFile.Read(file, text)]).ToList();
-        if (tasks.Count > Most)
-            throw new ContentException(file, 1, $"holds more than {Most} items");
-        return [.. tasks.Select(pair => Of(file, pair.Component, pair.Task, newId))];
+        // By reference: two items that say the same stand on two lines.
+        var lines = new Dictionary<ServiceTask, long>(ReferenceEqualityComparer.Instance);
+        var schedule = ScheduleFile.Read(file, text, lines);
+        var capabilities = Capabilities.Of(bike);
+        var items = (
+            from component in schedule.Components
+            from task in component.Tasks
+            where schedule.Applies.To(capabilities) && task.Applies.To(capabilities)
+            select (Component: component, Task: task.On(capabilities), Line: lines[task])
+        ).ToList();
+        if (items.Count > Most)
+            throw new ContentException(file, items[Most].Line, $"holds more than {Most} items");
+        return
+        [
+            .. items.Select(item =>
+                Of(
+                    item.Component,
+                    item.Task,
+                    newId,
+                    why => new ContentException(file, item.Line, $"\"{item.Component.Title}: {item.Task.Title}\": {why}")
+                )
+            ),
+        ];
     }
 
-    private static SharedItem Of(string file, Component component, ServiceTask task, Func<Guid> newId)
+    private static SharedItem Of(Component component, ServiceTask task, Func<Guid> newId, Func<string, ContentException> wrong)
     {
-        ContentException Wrong(string why) => new(file, 1, $"\"{component.Title}: {task.Title}\": {why}");
         if (component.Title.Length > 40 || task.Title.Length > 60)
-            throw Wrong("the title is too long: 40 letters for what it is about, 60 for what is done");
+            throw wrong("the title is too long: 40 letters for what it is about, 60 for what is done");
         if (task.Limits.FirstOrDefault(limit => limit is not (UseLimit or CalendarLimit)) is not null)
-            throw Wrong("an item of your own goes by distance, hours, months or rides");
+            throw wrong("an item of your own goes by distance, hours, months or rides");
         if (!task.Severities.IsEmpty || task.Job is not null || !task.JobsBy.IsEmpty || !task.Resets.IsEmpty)
-            throw Wrong("\"severe\", \"job\", \"jobs\" and \"resets\" belong to the schedules that ship");
+            throw wrong("\"severe\", \"job\", \"jobs\" and \"resets\" belong to the schedules that ship");
         var uses = task.Limits.OfType<UseLimit>().ToList();
         var months = task.Limits.OfType<CalendarLimit>().ToList();
         if (
@@ -76,7 +94,7 @@ public static class ItemFile
             || uses.GroupBy(limit => limit.Amount.Kind).Any(same => same.Count() > 1)
             || uses.Exists(use => use.First is not null)
         )
-            throw Wrong("one limit of each sort, and none for the first time");
+            throw wrong("one limit of each sort, and none for the first time");
         var id = $"own-{newId():N}"[..20] + ".do";
         return new(
             new(id, component.Title, task.Title, component.Part, task.AfterEveryRide) { AfterRides = task.AfterRides },

@@ -8,18 +8,26 @@ namespace MuddyLedger.Content;
 
 internal static class ScheduleFile
 {
-    public static Schedule Read(string file, string text)
+    public static Schedule Read(string file, string text) => Read(file, text, []);
+
+    /// <param name="lines">Takes the line on which each task begins.</param>
+    public static Schedule Read(string file, string text, Dictionary<ServiceTask, long> lines)
     {
         var root = YamlMap.Load(file, text);
         var components = root.Maps("components");
         if (components.IsEmpty)
             throw root.Wrong("\"components\" is missing or empty");
-        var schedule = new Schedule(root.Text("id"), root.Text("title"), root.Applies("applies"), [.. components.Select(ReadComponent)]);
+        var schedule = new Schedule(
+            root.Text("id"),
+            root.Text("title"),
+            root.Applies("applies"),
+            [.. components.Select(map => ReadComponent(map, lines))]
+        );
         root.RefuseTheRest();
         return schedule;
     }
 
-    private static Component ReadComponent(YamlMap map)
+    private static Component ReadComponent(YamlMap map, Dictionary<ServiceTask, long> lines)
     {
         var id = map.Text("id");
         var tasks = map.Maps("tasks");
@@ -30,10 +38,17 @@ internal static class ScheduleFile
             map.Text("title"),
             map.Word<BikePart>("part"),
             map.OptionalWord<ReservoirId>("reservoir"),
-            [.. tasks.Select(task => ReadTask(task, id))]
+            [.. tasks.Select(Task)]
         );
         map.RefuseTheRest();
         return component;
+
+        ServiceTask Task(YamlMap task)
+        {
+            var read = ReadTask(task, id);
+            lines[read] = task.Line;
+            return read;
+        }
     }
 
     private static ServiceTask ReadTask(YamlMap map, string component)

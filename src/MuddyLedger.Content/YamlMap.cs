@@ -114,6 +114,9 @@ internal sealed class YamlMap
 
     public ContentException Wrong(string reason) => new(_file, _node.Start.Line, reason);
 
+    /// <summary>The line on which it begins, 1 or more.</summary>
+    public long Line => _node.Start.Line;
+
     public bool Has(string key) => Node(key) is not null;
 
     public string Text(string key) => OptionalText(key) ?? throw Wrong($"\"{key}\" is missing");

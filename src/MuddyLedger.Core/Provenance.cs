@@ -1,5 +1,6 @@
 namespace MuddyLedger.Core;
 
+/// <summary>How far a figure or a rule can be trusted, the best first.</summary>
 public enum ProvenanceKind
 {
     Manual,
@@ -12,10 +13,14 @@ public enum ProvenanceKind
 /// <summary>
 /// Where a number comes from. The maker's manual wins over all others; a house value is our own choice and may be changed.
 /// </summary>
+/// <param name="Kind">How far it can be trusted.</param>
 /// <param name="Source">The page, standard or book; never empty for <see cref="ProvenanceKind.Published"/>.</param>
 public sealed record Provenance(ProvenanceKind Kind, string? Source = null)
 {
+    /// <summary>Ours.</summary>
     public static readonly Provenance House = new(ProvenanceKind.House);
+
+    /// <summary>Of the trade, without a source.</summary>
     public static readonly Provenance CommonPractice = new(ProvenanceKind.CommonPractice);
 
     /// <summary>

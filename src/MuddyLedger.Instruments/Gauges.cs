@@ -9,6 +9,8 @@ namespace MuddyLedger.Instruments;
 public sealed record GaugeReading(int Number, decimal? Value, string Unit, string? Says);
 
 /// <summary>Something that a simulated gauge can be held to, or that can go wrong with it.</summary>
+/// <param name="Id">By which it is asked for.</param>
+/// <param name="Title">What it is called.</param>
 /// <param name="Middle">What it would show if it were perfect.</param>
 /// <param name="Swing">How far a hand moves it about.</param>
 public sealed record GaugeScenario(string Id, string Title, double Middle, double Swing);

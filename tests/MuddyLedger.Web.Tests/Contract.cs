@@ -25,6 +25,10 @@ internal static class Contract
     public static IEnumerable<(string Path, JsonObject Operations)> Operations =>
         Document["paths"]!.AsObject().Select(path => (path.Key, path.Value!.AsObject()));
 
+    /// <summary>Every shape that is sent or answered, by name.</summary>
+    public static IEnumerable<(string Name, JsonObject Schema)> Schemas =>
+        Document["components"]!["schemas"]!.AsObject().Select(schema => (schema.Key, schema.Value!.AsObject()));
+
     /// <summary>
     /// What is answered whatever was asked: the host is not this machine, the method is not allowed there, the body is too large, no JSON,
     /// or none at all; the shed's file cannot be read for now, or its disk is full.

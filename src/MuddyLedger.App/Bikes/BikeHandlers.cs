@@ -22,6 +22,9 @@ public enum Condition
     Project,
 }
 
+/// <summary>A bike to be taken into the shed.</summary>
+/// <param name="Id">The act's own id, a UUID v7, and the bike's from then on. Sent twice, it is written once.</param>
+/// <param name="Profile">As typed.</param>
 /// <param name="Reading">What the dash shows today, if it is known; the first reading of the bike.</param>
 /// <param name="Set">The set that the profile was filled in from: what was left as it came keeps its provenance.</param>
 /// <param name="Condition">Whether it runs. In use is the owner's word, and is kept as such.</param>
@@ -37,8 +40,16 @@ public sealed record NewBike(
     bool PumpFeeds = false
 );
 
+/// <summary>A profile changed.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Profile">The whole of it, as typed.</param>
 public sealed record ProfileChange(Guid Id, ProfileForm Profile);
 
+/// <summary>A set that ships: a sensible profile to begin with.</summary>
+/// <param name="Id">Of the set.</param>
+/// <param name="Title">What kind of bike it is.</param>
+/// <param name="For">What it is for, in a sentence.</param>
+/// <param name="Profile">What the form begins with.</param>
 public sealed record SetAnswer(string Id, string Title, string For, ProfileForm Profile);
 
 /// <summary>A bike into the shed, its profile changed, and all that its page shows.</summary>

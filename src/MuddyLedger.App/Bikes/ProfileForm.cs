@@ -10,6 +10,14 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.App.Bikes;
 
 /// <summary>A reservoir as the owner types it: quantities as text, empty where not known.</summary>
+/// <param name="Grade">What it is filled with, as typed.</param>
+/// <param name="DryFill">Volume as typed: what it takes when dry.</param>
+/// <param name="DrainOnly">Volume as typed: what it takes after draining.</param>
+/// <param name="DrainAndFilter">Volume as typed: what it takes with a new filter.</param>
+/// <param name="Level">How its level is read; null where nobody said.</param>
+/// <param name="Stance">How the bike stands for that.</param>
+/// <param name="ReadAt">Hot or cold.</param>
+/// <param name="WaitMinutes">After stopping, 0 to 60; 0 where it is read cold.</param>
 public sealed record ReservoirForm(
     string? Grade,
     string? DryFill,
@@ -21,10 +29,79 @@ public sealed record ReservoirForm(
     int WaitMinutes
 );
 
+/// <summary>A tyre as the owner types it.</summary>
+/// <param name="Size">As it stands on the wall.</param>
+/// <param name="Placard">Pressure as typed, by the maker's plate.</param>
+/// <param name="DateCode">Week and year, four digits.</param>
+/// <param name="Inner">Tube, tubeless, or foam insert.</param>
 public sealed record TyreForm(string? Size, string? Placard, string? DateCode, TyreInner Inner);
 
 /// <summary>A bike's profile as the owner types it.</summary>
-public sealed record ProfileForm(
+/// <param name="Nickname">What the owner calls it; 1 to 40 letters.</param>
+/// <param name="Make">As the owner writes it.</param>
+/// <param name="Model">As the owner writes it.</param>
+/// <param name="Year">Of the model, four digits.</param>
+/// <param name="FrameNumber">17 characters where it has a check digit to be held to; older ones as they are.</param>
+/// <param name="Registration">The plate; empty where it has none.</param>
+/// <param name="Title">Whether there are papers.</param>
+/// <param name="Use">What it is mostly used for: intervals go by it.</param>
+/// <param name="Stroke">Two or four.</param>
+/// <param name="DisplacementCc">Cubic centimetres.</param>
+/// <param name="Cylinders">How many.</param>
+/// <param name="Cooling">Air, oil or liquid.</param>
+/// <param name="Fan">Of the radiator.</param>
+/// <param name="ExpansionTank">Of the coolant.</param>
+/// <param name="Starting">Kick, electric, or both.</param>
+/// <param name="Reeds">Of a two-stroke's intake.</param>
+/// <param name="PowerValve">Of a two-stroke's exhaust port.</param>
+/// <param name="SilencerPacking">Wool that is renewed.</param>
+/// <param name="SparkArrestor">In the exhaust.</param>
+/// <param name="PrimaryChain">Instead of gears.</param>
+/// <param name="Decompressor">With a cable or lever to set.</param>
+/// <param name="Lubrication">Where the engine's oil is: sump, tank, in the fuel, from a pump.</param>
+/// <param name="GearboxOil">Shared with the engine, of its own, or none.</param>
+/// <param name="OilFilter">Its kind.</param>
+/// <param name="BodyworkOverOil">Bodywork comes off before the drain or the filter is reached.</param>
+/// <param name="ExhaustOverOil">The exhaust comes off first.</param>
+/// <param name="InnerPanelOverOil">An inner panel comes off first.</param>
+/// <param name="GearLinkageOverOil">The gear linkage comes off first.</param>
+/// <param name="GuardOverOil">A guard comes off first.</param>
+/// <param name="OilPressureLight">It has one.</param>
+/// <param name="TankOverPlugs">The tank comes off before the plugs are reached.</param>
+/// <param name="AirFilter">What comes off before the air filter is reached.</param>
+/// <param name="AirFilterElement">Foam, paper or oiled gauze.</param>
+/// <param name="HeavierOilInHeat">The owner's yes to a heavier oil for a bike that is ridden only in heat.</param>
+/// <param name="Valves">How their clearance is set.</param>
+/// <param name="ValvesPerCylinder">2 to 5; 0 where not known.</param>
+/// <param name="Fuel">Carburettor or injection.</param>
+/// <param name="Carburettors">How many; 0 on an injected bike.</param>
+/// <param name="FuelTap">By hand, with or without reserve, by vacuum, or none.</param>
+/// <param name="Tank">What it is made of.</param>
+/// <param name="TankReserve">Volume as typed.</param>
+/// <param name="Ignition">Points or electronic.</param>
+/// <param name="Battery">Its chemistry, or none.</param>
+/// <param name="BatteryVolts">6 or 12.</param>
+/// <param name="Transmission">Gears, variator, or one speed.</param>
+/// <param name="FinalDrive">Chain, belt, shaft, or gears in the hub.</param>
+/// <param name="FrontDrive">Of a bike with two driven wheels.</param>
+/// <param name="Wheels">Spoked or cast.</param>
+/// <param name="FrontDiscs">1 or 2.</param>
+/// <param name="Abs">Fitted or not.</param>
+/// <param name="FrontBrake">Disc or drum.</param>
+/// <param name="RearBrake">Disc or drum.</param>
+/// <param name="Clutch">Cable, hydraulic, or none to work by hand.</param>
+/// <param name="Linkage">The rear suspension has one with bearings.</param>
+/// <param name="FrontTyre">Null where nothing is known.</param>
+/// <param name="RearTyre">Null where nothing is known.</param>
+/// <param name="Odometer">Its unit; null where it has none.</param>
+/// <param name="OdometerDigits">Before it begins again at nought.</param>
+/// <param name="HourMeter">It has one.</param>
+/// <param name="StatedUsePerYear">As typed, with its unit: counts until readings say more.</param>
+/// <param name="Severities">Hard use that shortens intervals.</param>
+/// <param name="Reservoirs">By id.</param>
+/// <param name="Torques">As typed, by fastener.</param>
+/// <param name="Figures">As typed, by figure.</param>
+public sealed partial record ProfileForm(
     string? Nickname,
     string? Make,
     string? Model,
@@ -177,93 +254,6 @@ public sealed record ProfileForm(
                 )
         );
 
-    /// <summary>The profile meant, with every field that cannot be read or cannot be true refused by its name.</summary>
-    /// <param name="before">What the form was filled in from: a figure that was left as it stood keeps its value and its
-    /// provenance.</param>
-    public Profile Read(FieldCheck check, OwnerSettings settings, int thisYear, Profile? before)
-    {
-        var profile = new Profile
-        {
-            Nickname = Nickname?.Trim() ?? "",
-            Make = Make?.Trim() ?? "",
-            Model = Model?.Trim() ?? "",
-            Year = Year,
-            FrameNumber = check.OptionalText("frameNumber", FrameNumber, 40),
-            Registration = check.OptionalText("registration", Registration, 20),
-            Title = Title,
-            Use = Use,
-            Stroke = Stroke,
-            DisplacementCc = DisplacementCc,
-            Cylinders = Cylinders,
-            Cooling = Cooling,
-            Fan = Fan,
-            ExpansionTank = ExpansionTank,
-            Starting = Starting,
-            Reeds = Reeds,
-            PowerValve = PowerValve,
-            SilencerPacking = SilencerPacking,
-            SparkArrestor = SparkArrestor,
-            PrimaryChain = PrimaryChain,
-            Decompressor = Decompressor,
-            Lubrication = Lubrication,
-            GearboxOil = GearboxOil,
-            OilFilter = OilFilter,
-            BodyworkOverOil = BodyworkOverOil,
-            ExhaustOverOil = ExhaustOverOil,
-            InnerPanelOverOil = InnerPanelOverOil,
-            GearLinkageOverOil = GearLinkageOverOil,
-            GuardOverOil = GuardOverOil,
-            OilPressureLight = OilPressureLight,
-            Valves = Valves,
-            Fuel = Fuel,
-            Battery = Battery,
-            Transmission = Transmission,
-            FinalDrive = FinalDrive,
-            FrontDrive = FrontDrive,
-            Wheels = Wheels,
-            FrontDiscs = FrontDiscs,
-            Abs = Abs,
-            FrontBrake = FrontBrake,
-            RearBrake = RearBrake,
-            Clutch = Clutch,
-            ValvesPerCylinder = ValvesPerCylinder,
-            TankOverPlugs = TankOverPlugs,
-            AirFilter = AirFilter,
-            AirFilterElement = AirFilterElement,
-            HeavierOilInHeat = HeavierOilInHeat,
-            Carburettors = Carburettors,
-            FuelTap = FuelTap,
-            Tank = Tank,
-            TankReserve = check.OptionalVolume("tankReserve", TankReserve, settings.Volume),
-            Ignition = Ignition,
-            BatteryVolts = BatteryVolts,
-            Linkage = Linkage,
-            FrontTyre = ReadTyre(check, "frontTyre", FrontTyre),
-            RearTyre = ReadTyre(check, "rearTyre", RearTyre),
-            Odometer = Odometer is { } unit ? new Odometer(unit, OdometerDigits) : null,
-            HourMeter = HourMeter,
-            StatedUsePerYear = StatedUse(check),
-            Severities = Severities.IsDefault ? [] : [.. Severities.Distinct()],
-            Reservoirs = ReadReservoirs(check, settings, before),
-            Torques = ReadTorques(check, settings, before),
-            Figures = ReadFigures(check, before),
-            PartNumbers = before?.PartNumbers ?? ImmutableDictionary<string, string>.Empty,
-        };
-        check.Refuse(ProfileCheck.Of(profile, thisYear));
-        return profile;
-    }
-
-    /// <summary>The profile by its choices alone: what was typed may still be wrong.</summary>
-    public Profile Shape() =>
-        (
-            this with
-            {
-                Reservoirs = ImmutableDictionary<string, ReservoirForm>.Empty,
-                Torques = ImmutableDictionary<string, string>.Empty,
-                Figures = ImmutableDictionary<string, string>.Empty,
-            }
-        ).Read(new FieldCheck(NumberMarks.Unknown), OwnerSettings.Default, 9999, null);
-
     private static TyreForm FormOf(Tyre? tyre) =>
         new(
             tyre?.Size,
@@ -271,18 +261,6 @@ public sealed record ProfileForm(
             tyre?.DateCode,
             tyre?.Inner ?? TyreInner.Tube
         );
-
-    private static Tyre? ReadTyre(FieldCheck check, string field, TyreForm? form) =>
-        form is null
-            ? null
-            : new(
-                check.OptionalText($"{field}.size", form.Size, 30),
-                string.IsNullOrWhiteSpace(form.Placard)
-                    ? null
-                    : Pressure.From(check.Quantity($"{field}.placard", form.Placard, Unit.Bar, ProfileCheck.LargestPressure.Kilopascals)),
-                check.OptionalText($"{field}.dateCode", form.DateCode, 10),
-                form.Inner
-            );
 
     private static ReservoirForm FormOf(ReservoirSpec spec, OwnerSettings settings)
     {
@@ -298,108 +276,4 @@ public sealed record ProfileForm(
             spec.WaitMinutes
         );
     }
-
-    private MeterAmount? StatedUse(FieldCheck check)
-    {
-        if (string.IsNullOrWhiteSpace(StatedUsePerYear))
-            return null;
-        var meter = Odometer is null && HourMeter ? MeterKind.HourMeter : MeterKind.Odometer;
-        var bare =
-            meter == MeterKind.HourMeter ? Unit.Hour
-            : Odometer == OdometerUnit.Miles ? Unit.Mile
-            : Unit.Kilometre;
-        // Where the bike has both meters, the unit says which is meant.
-        var typed = string.Concat(StatedUsePerYear.SkipWhile(letter => !char.IsLetter(letter)));
-        if (HourMeter && Unit.Find(typed) is { Dimension: Dimension.EngineHours })
-            (meter, bare) = (MeterKind.HourMeter, Unit.Hour);
-        return MeterAmount.From(check.Quantity("statedUsePerYear", StatedUsePerYear, bare, ReadingHandlers.MostOf(meter) / 4));
-    }
-
-    private ImmutableDictionary<ReservoirId, ReservoirSpec> ReadReservoirs(FieldCheck check, OwnerSettings settings, Profile? before)
-    {
-        var read = ImmutableDictionary.CreateBuilder<ReservoirId, ReservoirSpec>();
-        foreach (var (word, form) in Reservoirs)
-        {
-            var at = $"reservoirs.{word}";
-            if (Known<ReservoirId>(word) is not { } id)
-            {
-                check.Refuse(at, "is not a reservoir known here");
-                continue;
-            }
-
-            if (form is null)
-            {
-                check.Refuse(at, "is empty: leave it out, or say what it holds");
-                continue;
-            }
-
-            if (before?.Reservoirs.GetValueOrDefault(id) is { } was && FormOf(was, settings) == form)
-            {
-                read[id] = was;
-                continue;
-            }
-
-            var spec = new ReservoirSpec
-            {
-                Grade = check.OptionalText($"{at}.grade", form.Grade, 60),
-                DryFill = check.OptionalVolume($"{at}.dryFill", form.DryFill, settings.Volume),
-                DrainOnly = check.OptionalVolume($"{at}.drainOnly", form.DrainOnly, settings.Volume),
-                DrainAndFilter = check.OptionalVolume($"{at}.drainAndFilter", form.DrainAndFilter, settings.Volume),
-                Level = form.Level,
-                Stance = form.Stance,
-                ReadAt = form.ReadAt,
-                WaitMinutes = form.WaitMinutes,
-            };
-            if (spec != new ReservoirSpec())
-                read[id] = spec;
-        }
-
-        return read.ToImmutable();
-    }
-
-    private ImmutableDictionary<Fastener, TorqueSpec> ReadTorques(FieldCheck check, OwnerSettings settings, Profile? before)
-    {
-        var read = ImmutableDictionary.CreateBuilder<Fastener, TorqueSpec>();
-        foreach (var (word, text) in Torques)
-        {
-            if (Known<Fastener>(word) is not { } fastener)
-                check.Refuse($"torques.{word}", "is not a fastener known here");
-            else if (before?.Torques.GetValueOrDefault(fastener) is { } was && Shown.Of(was.Torque, settings).Editable() == text)
-                read[fastener] = was;
-            else if (!string.IsNullOrWhiteSpace(text))
-                read[fastener] = new(
-                    Torque.From(check.Quantity($"torques.{word}", text, settings.Torque, ProfileCheck.LargestTorque.NewtonMetres)),
-                    new(ProvenanceKind.Owner)
-                );
-        }
-
-        return read.ToImmutable();
-    }
-
-    private ImmutableDictionary<BikeFigure, FigureSpec> ReadFigures(FieldCheck check, Profile? before)
-    {
-        var read = ImmutableDictionary.CreateBuilder<BikeFigure, FigureSpec>();
-        foreach (var (word, text) in Figures)
-        {
-            if (Known<BikeFigure>(word) is not { } figure)
-                check.Refuse($"figures.{word}", "is not a figure known here");
-            else if (before?.Figures.GetValueOrDefault(figure) is { } was && BikeFigures.Text(was, figure) == text)
-                read[figure] = was;
-            else if (!string.IsNullOrWhiteSpace(text))
-            {
-                var spec = BikeFigures.Read(text, figure, check.Marks);
-                if (spec.IsRefused)
-                    check.Refuse($"figures.{word}", spec.Refusal!);
-                else
-                    read[figure] = spec.Value!;
-            }
-        }
-
-        return read.ToImmutable();
-    }
-
-    /// <summary>The value that a content file or a form means by a word; null where there is none.</summary>
-    public static T? Known<T>(string word)
-        where T : struct, Enum =>
-        Enum.GetValues<T>().Where(value => Capabilities.Word(value) == word).Select(value => (T?)value).FirstOrDefault();
 }

@@ -17,7 +17,18 @@ using NodaTime;
 namespace MuddyLedger.App.Bikes;
 
 /// <summary>All that Core computes of one bike today.</summary>
+/// <param name="Bike">As it is stored.</param>
+/// <param name="Read">Its ledger, and up to which line it was read.</param>
+/// <param name="Meters">Its own, with their forecasts.</param>
+/// <param name="Tasks">Its plan as it stands.</param>
+/// <param name="Running">Its job runs under way.</param>
+/// <param name="Gates">Cranked, run, ridden.</param>
+/// <param name="Pump">Whether its oil pump is proven.</param>
+/// <param name="ForNow">What is there or away only for now.</param>
+/// <param name="Wear">What wears on it, as far as it was measured.</param>
+/// <param name="Valves">Its valves, one by one.</param>
 /// <param name="WearByTask">The series that each task goes by, the valves among them.</param>
+/// <param name="Today">The day for which it was computed.</param>
 /// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
 public sealed record BikePicture(
     StoredBike Bike,
@@ -35,10 +46,13 @@ public sealed record BikePicture(
     int DamagedLines
 )
 {
+    /// <summary>As it was last kept.</summary>
     public Profile Profile => Bike.Profile;
 
+    /// <summary>Its whole book.</summary>
     public BikeLedger Ledger => Read.Ledger;
 
+    /// <summary>Of its plan.</summary>
     public IReadOnlySet<string> TaskIds => Tasks.Select(standing => standing.Task.Id).ToHashSet();
 
     /// <summary>What shuts a gate outside of one of its runs.</summary>
@@ -94,15 +108,20 @@ public sealed class PictureCache
 public sealed class BikeNotShownException(string words, Exception inner) : Exception(words, inner);
 
 /// <summary>A bike whose book is not whole.</summary>
+/// <param name="Bike">Its id; null where not even that can be read.</param>
+/// <param name="Name">Its nickname, or what else it can be known by.</param>
 /// <param name="Lines">How many lines and running jobs of it cannot be read.</param>
 /// <param name="Shown">False where the bike cannot be shown at all.</param>
+/// <param name="Words">What cannot be read.</param>
 public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
 
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
 public sealed class ShedPictures(IShedReader reader, ContentLibrary content, ShedClock clock, PictureCache cache, ProofFocus focus)
 {
+    /// <summary>By the shed's clock.</summary>
     public Instant Now => clock.Now;
 
+    /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => clock.Today;
 
     public LocalDate DayOf(Instant instant) => clock.DayOf(instant);
@@ -317,5 +336,6 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
 /// <summary>The one bike that all answers are about for now, where a copy is proven bike by bike; none where they are about all.</summary>
 public sealed class ProofFocus
 {
+    /// <summary>The one that is looked at; null for all.</summary>
     public Guid? Bike { get; set; }
 }

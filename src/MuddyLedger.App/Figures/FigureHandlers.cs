@@ -25,8 +25,10 @@ public enum FigureKind
 /// <summary>One figure of a bike, to be read at arm's length.</summary>
 /// <param name="Field">As it is entered: "torques.rear-axle".</param>
 /// <param name="Name">What it is the figure of.</param>
+/// <param name="Kind">Capacity, grade, torque, figure: by which it is read and shown.</param>
 /// <param name="Words">As it is read out: "30 N m", "0.10 to 0.15 mm"; null where nobody has entered it.</param>
 /// <param name="Unit">What a bare number is taken in.</param>
+/// <param name="From">Where the figure comes from; null where it is missing.</param>
 /// <param name="WantedBy">The title of the coming job that will ask for it; null where none will.</param>
 public sealed record FigureLine(
     string Field,
@@ -38,30 +40,48 @@ public sealed record FigureLine(
     string? WantedBy
 );
 
+/// <summary>The figures of one part of the bike.</summary>
+/// <param name="Section">Which part.</param>
+/// <param name="Lines">Known and missing ones.</param>
 public sealed record FigureSection(BikeSection Section, IReadOnlyList<FigureLine> Lines);
 
+/// <summary>All figures of a bike, for the bench.</summary>
+/// <param name="Nickname">Of the bike.</param>
 /// <param name="Wanted">How many figures the coming jobs will ask for that nobody has entered.</param>
+/// <param name="Sections">In the order of the profile.</param>
 public sealed record FigureCardAnswer(string Nickname, int Wanted, IReadOnlyList<FigureSection> Sections);
 
+/// <summary>A figure that was missing, typed where it was needed.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Field">"torques.rear-axle", "figures.plug-gap", "reservoirs.engine.drainOnly", "parts.oil filter".</param>
 /// <param name="Text">As it is typed, in any unit that fits. Empty takes a part number away again.</param>
 /// <param name="From">Where it comes from: the manual, or the owner.</param>
 /// <param name="Source">The page of the manual, or what else there is to say of it.</param>
 public sealed record FigureRequest(Guid Id, string? Field, string? Text, FigureSource From, string? Source);
 
+/// <summary>Who says a figure.</summary>
 public enum FigureSource
 {
     Manual,
     Owner,
 }
 
+/// <summary>A form as far as it is filled in, to be told what is asked next.</summary>
 /// <param name="Profile">The form as it stands: only its choices count here.</param>
 /// <param name="Bike">The bike whose coming jobs say what is wanted; null for one that is just coming in.</param>
 public sealed record QuestionsRequest(ProfileForm Profile, Guid? Bike);
 
+/// <summary>A figure that this bike has.</summary>
+/// <param name="Name">In words.</param>
 /// <param name="Example">How such a figure is written.</param>
 public sealed record FigureAsked(string Name, string Example);
 
+/// <summary>What is asked of one part of the bike.</summary>
+/// <param name="Section">Which part.</param>
+/// <param name="Questions">Choices.</param>
+/// <param name="Reservoirs">By id.</param>
+/// <param name="Figures">Those that this bike has.</param>
+/// <param name="Torques">By fastener.</param>
 /// <param name="Wanted">Of its figures, torques and reservoirs: those that a coming job will ask for, with that job's title.</param>
 public sealed record QuestionSection(
     BikeSection Section,

@@ -9,8 +9,14 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.App.Findings;
 
 /// <summary>A fault seen on the bike, outside of a job.</summary>
-/// <param name="Under">Under what conditions it shows; empty where it shows at any time.</param>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Title">What is wrong, in a few words.</param>
+/// <param name="Severity">From a note to a stop.</param>
+/// <param name="Detail">What else is to be said; empty where nothing is.</param>
+/// <param name="CostGuess">Money as typed; empty where nobody guesses.</param>
 /// <param name="Gate">The gate that it shuts; asked only of one that says stop, and then ridden where nobody says.</param>
+/// <param name="Under">Under what conditions it shows; empty where it shows at any time.</param>
 public sealed record FaultRequest(
     Guid Id,
     string? Date,
@@ -23,16 +29,21 @@ public sealed record FaultRequest(
 );
 
 /// <summary>Closes a finding: what was done about it.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="How">What was done about it.</param>
 /// <param name="Tried">How it was tried under the conditions under which it showed; empty where it was not yet.</param>
 public sealed record CloseFindingRequest(Guid Id, string? How, string? Tried = null);
 
 /// <summary>What was put right, tried under the conditions under which it had shown.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Gone">False where it showed again.</param>
+/// <param name="Words">How it was tried.</param>
 public sealed record CureTriedRequest(Guid Id, bool? Gone, string? Words);
 
 /// <summary>How much is written of a finding.</summary>
 public static class FindingText
 {
+    /// <summary>Letters.</summary>
     public const int LongestUnder = 120;
 }
 

@@ -10,8 +10,14 @@ using NodaTime;
 
 namespace MuddyLedger.App.Findings;
 
+/// <summary>A finding as work to be paid.</summary>
 /// <param name="Entry">Of the finding; null of one that a job under way will write, which has no place in the order yet.</param>
+/// <param name="Title">What is wrong.</param>
+/// <param name="Detail">Null where nothing more was said.</param>
+/// <param name="Severity">From a note to a stop.</param>
 /// <param name="Shuts">The gate that it shuts, where it must be done.</param>
+/// <param name="Cost">Money, as an amount; null where nobody guessed.</param>
+/// <param name="Verdict">Whether it is done for the money there is.</param>
 public sealed record WorkLineAnswer(
     Guid? Entry,
     string Title,
@@ -23,10 +29,18 @@ public sealed record WorkLineAnswer(
 );
 
 /// <summary>What was found on a bike, as work under a cap. Money as text with a point.</summary>
+/// <param name="Bike">Whose work it is.</param>
+/// <param name="Nickname">Of the bike.</param>
+/// <param name="Must">What shuts a gate: it is paid first.</param>
+/// <param name="Optional">In the owner's order.</param>
+/// <param name="Cap">Money, as an amount; null where there is no limit.</param>
 /// <param name="MustCost">Of what must be done, as far as it has a price.</param>
 /// <param name="Taken">Of all that is done.</param>
 /// <param name="Left">Of the cap; null where nothing is, or there is none.</param>
 /// <param name="Short">How far what must be done goes over the cap; null where it does not.</param>
+/// <param name="Unpriced">How many lines have no price.</param>
+/// <param name="Currency">ISO 4217, of every amount of money here.</param>
+/// <param name="Today">By the shed's clock, in the owner's calendar.</param>
 public sealed record WorkAnswer(
     Guid Bike,
     string Nickname,
@@ -42,11 +56,15 @@ public sealed record WorkAnswer(
     LocalDate Today
 );
 
+/// <summary>How much may go into what was found, and in which order.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Cap">As typed; empty for no limit.</param>
 /// <param name="Order">What is optional, by its lines, the most wanted first.</param>
 public sealed record BudgetRequest(Guid Id, string? Cap, IReadOnlyList<Guid> Order);
 
 /// <summary>A cap and an order that are looked at and not kept.</summary>
+/// <param name="Cap">Money as typed; empty for no limit.</param>
+/// <param name="Order">Findings, the most wanted first.</param>
 public sealed record BudgetTried(string? Cap, IReadOnlyList<Guid> Order);
 
 /// <summary>What to do for the money there is.</summary>

@@ -14,10 +14,20 @@ using NodaTime;
 
 namespace MuddyLedger.App.Fluids;
 
+/// <summary>A stretch between two levels read alike.</summary>
+/// <param name="From">Its first day.</param>
+/// <param name="To">Its last day.</param>
+/// <param name="Used">What was topped up in it.</param>
+/// <param name="Over">How far, or for how long, it was ridden in it.</param>
+/// <param name="Rate">Used for that, in the unit of the whole.</param>
 public sealed record SpellAnswer(LocalDate From, LocalDate To, Shown Used, Shown Over, decimal Rate);
 
+/// <summary>What a reservoir loses.</summary>
+/// <param name="Verdict">Normal, rising, too much, or not known.</param>
 /// <param name="Unit">Of the rate: "L/1,000 km" or "ml/h".</param>
+/// <param name="Rate">Over all spells; null where there is none.</param>
 /// <param name="WarnsAt">The house threshold, in the same unit.</param>
+/// <param name="Spells">The newest first.</param>
 public sealed record ConsumptionAnswer(
     ConsumptionVerdict Verdict,
     string Unit,
@@ -26,10 +36,21 @@ public sealed record ConsumptionAnswer(
     IReadOnlyList<SpellAnswer> Spells
 );
 
+/// <summary>A reservoir with its history.</summary>
+/// <param name="Id">Which one.</param>
+/// <param name="Status">How far its content is proven.</param>
+/// <param name="Now">What is in it.</param>
+/// <param name="LikelyFluid">What one would pour: the profile's grade, or what is in it; null where neither is known.</param>
 /// <param name="Chain">The latest lines of its own, the newest first.</param>
+/// <param name="ChainLength">How many lines of the book speak of it.</param>
+/// <param name="Consumption">Null where its loss tells nothing of the engine.</param>
+/// <param name="DrainedOn">Of the last drain; null where none was written.</param>
 /// <param name="LastDrain">What the last drain that was read says.</param>
 /// <param name="Warnings">Where what is in it and the place do not agree.</param>
 /// <param name="LevelBy">How its level is read, where the profile says so.</param>
+/// <param name="ReadAt">Whether its level is read hot or cold.</param>
+/// <param name="WaitMinutes">After stopping; 0 where it is read cold.</param>
+/// <param name="Strength">Of the coolant; null for any other, and where it is not known.</param>
 public sealed record ReservoirPage(
     ReservoirId Id,
     ReservoirStatus Status,
@@ -49,15 +70,32 @@ public sealed record ReservoirPage(
 
 /// <summary>How strong the coolant is by now.</summary>
 /// <param name="Share">Percent by volume.</param>
+/// <param name="Filled">Percent by volume, as it was filled.</param>
 /// <param name="FreezesAt">Degrees Celsius; null outside of the table.</param>
+/// <param name="Changed">True where top-ups moved it.</param>
+/// <param name="TooWeak">True below what its inhibitors need.</param>
 /// <param name="Least">Below this inhibitors no longer protect.</param>
 public sealed record CoolantStrengthAnswer(decimal Share, decimal Filled, decimal? FreezesAt, bool Changed, bool TooWeak, decimal Least);
 
+/// <summary>Between two fuellings to the brim.</summary>
+/// <param name="From">Its first day.</param>
+/// <param name="To">Its last day.</param>
+/// <param name="Fuel">What went in.</param>
+/// <param name="Over">How far, or for how long.</param>
+/// <param name="Rate">In the unit of the whole.</param>
 public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, Shown Over, decimal Rate);
 
+/// <summary>What the bike burns, from fuellings to the brim.</summary>
 /// <param name="Unit">Of the rates: "L/100 km", or "L/h" on a bike that counts only hours.</param>
 /// <param name="Low">The tenth that burns least.</param>
+/// <param name="Likely">The middle one.</param>
+/// <param name="High">The tenth that burns most.</param>
+/// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
+/// <param name="Spells">The newest first.</param>
+/// <param name="LeftOut">Spells that cannot be: something was not written.</param>
 /// <param name="Tank">What the tank holds, where the profile says so.</param>
+/// <param name="OnTank">How far a full tank goes; null where its size is not known.</param>
+/// <param name="OnReserve">How far the reserve goes; null where its size is not known.</param>
 public sealed record FuelAnswer(
     string Unit,
     decimal Low,
@@ -71,9 +109,19 @@ public sealed record FuelAnswer(
     RangeAnswer? OnReserve
 );
 
+/// <summary>How far it goes.</summary>
+/// <param name="Short">Where it burns most.</param>
+/// <param name="Likely">In the middle.</param>
+/// <param name="Long">Where it burns least.</param>
 public sealed record RangeAnswer(Shown Short, Shown Likely, Shown Long);
 
+/// <summary>What the coming weeks ask of the engine's oil.</summary>
+/// <param name="Reservoir">Where that oil is.</param>
+/// <param name="Advice">With its reasons.</param>
+/// <param name="From">First day of the weather looked at.</param>
+/// <param name="To">Last day of it.</param>
 /// <param name="Simulated">The weather is made up.</param>
+/// <param name="HeavierChosen">The owner's yes to a heavier oil in heat.</param>
 public sealed record OilAdviceAnswer(
     ReservoirId Reservoir,
     OilAdvice Advice,
@@ -83,6 +131,14 @@ public sealed record OilAdviceAnswer(
     bool HeavierChosen
 );
 
+/// <summary>All fluids of a bike.</summary>
+/// <param name="Nickname">Of the bike.</param>
+/// <param name="Reservoirs">Those that it has, without fuel.</param>
+/// <param name="Fuel">Null where too few fuellings tell.</param>
+/// <param name="Oil">Null of an engine whose oil is burnt.</param>
+/// <param name="VolumeUnit">The symbol of the unit in which the owner types and reads volumes.</param>
+/// <param name="Today">By the shed's clock, in the owner's calendar.</param>
+/// <param name="Version">Counts up with every change, from 1; sent back as If-Match.</param>
 public sealed record FluidsAnswer(
     string Nickname,
     IReadOnlyList<ReservoirPage> Reservoirs,
@@ -93,6 +149,7 @@ public sealed record FluidsAnswer(
     int Version
 ) : IVersioned;
 
+/// <summary>What a bike's fluids page shows, made from its picture.</summary>
 public static class FluidAnswers
 {
     private const int ChainShown = 12;
@@ -110,14 +167,12 @@ public static class FluidAnswers
 
     private static ReservoirPage PageOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
     {
-        var lines = picture.Ledger.Standing.Where(entry => Concerns(entry.Body, id)).Reverse().ToList();
+        var lines = FluidChain.LinesOf(id, picture.Ledger).Reverse().ToList();
         var now = BikeAnswers.ReservoirOf(id, picture, settings);
         var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
         var reading = LevelReading.Of(id, spec);
         var drained = lines.FirstOrDefault(entry => entry.Body is FluidDrained);
-        var consumption = id is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Coolant
-            ? Consumption.Of(id, picture.Ledger, picture.Meters)
-            : null;
+        var consumption = Consumption.IsWatched(id) ? Consumption.Of(id, picture.Ledger, picture.Meters) : null;
         return new(
             id,
             ReservoirStatuses.Of(id, picture.Ledger),
@@ -144,16 +199,6 @@ public static class FluidAnswers
                 : null
         );
     }
-
-    private static bool Concerns(EntryBody body, ReservoirId id) =>
-        body switch
-        {
-            FluidFilled fill => fill.Reservoir == id,
-            FluidToppedUp more => more.Reservoir == id,
-            FluidDrained drain => drain.Reservoir == id,
-            LevelSeen level => level.Reservoir == id,
-            _ => false,
-        };
 
     private static ConsumptionAnswer ConsumptionOf(Consumption used, Profile bike, OwnerSettings settings) =>
         new(
@@ -210,23 +255,18 @@ public static class FluidAnswers
 
     private static OilAdviceAnswer? OilOf(BikePicture picture, ImmutableArray<DayOfWeather> weather, bool simulated)
     {
-        var bike = picture.Profile;
-        var id = bike.Lubrication switch
-        {
-            Lubrication.WetSump or Lubrication.Splash => ReservoirId.Engine,
-            Lubrication.DrySump => ReservoirId.OilTank,
-            _ => (ReservoirId?)null,
-        };
-        if (id is not { } reservoir || weather.IsEmpty)
+        if (weather.IsEmpty)
             return null;
-        var advice = OilAdvice.Of(
-            bike.Reservoirs.GetValueOrDefault(reservoir)?.Grade,
-            FluidChain.StateOf(reservoir, picture.Ledger).Contents?.Fluid,
-            weather.Min(day => day.Low),
-            weather.Max(day => day.High),
-            bike.Cooling == Cooling.Air,
-            bike.HeavierOilInHeat
-        );
-        return new(reservoir, advice, weather[0].Date, weather[^1].Date, simulated, bike.HeavierOilInHeat);
+        var advice = OilAdvice.For(picture.Profile, picture.Ledger, weather.Min(day => day.Low), weather.Max(day => day.High));
+        return advice is null
+            ? null
+            : new(
+                advice.Value.Reservoir,
+                advice.Value.Advice,
+                weather[0].Date,
+                weather[^1].Date,
+                simulated,
+                picture.Profile.HeavierOilInHeat
+            );
     }
 }

@@ -8,11 +8,14 @@ using NodaTime;
 
 namespace MuddyLedger.App.Fluids;
 
+/// <summary>A level that was read.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Level">As it stood at the end.</param>
 /// <param name="Added">What was poured in to bring it there, as typed; empty where nothing was.</param>
 /// <param name="Fluid">What that was.</param>
-/// <param name="Empty">There is nothing in it: that shuts its gate until it is filled.</param>
 /// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
+/// <param name="Empty">There is nothing in it: that shuts its gate until it is filled.</param>
 public sealed record LevelRequest(Guid Id, string? Date, Level Level, string? Added, string? Fluid, string? UnderFull, bool Empty = false);
 
 /// <summary>What stands in each reservoir, and a level seen or put right.</summary>

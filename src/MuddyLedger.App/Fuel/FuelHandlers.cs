@@ -13,7 +13,14 @@ using NodaTime;
 
 namespace MuddyLedger.App.Fuel;
 
+/// <summary>Fuel that went in.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Volume">As typed, with its unit or in the owner's.</param>
+/// <param name="Price">Money as typed, for all of it; empty where not known.</param>
+/// <param name="ToTheBrim">Only from brim to brim can be told what it burns.</param>
 /// <param name="Oil">Two-stroke oil that was mixed in; empty where none was.</param>
+/// <param name="Meter">The meter that was read; null where none was.</param>
 /// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate.</param>
 /// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
 /// <param name="MissedSome">Fuel that went in before this was not written down.</param>
@@ -30,13 +37,19 @@ public sealed record FuellingRequest(
     bool MissedSome = false
 );
 
+/// <summary>What a fuelling wrote.</summary>
+/// <param name="Fuel">Its line.</param>
 /// <param name="Reading">The line of its meter; null where none was read.</param>
 public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
 
 /// <summary>What a fuelling asks for, before it is poured.</summary>
 /// <param name="Volume">As it was understood; null while it is not.</param>
-/// <param name="Meter">The meter that consumption is reckoned by; null on a bike without one.</param>
+/// <param name="Reason">Why oil goes in.</param>
 /// <param name="Ratio">Fuel to oil; null where none is mixed, or nobody has entered it.</param>
+/// <param name="Oil">How much to this fuel; null where the volume cannot be read yet.</param>
+/// <param name="From">Where the ratio comes from; null where there is none.</param>
+/// <param name="Meter">The meter that consumption is reckoned by; null on a bike without one.</param>
+/// <param name="VolumeUnit">The symbol of the unit in which the owner types and reads volumes.</param>
 public sealed record FuelAskedAnswer(
     Shown? Volume,
     MixReason Reason,

@@ -7,10 +7,16 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.App.Gates;
 
+/// <summary>The owner's word that a bike may be cranked, run or ridden.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Gate">Up to and with this gate.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Words">What the owner says: "I rode it today".</param>
 public sealed record WordRequest(Guid Id, Gate Gate, string? Date, string? Words);
 
+/// <summary>The owner's word that the oil pump pumps.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Words">What the owner says of the pump: "it has fed it for years".</param>
 public sealed record PumpWordRequest(Guid Id, string? Date, string? Words);
 

@@ -12,6 +12,7 @@ using MuddyLedger.Core.Meters;
 namespace MuddyLedger.App.Jobs;
 
 /// <summary>A job of the owner's own, as it was written and as it was read.</summary>
+/// <param name="Own">As it is stored.</param>
 /// <param name="Job">Null where it cannot be used any more.</param>
 /// <param name="Broken">Why it cannot, by line.</param>
 public sealed record ReadOwnJob(OwnJob Own, Job? Job, string? Broken);
@@ -43,12 +44,16 @@ public sealed class JobLibraries(ContentLibrary content, IOwnJobStore store)
 /// <summary>All jobs that can be run here: those that ship, and the owner's own, which stand in for a shipped one of the same id.</summary>
 public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob> own)
 {
+    /// <summary>What ships.</summary>
     public ContentLibrary Content => content;
 
+    /// <summary>By id: what stands in the way of what.</summary>
     public ImmutableDictionary<string, AccessGroup> Access => content.Access;
 
+    /// <summary>Jobs of the owner's own, those that cannot be read among them.</summary>
     public ImmutableArray<ReadOwnJob> Own => own;
 
+    /// <summary>Those that ship, but for the ones that the owner's stand in for, and the owner's.</summary>
     public IEnumerable<Job> All => content.Jobs.Where(job => !IsOwn(job.Id)).Concat(own.Select(one => one.Job).OfType<Job>());
 
     public bool IsOwn(string id) => own.Any(one => one.Own.Id == id && one.Job is not null);

@@ -6,15 +6,26 @@ using MuddyLedger.Core.Shelf;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>A place that jobs open.</summary>
+/// <param name="Title">Which.</param>
+/// <param name="Minutes">To open and close it once.</param>
 /// <param name="For">The titles of the jobs that work behind it.</param>
 public sealed record OpenedAnswer(string Title, int Minutes, IReadOnlyList<string> For);
 
+/// <summary>A step of joined jobs.</summary>
+/// <param name="Id">Within the joined run.</param>
+/// <param name="Title">In a few words.</param>
 public sealed record JoinedStep(string Id, string Title);
 
 /// <summary>Several jobs as one run: what it saves, and its order.</summary>
+/// <param name="Title">Of all of them.</param>
 /// <param name="Refused">Why they cannot be joined; null where they can.</param>
+/// <param name="Minutes">Of the whole, with what is opened once only counted once.</param>
 /// <param name="MinutesApart">What they would take one after another.</param>
 /// <param name="SharedSteps">Steps that are done once instead of several times.</param>
+/// <param name="Opened">What is opened, each place once.</param>
+/// <param name="Steps">In the order in which they come.</param>
+/// <param name="Needs">What lies ready, for all of them.</param>
 public sealed record JoinedAnswer(
     string Title,
     string? Refused,

@@ -10,6 +10,7 @@ namespace MuddyLedger.App.Jobs;
 /// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
 public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfStore shelf, ContentLibrary content, ShedClock clock)
 {
+    /// <summary>From which a run takes.</summary>
     public IShelfStore Shelf => shelf;
 
     public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)

@@ -6,6 +6,12 @@ using MuddyLedger.Core.Jobs;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>A job of the library.</summary>
+/// <param name="Id">By which tasks and files name it.</param>
+/// <param name="Title">What it is called.</param>
+/// <param name="For">What it does, in a sentence.</param>
+/// <param name="Group">The heading that it is listed under.</param>
+/// <param name="Steps">How many it has, before any bike leaves some out.</param>
 /// <param name="Own">Written by the owner.</param>
 /// <param name="StandsIn">It is the owner's own in place of a shipped one.</param>
 /// <param name="Version">For an own job: what an edit must name.</param>
@@ -22,17 +28,33 @@ public sealed record LibraryJob(
     string? Broken
 );
 
+/// <summary>The file of a job.</summary>
+/// <param name="Id">By which it is kept.</param>
 /// <param name="Text">The file, YAML.</param>
+/// <param name="Own">The owner wrote or changed it.</param>
+/// <param name="Ships">One of this id ships.</param>
+/// <param name="Version">Counts up with every change, from 1; sent back as If-Match.</param>
 public sealed record JobFileAnswer(string Id, string Text, bool Own, bool Ships, int Version) : IVersioned;
 
+/// <summary>A file that is being written.</summary>
+/// <param name="Text">YAML.</param>
 public sealed record JobTextRequest(string? Text);
 
+/// <summary>What a file would be read as.</summary>
+/// <param name="Id">Null where it cannot be read.</param>
+/// <param name="Title">Null where it cannot be read.</param>
+/// <param name="Steps">How many; 0 where it cannot be read.</param>
 /// <param name="Line">1 for the first line of the text; null where it is fine.</param>
 /// <param name="Reason">What is wrong; null where it can be used.</param>
 public sealed record JobCheckAnswer(string? Id, string? Title, int Steps, long? Line, string? Reason);
 
+/// <summary>A job of the owner's own to be kept.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Text">YAML, checked as strictly as what ships.</param>
 public sealed record KeepJobRequest(Guid Id, string? Text);
 
+/// <summary>A job of the owner's own to be removed: a shipped one of the same id stands again.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 public sealed record RemoveJobRequest(Guid Id);
 
 /// <summary>The library of jobs, and those that the owner writes, copies, changes, brings in and takes out.</summary>

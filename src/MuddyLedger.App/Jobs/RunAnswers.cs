@@ -6,6 +6,7 @@ using MuddyLedger.App.Settings;
 using MuddyLedger.App.Shelf;
 using MuddyLedger.App.Store;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
@@ -18,6 +19,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>What the bench shows, made from a run and its bike's picture.</summary>
 public static class RunAnswers
 {
     public static RunAnswer Of(
@@ -90,6 +92,7 @@ public static class RunAnswers
                         entry.Date,
                         EntryAnswers.KindOf(entry.Body),
                         entry.Body.LineName(),
+                        AboutOf(entry, lines, picture)?.Title,
                         EntryFigures.Of(entry.Body, bike, settings)
                     )),
             ],
@@ -124,6 +127,12 @@ public static class RunAnswers
             ]
         );
     }
+
+    /// <summary>The finding that a line puts right: one of the book, or one that the same run opens.</summary>
+    private static FindingOpened? AboutOf(PlannedEntry line, ImmutableArray<PlannedEntry> lines, BikePicture picture) =>
+        line.Closes is { } key
+            ? lines.First(other => other.Opens == key).Body as FindingOpened
+            : OpenFindings.AboutOf(picture.Ledger, line.Body);
 
     private static PartAnswer PartOf(JobPlan plan, RunState state, string job, string title)
     {

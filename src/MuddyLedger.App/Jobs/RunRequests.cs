@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using MuddyLedger.App.Findings;
 using MuddyLedger.App.Meters;
@@ -15,10 +16,13 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>A job to be begun on a bike.</summary>
+/// <param name="Id">The act's own id, a UUID v7, and the run's from then on. Sent twice, it is begun once.</param>
 /// <param name="Jobs">One job, or several to be joined into one run, in the order wanted.</param>
 /// <param name="Task">A service task for which it is begun: choices stand as it calls for, beside what is due.</param>
 public sealed record StartRequest(Guid Id, IReadOnlyList<string?>? Jobs, string? Task = null);
 
+/// <summary>What can be tapped on the bench.</summary>
 public enum RunActKind
 {
     StepDone,
@@ -37,6 +41,16 @@ public enum RunActKind
 }
 
 /// <summary>One tap on the bench. Which fields are needed follows from the act.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it counts once.</param>
+/// <param name="Act">What was tapped.</param>
+/// <param name="Step">The step that it was tapped at; for all acts but those of tray and findings.</param>
+/// <param name="Record">What was written down with "done" or "not sound".</param>
+/// <param name="Reason">Why it is skipped or not sound, or how a finding was settled.</param>
+/// <param name="Finding">What was found.</param>
+/// <param name="Tray">What was put on the tray, or marked.</param>
+/// <param name="Item">The tray's item, or the finding's key.</param>
+/// <param name="Text">A note.</param>
+/// <param name="Spots">What was wet at a look; empty where all was dry.</param>
 public sealed record ActRequest(
     Guid Id,
     RunActKind Act,
@@ -45,18 +59,30 @@ public sealed record ActRequest(
     string? Reason = null,
     FindingRequest? Finding = null,
     TrayRequest? Tray = null,
-    string? Item = null,
+    [property: Description("The tray's item, or the finding's key.")] string? Item = null,
     string? Text = null,
     IReadOnlyList<SpotRequest>? Spots = null
 );
 
+/// <summary>A wet spot.</summary>
+/// <param name="Place">Where.</param>
+/// <param name="Grade">How wet.</param>
+/// <param name="Fluid">Of what.</param>
 public sealed record SpotRequest(LeakPlace Place, LeakGrade Grade, LeakFluid Fluid);
 
+/// <summary>What is written down at a step; which fields are needed follows from its kind.</summary>
 /// <param name="Odometer">As typed, in any unit.</param>
+/// <param name="Hours">As typed.</param>
+/// <param name="Volume">What came out, went in or was added, as typed.</param>
+/// <param name="Fluid">What was poured.</param>
+/// <param name="Drain">What came out.</param>
+/// <param name="Level">As it was read.</param>
+/// <param name="Option">The choice taken, by its id.</param>
 /// <param name="Values">What was measured, one for each place, as typed; a number alone is in the step's unit.</param>
 /// <param name="Photo">A picture that is in the bike's book already.</param>
 /// <param name="Where">Where a thing that the step takes away is kept.</param>
-/// <param name="Volume">What came out, went in or was added, as typed.</param>
+/// <param name="Parts">Where not simply all that the step fits went on, new.</param>
+/// <param name="Instrument">What sent the values, where they were not typed.</param>
 public sealed record RecordRequest(
     string? Odometer = null,
     string? Hours = null,
@@ -76,6 +102,9 @@ public sealed record RecordRequest(
 /// <param name="Part">As the step names it.</param>
 /// <param name="Fitted">New or second-hand, 0 to 99.</param>
 /// <param name="UsedAgain">Put back as it came off, 0 to 99.</param>
+/// <param name="SecondHand">From another bike, or bought used.</param>
+/// <param name="Number">What it is ordered by.</param>
+/// <param name="Source">Where it came from.</param>
 /// <param name="Price">Of all of them, as typed.</param>
 /// <param name="WarrantyUntil">The last day, as 2028-04-18.</param>
 public sealed record PartRequest(
@@ -89,8 +118,20 @@ public sealed record PartRequest(
     string? WarrantyUntil = null
 );
 
+/// <summary>What a drained fluid looked like.</summary>
+/// <param name="Colour">Of the fluid.</param>
+/// <param name="Magnet">What the drain plug's magnet held.</param>
+/// <param name="Debris">What else lay in it.</param>
+/// <param name="SmellsOfFuel">Held to the nose.</param>
 public sealed record DrainRequest(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel);
 
+/// <summary>Something wrong that was found at the bench.</summary>
+/// <param name="Title">In a few words.</param>
+/// <param name="Severity">From a note to a stop.</param>
+/// <param name="Detail">What else is to be said.</param>
+/// <param name="CostGuess">Money as typed.</param>
+/// <param name="Gate">What it shuts; only of a stop, which else shuts riding.</param>
+/// <param name="Under">Under what conditions it shows; left out where it shows at any time.</param>
 public sealed record FindingRequest(
     string? Title,
     FindingSeverity Severity,
@@ -100,6 +141,11 @@ public sealed record FindingRequest(
     string? Under = null
 );
 
+/// <summary>A part put on the tray, or what is marked on it.</summary>
+/// <param name="Part">What it is.</param>
+/// <param name="Count">1 to 99.</param>
+/// <param name="Where">Where it came off.</param>
+/// <param name="Size">Of its head or thread.</param>
 /// <param name="Marks">How it sat: spacer order, dot to line, which way round.</param>
 /// <param name="Photo">A picture that is in the bike's book already.</param>
 public sealed record TrayRequest(
@@ -111,9 +157,17 @@ public sealed record TrayRequest(
     Guid? Photo = null
 );
 
+/// <summary>Money paid.</summary>
+/// <param name="For">What for.</param>
+/// <param name="Amount">As typed.</param>
 public sealed record CostRequest(string? For, string? Amount);
 
+/// <summary>A run signed off.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Minutes">As typed: "80", "1 h 20".</param>
+/// <param name="Costs">What was paid beside the prices of parts.</param>
+/// <param name="Leftover">What is left over and why; asked for where parts lie on the tray.</param>
+/// <param name="Note">In the owner's words.</param>
 /// <param name="Cured">Open findings of the bike that the job has cured, each with the proof.</param>
 /// <param name="Job">The one job of a joined run that is signed off while the others go on; left out, the whole run.</param>
 public sealed record FinishRequest(
@@ -126,11 +180,14 @@ public sealed record FinishRequest(
     string? Job = null
 );
 
+/// <summary>A finding of the book that a job has cured.</summary>
 /// <param name="Finding">The line that opened it.</param>
 /// <param name="How">What proved it, and under which conditions: "no spot after 40 km, 25 °C".</param>
 public sealed record CuredRequest(Guid Finding, string? How);
 
 /// <summary>Undoes a finish, or sets a run aside.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Reason">In the owner's words.</param>
 public sealed record EndRequest(Guid Id, string? Reason);
 
 /// <summary>Turns what was tapped and typed into what it means, or refuses it field by field.</summary>

@@ -6,7 +6,10 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.App.Jobs;
 
+/// <summary>A thing that was there or away for now is as it was.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Thing">As the undo list names it.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="How">What was done; may be left out.</param>
 public sealed record UndoneRequest(Guid Id, string? Thing, string? Date, string? How);
 

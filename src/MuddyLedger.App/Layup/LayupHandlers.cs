@@ -7,6 +7,9 @@ using NodaTime;
 
 namespace MuddyLedger.App.Layup;
 
+/// <summary>A bike laid up, or woken.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Words">Why it stands, or how it was brought back into use.</param>
 public sealed record StandingRequest(Guid Id, string? Date, string? Words);
 

@@ -11,10 +11,21 @@ using NodaTime;
 namespace MuddyLedger.App.Ledger;
 
 /// <summary>A month of the book with its totals; struck lines are listed and do not count.</summary>
+/// <param name="Month">As 2026-04.</param>
+/// <param name="Entries">The newest first.</param>
+/// <param name="Spent">Money, as an amount.</param>
+/// <param name="Minutes">Of work.</param>
 public sealed record BookMonth(string Month, IReadOnlyList<EntryAnswer> Entries, string Spent, int Minutes);
 
+/// <summary>The lines of the book that were asked for.</summary>
+/// <param name="Months">The newest first.</param>
+/// <param name="Total">How many lines there are in all.</param>
 /// <param name="Skipped">How many newer lines were passed over.</param>
 /// <param name="Page">How many lines a page holds at most.</param>
+/// <param name="Spent">Money, as an amount, over all of them.</param>
+/// <param name="Minutes">Of work, over all of them.</param>
+/// <param name="Currency">ISO 4217, of every amount of money here.</param>
+/// <param name="Kinds">Those that the shed's books hold, for the filter.</param>
 public sealed record BookAnswer(
     IReadOnlyList<BookMonth> Months,
     int Total,
@@ -27,16 +38,30 @@ public sealed record BookAnswer(
 );
 
 /// <summary>A kind of line that the book holds, and what it is called.</summary>
+/// <param name="Kind">By which it is asked for.</param>
+/// <param name="Name">What it is called.</param>
 public sealed record BookKind(string Kind, string Name);
 
+/// <summary>A line put right: the old one is struck, and this one stands in its place.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Figures">The figures that change, by name, as typed.</param>
+/// <param name="Reason">Why it was wrong.</param>
 public sealed record CorrectionRequest(Guid Id, string? Date, IReadOnlyDictionary<string, string> Figures, string? Reason);
 
+/// <summary>A line that counts no more.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Reason">Why.</param>
 public sealed record StrikeRequest(Guid Id, string? Reason);
 
 /// <summary>A line that was struck by mistake, written again in its old place.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 public sealed record PutBackRequest(Guid Id);
 
+/// <summary>A line of words.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Text">Up to 2,000 letters.</param>
 public sealed record NoteRequest(Guid Id, string? Date, string? Text);
 
 /// <summary>The book of one bike or of all, and its lines corrected, struck and put back.</summary>
@@ -133,6 +158,8 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
         answer.Figures.Any(figure =>
             (figure.Text ?? figure.Quantity?.ToString())?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
         )
+        || answer.Name.Contains(text, StringComparison.OrdinalIgnoreCase)
+        || answer.About?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
         || answer.Reason?.Contains(text, StringComparison.OrdinalIgnoreCase) == true
         || answer.BikeName.Contains(text, StringComparison.OrdinalIgnoreCase)
         || answer.Strike?.Reason.Contains(text, StringComparison.OrdinalIgnoreCase) == true;

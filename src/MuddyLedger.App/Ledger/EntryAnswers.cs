@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -9,15 +10,32 @@ using NodaTime;
 
 namespace MuddyLedger.App.Ledger;
 
+/// <summary>How a line came to count no more.</summary>
+/// <param name="At">When it was struck.</param>
+/// <param name="Device">By which device.</param>
+/// <param name="Reason">Why.</param>
 public sealed record StrikeAnswer(Instant At, string Device, string Reason);
 
 /// <summary>One line of the book.</summary>
-/// <param name="Meter">What the meter showed, or would have shown, when it happened.</param>
+/// <param name="Id">Of the line.</param>
+/// <param name="Bike">In whose book it stands.</param>
+/// <param name="BikeName">The bike's nickname.</param>
+/// <param name="Date">When it happened.</param>
+/// <param name="WrittenAt">When it was written down.</param>
+/// <param name="Device">Which device wrote it.</param>
 /// <param name="Kind">The kind of entry: "reading", "fill", "job-finished".</param>
 /// <param name="Name">What the line is called: "Topped up"; of a task by how it is known: "Done, by receipt".</param>
+/// <param name="About">The line that this one speaks of, in its own words: the finding that was put right or tried. Null where it speaks of
+/// itself.</param>
 /// <param name="Run">The job run that wrote it.</param>
-/// <param name="Photo">The picture that the line is about.</param>
 /// <param name="RunStands">True where the run's finish still stands, so that it can be undone.</param>
+/// <param name="Corrects">The struck line that it stands for; null where it corrects none.</param>
+/// <param name="Reason">Why that one was wrong; null where it corrects none.</param>
+/// <param name="Strike">Null where it counts.</param>
+/// <param name="Meter">What the meter showed, or would have shown, when it happened.</param>
+/// <param name="MeterEstimated">True where the meter was not read then.</param>
+/// <param name="Figures">What it says, in order.</param>
+/// <param name="Photo">The picture that the line is about.</param>
 /// <param name="CanPutBack">True where it is struck and nothing stands in its place.</param>
 public sealed record EntryAnswer(
     Guid Id,
@@ -28,6 +46,7 @@ public sealed record EntryAnswer(
     string Device,
     string Kind,
     string Name,
+    string? About,
     Guid? Run,
     bool RunStands,
     Guid? Corrects,
@@ -40,6 +59,7 @@ public sealed record EntryAnswer(
     bool CanPutBack
 );
 
+/// <summary>What a line of the book shows.</summary>
 public static class EntryAnswers
 {
     private static readonly Dictionary<Type, string> Kinds = typeof(EntryBody)
@@ -64,6 +84,7 @@ public static class EntryAnswers
             entry.Device,
             KindOf(entry.Body),
             entry.Body.LineName(),
+            OpenFindings.AboutOf(picture.Ledger, entry.Body)?.Title,
             entry.Run?.Value,
             entry.Run is not null && entry.Body is JobFinished && strike is null,
             entry.Corrects?.Value,

@@ -8,6 +8,7 @@ using MuddyLedger.Core.Meters;
 
 namespace MuddyLedger.App.Ledger;
 
+/// <summary>How a figure is shown and corrected.</summary>
 public enum FigureForm
 {
     Quantity,
@@ -20,6 +21,8 @@ public enum FigureForm
 /// <summary>One thing an entry says.</summary>
 /// <param name="Name">The field's name, as a correction must give it.</param>
 /// <param name="Form">How it is written; a word is one of a fixed choice, or words of the application's own.</param>
+/// <param name="Quantity">Null of one that is no quantity.</param>
+/// <param name="Text">Words, or an amount of money, or minutes; null of a quantity.</param>
 /// <param name="Of">What it is a quantity of, where the line is about more than one.</param>
 /// <param name="Editable">How it stands in the field when it is corrected; null where it cannot be corrected but only struck.</param>
 public sealed record Figure(string Name, FigureForm Form, Shown? Quantity, string? Text, string? Of, string? Editable);

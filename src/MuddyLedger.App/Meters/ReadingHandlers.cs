@@ -8,7 +8,12 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Meters;
 
+/// <summary>A meter that was read.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Meter">Which one.</param>
 /// <param name="Reading">What the meter shows, in any unit; a number alone is in the meter's own.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Note">In the owner's words; empty where there is nothing to say.</param>
 /// <param name="Because">Why it may be lower than before: the meter counts anew from here.</param>
 /// <param name="Confirmed">True where the owner has confirmed an unlikely jump.</param>
 public sealed record ReadingRequest(

@@ -6,8 +6,11 @@ using NodaTime.Text;
 
 namespace MuddyLedger.App.Papers;
 
+/// <summary>A paper with the day up to which it is good.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Paper">The component of its task, as "registration".</param>
 /// <param name="Until">The last day on which it is good.</param>
+/// <param name="Note">In the owner's words; empty where there is nothing to say.</param>
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
 
 /// <summary>The papers that local rules ask for: registration, insurance, test.</summary>

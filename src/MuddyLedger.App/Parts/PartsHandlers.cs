@@ -13,71 +13,24 @@ using NodaTime;
 
 namespace MuddyLedger.App.Parts;
 
-public sealed record SheetAnswer(
-    Guid Entry,
-    LocalDate Date,
-    string Title,
-    IReadOnlyList<TeardownPart> Parts,
-    IReadOnlyList<Guid> Photos,
-    string? Quirks
-);
-
-public sealed record ModificationAnswer(
-    Guid Entry,
-    LocalDate Date,
-    string Part,
-    string? InPlaceOf,
-    IReadOnlyList<Consequence> Consequences,
-    string? DonorName
-);
-
-public sealed record RepairAnswer(
-    Guid Entry,
-    LocalDate Date,
-    string What,
-    RepairState State,
-    Instant? CuredAt,
-    LocalDate ReviewOn,
-    string? HowEnded,
-    string? Place
-);
-
-/// <param name="Again">How often it was taken off and put back since.</param>
-/// <param name="Price">Of all of them together.</param>
-/// <param name="InWarranty">Null where it has none.</param>
-public sealed record FittedAnswer(
-    Guid Entry,
-    LocalDate Date,
-    string Part,
-    int Count,
-    PartState State,
-    int Again,
-    string? Number,
-    string? Source,
-    string? Price,
-    LocalDate? WarrantyUntil,
-    bool? InWarranty
-);
-
-/// <param name="Others">The other bikes of the shed, a part may come from one of them.</param>
-public sealed record PartsAnswer(
-    string Nickname,
-    IReadOnlyList<SheetAnswer> Sheets,
-    IReadOnlyList<ModificationAnswer> Modifications,
-    IReadOnlyList<RepairAnswer> Repairs,
-    IReadOnlyList<PlaceAnswer> Places,
-    IReadOnlyList<OtherBike> Others,
-    IReadOnlyList<FittedAnswer> Fitted,
-    string Currency,
-    LocalDate Today
-);
-
-public sealed record OtherBike(Guid Id, string Name);
-
+/// <summary>What a run took off, to be kept.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Title">What it is called.</param>
+/// <param name="Quirks">What to mind the next time.</param>
 public sealed record SheetRequest(Guid Id, string? Title, string? Quirks);
 
+/// <summary>What a part that is not the maker's changes.</summary>
+/// <param name="Kind">Of which sort.</param>
+/// <param name="Words">In the owner's words.</param>
 public sealed record ConsequenceRequest(ConsequenceKind Kind, string? Words);
 
+/// <summary>A part that is not the maker's was fitted.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Part">What it is.</param>
+/// <param name="InPlaceOf">What came off for it; empty where nothing did.</param>
+/// <param name="Consequences">What it changes, up to 20.</param>
+/// <param name="Donor">The bike of this shed that it was taken from; null where it came from none.</param>
 public sealed record ModificationRequest(
     Guid Id,
     string? Date,
@@ -87,7 +40,14 @@ public sealed record ModificationRequest(
     Guid? Donor
 );
 
+/// <summary>A part that was fitted outside of a job.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Part">What it is.</param>
 /// <param name="Count">1 to 99.</param>
+/// <param name="SecondHand">From another bike, or bought used.</param>
+/// <param name="Number">What it is ordered by.</param>
+/// <param name="Source">Where it came from.</param>
 /// <param name="Price">Of all of them together, as typed: it is written down as a cost, too.</param>
 /// <param name="WarrantyUntil">The last day, as 2028-04-18.</param>
 public sealed record FittedRequest(
@@ -102,14 +62,32 @@ public sealed record FittedRequest(
     string? WarrantyUntil
 );
 
+/// <summary>What the maker put there is back.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="How">In the owner's words.</param>
 public sealed record ModificationUndoneRequest(Guid Id, string? Date, string? How);
 
+/// <summary>Something mended for now.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="What">What was mended, and with what.</param>
+/// <param name="CureHours">Before it may be loaded, 0 to 720.</param>
+/// <param name="ReviewOn">The day to look at it again, as typed.</param>
 /// <param name="Place">The access group behind which it lies; null where it lies open.</param>
 public sealed record RepairRequest(Guid Id, string? Date, string? What, int CureHours, string? ReviewOn, string? Place = null);
 
 /// <summary>Something that is opened for many a job: its id, and what it is called.</summary>
+/// <param name="Id">Of the access group.</param>
+/// <param name="Title">What it is called.</param>
 public sealed record PlaceAnswer(string Id, string Title);
 
+/// <summary>A look at what was mended for now.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Result">Whether it holds.</param>
+/// <param name="Words">What was seen.</param>
+/// <param name="ReviewOn">The next day to look, where it holds.</param>
 public sealed record RepairLookRequest(Guid Id, string? Date, RepairResult Result, string? Words, string? ReviewOn);
 
 /// <summary>Teardown sheets, modifications and temporary repairs of a bike.</summary>
@@ -158,12 +136,13 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
             [
                 .. FittedParts
-                    .Of(picture.Ledger)
+                    .Of(picture.Ledger, FittedParts.PlacesOf(content.JobsFor(picture.Profile), picture.Profile))
                     .Select(one => new FittedAnswer(
                         one.Entry.Id.Value,
                         one.Entry.Date,
                         one.Fitted.Part,
-                        one.Fitted.Count,
+                        one.On,
+                        one.Places,
                         one.Fitted.State,
                         one.Again,
                         one.Fitted.Number,

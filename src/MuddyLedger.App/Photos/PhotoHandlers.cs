@@ -10,6 +10,8 @@ using MuddyLedger.Core.Viewings;
 namespace MuddyLedger.App.Photos;
 
 /// <summary>What a write is known by: the picture that was sent, and what it was said to show.</summary>
+/// <param name="About">The line that it belongs to, or what it shows.</param>
+/// <param name="Sha256">Of the picture as sent, in hexadecimal.</param>
 public sealed record PhotoAsked(string About, string Sha256);
 
 /// <summary>

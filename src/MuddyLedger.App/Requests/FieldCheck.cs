@@ -9,10 +9,12 @@ namespace MuddyLedger.App.Requests;
 /// <param name="marks">How the reader writes numbers.</param>
 public sealed class FieldCheck(NumberMarks marks)
 {
+    /// <summary>How the reader writes numbers.</summary>
     public NumberMarks Marks => marks;
 
     private readonly Dictionary<string, string> _refusals = [];
 
+    /// <summary>Something was refused.</summary>
     public bool Failed => _refusals.Count > 0;
 
     public Problem Problem() => Requests.Problem.Refused(_refusals);

@@ -6,6 +6,7 @@ namespace MuddyLedger.App.Requests;
 /// </summary>
 public static class PlainText
 {
+    /// <summary>Of the refusal.</summary>
     public const string Words = "holds characters that cannot be written";
 
     public static bool IsPlain(string text)

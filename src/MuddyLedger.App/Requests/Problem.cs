@@ -31,6 +31,7 @@ public enum ProblemKind
 }
 
 /// <summary>Why a request was not done, in words for the owner. Nothing was changed.</summary>
+/// <param name="Kind">By which the status is chosen.</param>
 /// <param name="Words">A sentence; where fields are named, each has its own words, and this is empty.</param>
 /// <param name="Fields">What is wrong with which field, by its path.</param>
 /// <param name="Ask">See <see cref="Refusal.Ask"/>.</param>

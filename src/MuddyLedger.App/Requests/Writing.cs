@@ -9,6 +9,8 @@ using NodaTime;
 namespace MuddyLedger.App.Requests;
 
 /// <summary>Who writes, and when.</summary>
+/// <param name="At">When it is written.</param>
+/// <param name="Device">By which device.</param>
 public sealed record Pen(Instant At, string Device);
 
 /// <summary>What every write has in common: its id, its device, its moment, and what happens when it comes twice or too late.</summary>

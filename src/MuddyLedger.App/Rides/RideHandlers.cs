@@ -11,7 +11,11 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Rides;
 
+/// <summary>A ride.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Distance">In any unit; distance, hours or both.</param>
+/// <param name="Hours">What the hour meter showed, as typed; empty where it was not read.</param>
 /// <param name="Ground">Where it went, in the owner's words.</param>
 /// <param name="Severities">How it was harder than the ordinary.</param>
 /// <param name="Despite">Why it was ridden although its gate was not open; asked for only then, and kept.</param>

@@ -21,13 +21,18 @@ public enum KnownBy
 }
 
 /// <summary>What one knows of one task.</summary>
+/// <param name="Task">The service item.</param>
 /// <param name="When">A day, a month or a year, as one remembers it; "never" for not since the bike was new.</param>
 /// <param name="Meter">What the dash showed then, where that is known.</param>
+/// <param name="By">How it is known.</param>
 public sealed record HistoryLine(string? Task, string? When, string? Meter, KnownBy By);
 
+/// <summary>What the owner knows of a bike's past, a line for each service item.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Lines">One for each task that something is known of; the others are left out, and stay unknown.</param>
 public sealed record HistoryRequest(Guid Id, IReadOnlyList<HistoryLine?>? Lines);
 
+/// <summary>What the sheet wrote.</summary>
 /// <param name="Entries">All that was written, for taking it back together.</param>
 public sealed record HistoryAnswer(IReadOnlyList<EntryAnswer> Entries);
 

@@ -7,12 +7,17 @@ using MuddyLedger.Core.Servicing;
 
 namespace MuddyLedger.App.Servicing;
 
+/// <summary>The owner's service items of a bike as a file.</summary>
 /// <param name="Text">A schedule file, YAML; null where the bike has no items of the owner's own.</param>
+/// <param name="Count">How many are in it.</param>
 public sealed record ItemFileAnswer(string? Text, int Count);
 
+/// <summary>A file of service items to be taken in.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Text">A schedule file, as it was passed on.</param>
 public sealed record ItemFileRequest(Guid Id, string? Text);
 
+/// <summary>What became of them.</summary>
 /// <param name="Added">How many went into the plan.</param>
 /// <param name="Left">How many were left out, since the bike has one of that name.</param>
 public sealed record ItemsTakenIn(int Added, int Left);

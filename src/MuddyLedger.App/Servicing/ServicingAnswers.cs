@@ -7,6 +7,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Servicing;
 
+/// <summary>What a limit goes by.</summary>
 public enum LimitForm
 {
     Use,
@@ -18,10 +19,22 @@ public enum LimitForm
     Wear,
 }
 
+/// <summary>One limit of a service item, and how much of it is used.</summary>
+/// <param name="Form">By use, by calendar, when worn, or by a day that is entered.</param>
 /// <param name="Amount">A use limit as it counts for this bike.</param>
-/// <param name="Editable">The amount as it is put into a field to be changed.</param>
 /// <param name="Stated">The same as its source states it, where severe use shortened it or the unit is another; where wear ends, its
 /// value.</param>
+/// <param name="Months">Of a limit by calendar.</param>
+/// <param name="Share">Of it used up: 1 is due; null where it is not known.</param>
+/// <param name="Left">Of a limit by use; below 0 it is overdue. Null where it is not known.</param>
+/// <param name="DaysLeft">Of a limit by calendar or by a day; below 0 it is overdue. Null where it is not known.</param>
+/// <param name="EarlyDue">The day it is due if the bike is used as much as it likely may be; null where nothing foretells it.</param>
+/// <param name="LikelyDue">The likeliest day it is due; null where nothing foretells it.</param>
+/// <param name="LateDue">The day it is due if the bike is used as little as it likely may be; null where nothing foretells it.</param>
+/// <param name="Governing">It is the one that comes first.</param>
+/// <param name="Estimated">The meter was not read, and rides stand in for it.</param>
+/// <param name="Provenance">Where the limit comes from.</param>
+/// <param name="Editable">The amount as it is put into a field to be changed.</param>
 public sealed record LimitAnswer(
     LimitForm Form,
     Shown? Amount,
@@ -46,6 +59,7 @@ public sealed record LimitAnswer(
     public string? Series { get; init; }
 }
 
+/// <summary>The kind of reason for how a service item stands.</summary>
 public enum BecauseKind
 {
     AfterRide,
@@ -72,288 +86,63 @@ public enum BecauseKind
 }
 
 /// <summary>One line of the working, as data: which fields are filled follows from the kind.</summary>
+/// <param name="Kind">The kind of reason, by which its sentence is built.</param>
 public sealed record BecauseAnswer(BecauseKind Kind)
 {
+    /// <summary>Of the line that it rests on.</summary>
     public LocalDate? Date { get; init; }
+
+    /// <summary>Up to which day.</summary>
     public LocalDate? Until { get; init; }
+
+    /// <summary>What the meter showed, or how far something goes.</summary>
     public Shown? Amount { get; init; }
+
+    /// <summary>What the owner stated.</summary>
     public Shown? Stated { get; init; }
+
+    /// <summary>By the calendar.</summary>
     public int? Months { get; init; }
 
     /// <summary>What shows that it is time, where no interval says so; or why it is left alone.</summary>
     public string? Sign { get; init; }
+
+    /// <summary>How many rides or readings.</summary>
     public int? Count { get; init; }
 
     /// <summary>For a forecast: how many weeks of even weight the mean rests on.</summary>
     public int? Weeks { get; init; }
+
+    /// <summary>Where the meter's figure comes from.</summary>
     public MeterSource? Source { get; init; }
+
+    /// <summary>The meter was not read then.</summary>
     public bool Estimated { get; init; }
 
     /// <summary>The day on which work of an earlier day was written down; null where it was written at once.</summary>
     public LocalDate? WrittenLater { get; init; }
+
+    /// <summary>How it is known.</summary>
     public Evidence? Evidence { get; init; }
+
+    /// <summary>Which one.</summary>
     public MeterKind? Meter { get; init; }
+
+    /// <summary>The line that it rests on.</summary>
     public Guid? Entry { get; init; }
+
+    /// <summary>Where the rule comes from.</summary>
     public ShownProvenance? Provenance { get; init; }
 
     /// <summary>The series of wear that it is about.</summary>
     public string? Series { get; init; }
+
+    /// <summary>What shortens the limit.</summary>
     public IReadOnlyList<SeverityAnswer> Severities { get; init; } = [];
 }
 
+/// <summary>Hard use that shortens a limit.</summary>
+/// <param name="Severity">Which.</param>
+/// <param name="Factor">What the limit is multiplied by, 0.1 to 1.</param>
+/// <param name="Provenance">Where that comes from.</param>
 public sealed record SeverityAnswer(Severity Severity, decimal Factor, ShownProvenance Provenance);
-
-/// <param name="ShareAtHorizon">The likely share left at the planning horizon, for the thin tick on the dipstick.</param>
-public sealed record TaskAnswer(
-    string Id,
-    string Component,
-    string Title,
-    BikePart Part,
-    string? Also,
-    bool Safety,
-    int Minutes,
-    string? Job,
-    string? Why,
-    LifeState State,
-    decimal? Share,
-    decimal? ShareAtHorizon,
-    bool Estimated,
-    LocalDate? EarlyDue,
-    LocalDate? LikelyDue,
-    LocalDate? LateDue,
-    bool Paper,
-    bool OwnLimits,
-    IReadOnlyList<LimitAnswer> Limits,
-    IReadOnlyList<BecauseAnswer> Because
-)
-{
-    /// <summary>An item of the owner's own.</summary>
-    public bool Own { get; init; }
-
-    /// <summary>The ride that made it due, where one did.</summary>
-    public Guid? AfterRide { get; init; }
-
-    public static TaskAnswer Of(TaskStanding standing, Profile bike)
-    {
-        var (component, task, life) = standing;
-        return new(
-            task.Id,
-            component.Title,
-            task.Title,
-            component.Part,
-            task.Also,
-            task.Safety,
-            task.Minutes,
-            task.Job,
-            task.Why,
-            life.State,
-            life.State == LifeState.Due && life.Governing is null ? 0 : Round(life.Governing?.Share),
-            Round(life.Governing?.ShareAtHorizon),
-            life.Governing?.Estimated ?? false,
-            life.Governing?.Due?.Early,
-            life.Governing?.Due?.Likely,
-            life.Governing?.Due?.Late,
-            task.IsPaper,
-            life.Because.Any(line => line is OwnInterval),
-            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))],
-            [.. life.Because.SelectMany(because => BecauseOf(because, bike))]
-        )
-        {
-            Own = task.Id.StartsWith("own-", StringComparison.Ordinal),
-            AfterRide = life.Because.OfType<AfterRide>().FirstOrDefault()?.Entry.Id.Value,
-        };
-    }
-
-    private static LimitAnswer LimitOf(LimitLeft left, bool governing, Profile bike) =>
-        new(
-            left.Limit switch
-            {
-                UseLimit => LimitForm.Use,
-                PaperLimit => LimitForm.Paper,
-                WornLimit => LimitForm.Worn,
-                WearLimit => LimitForm.Wear,
-                _ => LimitForm.Calendar,
-            },
-            left.Effective is { } effective ? Shown.Of(effective, bike) : null,
-            left.Limit switch
-            {
-                UseLimit use => StatedOf(use, left.Effective!.Value, bike),
-                WearLimit worn => new Shown(Math.Round(worn.At, 2), worn.Shows, 2),
-                _ => null,
-            },
-            (left.Limit as CalendarLimit)?.Months,
-            Round(left.Share),
-            left.UseLeft is { } rest ? Shown.Of(rest, bike) : null,
-            left.DaysLeft,
-            left.Due?.Early,
-            left.Due?.Likely,
-            left.Due?.Late,
-            governing,
-            left.Estimated,
-            ShownProvenance.Of(left.Limit.Provenance),
-            left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null
-        )
-        {
-            Sign = (left.Limit as WornLimit)?.Sign ?? (left.Limit as WearLimit)?.Title,
-            Series = (left.Limit as WearLimit)?.Series,
-        };
-
-    private static IEnumerable<BecauseAnswer> BecauseOf(Because because, Profile bike) =>
-        because switch
-        {
-            LastDone done =>
-            [
-                new(BecauseKind.LastDone)
-                {
-                    Date = done.Entry.Date,
-                    Evidence = done.Evidence,
-                    Entry = done.Entry.Id.Value,
-                    Amount = done.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
-                    Estimated = done.Meter?.Estimated ?? false,
-                    WrittenLater = done.WrittenLater,
-                },
-            ],
-            AfterRide ride =>
-            [
-                new(BecauseKind.AfterRide)
-                {
-                    Date = ride.Entry.Date,
-                    Entry = ride.Entry.Id.Value,
-                    Severities = ride.Asks is { } asks ? [new(asks, 1, ShownProvenance.Of(Provenance.CommonPractice))] : [],
-                },
-            ],
-            NoHistory => [new(BecauseKind.NoHistory)],
-            WornWhen worn => [new(BecauseKind.Worn) { Sign = worn.Limit.Sign, Provenance = ShownProvenance.Of(worn.Limit.Provenance) }],
-            PutInForNow flush => [new(BecauseKind.PutInForNow) { Date = flush.Entry.Date, Entry = flush.Entry.Id.Value }],
-            OnlyClaimed claim => [new(BecauseKind.Claimed) { Date = claim.Entry.Date, Entry = claim.Entry.Id.Value }],
-            LeftAlone left =>
-            [
-                new(BecauseKind.LeftAlone)
-                {
-                    Date = left.Entry.Date,
-                    Until = left.Until,
-                    Entry = left.Entry.Id.Value,
-                    Sign = left.Why,
-                },
-            ],
-            TreatedAsDue due => [new(BecauseKind.TreatedAsDue) { Date = due.Entry.Date, Entry = due.Entry.Id.Value }],
-            PaperEntered paper =>
-            [
-                new(BecauseKind.Paper)
-                {
-                    Date = paper.Entry.Date,
-                    Until = paper.Until,
-                    Entry = paper.Entry.Id.Value,
-                },
-            ],
-            OwnInterval own => [new(BecauseKind.OwnInterval) { Date = own.Entry.Date, Entry = own.Entry.Id.Value }],
-            LimitFrom from => [LimitLine(from, bike)],
-            MeterToday today =>
-            [
-                new(BecauseKind.MeterToday)
-                {
-                    Meter = today.Kind,
-                    Amount = Shown.Of(today.Meter.Lifetime, bike),
-                    Estimated = today.Meter.Estimated,
-                    Count = today.RidesSince,
-                    Date = today.LastReading.Date,
-                    Entry = today.LastReading.Entry.Value,
-                },
-            ],
-            ReckonedByRatio ratio =>
-            [
-                new(BecauseKind.Ratio)
-                {
-                    Meter = ratio.Kind,
-                    Amount = Shown.Of(MeterAmount.Of(MeterKind.Odometer, ratio.Ratio.KilometresAnHour * 1000), bike),
-                    Provenance = new(ratio.Ratio.Own ? ProvenanceKind.Owner : ProvenanceKind.House, null),
-                },
-            ],
-            ForecastUsed used => ForecastLines(used, bike),
-            SevereRidesCounted hard =>
-            [
-                new(BecauseKind.SevereRides)
-                {
-                    Meter = hard.Kind,
-                    Count = hard.Rides,
-                    Amount = Shown.Of(hard.CountsAs, bike),
-                    Stated = Shown.Of(hard.Ridden, bike),
-                    Severities =
-                    [
-                        .. hard.Severities.Select(severity => new SeverityAnswer(severity, 1, ShownProvenance.Of(Provenance.House))),
-                    ],
-                },
-            ],
-            WearMeasured measured => [MeasuredLine(measured.Series)],
-            RateUnknown unknown => [new(BecauseKind.RateUnknown) { Meter = unknown.Kind }],
-            MeterUnknown unknown => [new(BecauseKind.MeterUnknown) { Meter = unknown.Kind }],
-            _ => throw new InvalidOperationException($"No answer for {because.GetType().Name}."),
-        };
-
-    private static BecauseAnswer MeasuredLine(Core.Wear.WearSeries series)
-    {
-        var latest = series.Latest;
-        return new(BecauseKind.Measured)
-        {
-            Date = latest?.Entry.Date,
-            Entry = latest?.Entry.Id.Value,
-            Sign = series.Kind.Title,
-            Amount = latest?.Value is { } value ? Wear.WearAnswers.ShownOf(value, series.Kind) : null,
-            Stated = series.Standing.End is { } end ? Wear.WearAnswers.ShownOf(end.At, series.Kind) : null,
-            Count = series.Current.Points.Length,
-            Estimated = series.Standing.Trust is not (Core.Wear.WearTrust.Bands or Core.Wear.WearTrust.PastLimit),
-            Provenance = series.Standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
-            Series = series.Kind.Id,
-        };
-    }
-
-    private static BecauseAnswer LimitLine(LimitFrom from, Profile bike)
-    {
-        var use = from.Limit as UseLimit;
-        var counts = use is null ? (MeterAmount?)null : (from.First ? use.First!.Value : use.Amount) * from.Factor;
-        return new(from.First ? BecauseKind.FirstLimit : BecauseKind.Limit)
-        {
-            Amount = counts is { } amount ? Shown.Of(amount, bike) : null,
-            Stated = use is null ? null : StatedOf(use, counts!.Value, bike),
-            Months = (from.Limit as CalendarLimit)?.Months,
-            Provenance = ShownProvenance.Of(from.Limit.Provenance),
-            Severities =
-            [
-                .. from.Severities.Select(severity => new SeverityAnswer(
-                    severity.Severity,
-                    severity.Factor,
-                    ShownProvenance.Of(severity.Provenance)
-                )),
-            ],
-        };
-    }
-
-    private static IEnumerable<BecauseAnswer> ForecastLines(ForecastUsed used, Profile bike)
-    {
-        var forecast = used.Forecast;
-        yield return new(forecast.Readings == 0 ? BecauseKind.ForecastStated : BecauseKind.Forecast)
-        {
-            Meter = used.Kind,
-            Amount = Shown.Of(MeterAmount.Of(used.Kind, (decimal)forecast.PerWeek), bike),
-            Date = forecast.First,
-            Until = forecast.From,
-            Count = forecast.Readings,
-            Weeks = (int)Math.Round(forecast.EffectiveWeeks),
-            Estimated = forecast.Stated,
-            Source = used.Source,
-        };
-        if (forecast.Readings > 0)
-            yield return new(BecauseKind.Season)
-            {
-                Meter = used.Kind,
-                Estimated = !forecast.Season.Known,
-                Count = (int)Math.Round(forecast.Season.Swing * 100),
-            };
-    }
-
-    /// <summary>The limit as its source states it, where this bike's own figure differs in amount or unit.</summary>
-    private static Shown? StatedOf(UseLimit limit, MeterAmount effective, Profile bike) =>
-        effective == limit.Amount && limit.StatedIn == bike.UnitOf(limit.Amount.Kind) ? null : Shown.Of(limit.Amount.In(limit.StatedIn));
-
-    private static decimal? Round(decimal? share) => share is { } value ? Math.Round(value, 3) : null;
-}

@@ -12,9 +12,14 @@ using NodaTime.Text;
 namespace MuddyLedger.App.Servicing;
 
 /// <summary>A task done without a guided job, or before this book began.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Task">The service task, as "chain.lubricate".</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Evidence">How it is known.</param>
+/// <param name="Note">In the owner's words; empty where there is nothing to say.</param>
 public sealed record DoneRequest(Guid Id, string? Task, string? Date, Evidence Evidence, string? Note);
 
+/// <summary>Who says an interval.</summary>
 public enum IntervalSource
 {
     Manual,
@@ -22,6 +27,12 @@ public enum IntervalSource
 }
 
 /// <summary>The owner's own limits for a task; with none of them, the shipped ones hold again.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Task">The service item.</param>
+/// <param name="Distance">As typed; empty for none.</param>
+/// <param name="Hours">As typed; empty for none.</param>
+/// <param name="Months">As typed; empty for none.</param>
+/// <param name="From">Who says so.</param>
 /// <param name="Source">The page of the manual, or why.</param>
 public sealed record IntervalRequest(
     Guid Id,
@@ -34,7 +45,16 @@ public sealed record IntervalRequest(
 );
 
 /// <summary>A service item of the owner's own, with its limits; at least one, or a ride that asks for it.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Task">Of one that is changed; null for a new one.</param>
+/// <param name="Component">What it is about, up to 40 letters.</param>
+/// <param name="Title">What is done, up to 60 letters.</param>
+/// <param name="Part">The part of the bike that it is listed under.</param>
+/// <param name="Distance">As typed; empty for none.</param>
+/// <param name="Hours">As typed; empty for none.</param>
+/// <param name="Months">As typed; empty for none.</param>
+/// <param name="AfterEveryRide">It is due after each.</param>
+/// <param name="AfterRides">It is due after rides of these sorts.</param>
 public sealed record ItemRequest(
     Guid Id,
     string? Task,
@@ -48,9 +68,16 @@ public sealed record ItemRequest(
     IReadOnlyList<Core.Bikes.Severity>? AfterRides
 );
 
+/// <summary>A service item that is left alone for now, or for good.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Task">Which.</param>
 /// <param name="Until">Up to when it is left alone; empty for good.</param>
+/// <param name="Why">In the owner's words.</param>
 public sealed record RestRequest(Guid Id, string? Task, string? Until, string? Why);
 
+/// <summary>A service item that was left alone is asked for again.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Task">Which.</param>
 public sealed record ResumeRequest(Guid Id, string? Task);
 
 /// <summary>Work done without a guided job, and intervals of the owner.</summary>

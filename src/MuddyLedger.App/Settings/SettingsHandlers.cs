@@ -6,11 +6,19 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.App.Settings;
 
 /// <summary>How this owner wants things shown. Meters keep the unit of their own dash.</summary>
+/// <param name="Volume">In which volumes are typed and read.</param>
+/// <param name="Torque">In which torques are typed and read.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="Version">Counts up with every change.</param>
 public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, int Version)
 {
+    /// <summary>Until the owner says otherwise.</summary>
     public static readonly OwnerSettings Default = new(Unit.Litre, Unit.NewtonMetre, "EUR", 0);
 
+    /// <summary>Those that can be chosen.</summary>
     public static readonly Unit[] VolumeUnits = [Unit.Litre, Unit.Millilitre, Unit.UsQuart, Unit.ImperialPint];
+
+    /// <summary>Those that can be chosen.</summary>
     public static readonly Unit[] TorqueUnits = [Unit.NewtonMetre, Unit.PoundFoot, Unit.PoundInch];
 
     /// <summary>What cannot be an owner's settings, by field.</summary>
@@ -25,6 +33,13 @@ public sealed record OwnerSettings(Unit Volume, Unit Torque, string Currency, in
     }
 }
 
+/// <summary>How the owner types and reads.</summary>
+/// <param name="VolumeUnit">The symbol of the unit in which the owner types and reads volumes.</param>
+/// <param name="TorqueUnit">A symbol.</param>
+/// <param name="Currency">ISO 4217, of every amount of money here.</param>
+/// <param name="VolumeUnits">Those that can be chosen.</param>
+/// <param name="TorqueUnits">Those that can be chosen.</param>
+/// <param name="Version">Counts up with every change, from 1; sent back as If-Match.</param>
 public sealed record SettingsAnswer(
     string VolumeUnit,
     string TorqueUnit,
@@ -34,9 +49,17 @@ public sealed record SettingsAnswer(
     int Version
 ) : IVersioned;
 
+/// <summary>How the owner wants to type and read.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="VolumeUnit">A symbol.</param>
+/// <param name="TorqueUnit">A symbol.</param>
+/// <param name="Currency">ISO 4217.</param>
 public sealed record SettingsChange(Guid Id, string? VolumeUnit, string? TorqueUnit, string? Currency);
 
 /// <summary>What was understood of a typed quantity, for the line under its field.</summary>
+/// <param name="Understood">As it was typed; null where it was not understood.</param>
+/// <param name="InOwnUnit">In the unit that was asked for; null where it was not understood.</param>
+/// <param name="Refusal">Why not, in a sentence.</param>
 public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? Refusal);
 
 /// <summary>How the owner wants things shown, and what was understood of a typed quantity.</summary>

@@ -13,9 +13,16 @@ using NodaTime;
 namespace MuddyLedger.App.Shed;
 
 /// <summary>A bike as a tag on the rail.</summary>
+/// <param name="Id">Of the bike.</param>
+/// <param name="Nickname">Of the bike.</param>
+/// <param name="Model">As the owner wrote it.</param>
 /// <param name="Overdue">How many tasks are overdue or due.</param>
+/// <param name="ComingUp">How many items are due soon.</param>
+/// <param name="Unknown">How many items nobody knows the last time of.</param>
 /// <param name="Gate">The first gate that is not open; null where all are.</param>
 /// <param name="GateState">How that gate stands.</param>
+/// <param name="JobRunning">A job is under way on it.</param>
+/// <param name="Meters">What each shows.</param>
 public sealed record TagAnswer(
     Guid Id,
     string Nickname,
@@ -29,12 +36,22 @@ public sealed record TagAnswer(
     IReadOnlyList<MeterAnswer> Meters
 );
 
+/// <summary>A service item that is due.</summary>
+/// <param name="Bike">On which bike.</param>
+/// <param name="BikeName">The bike's nickname.</param>
+/// <param name="Task">Which.</param>
 public sealed record DueAnswer(Guid Bike, string BikeName, TaskAnswer Task);
 
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
+/// <param name="Today">By the shed's clock, in the owner's calendar.</param>
+/// <param name="Horizon">Up to which day it looks ahead.</param>
+/// <param name="Bikes">Those of the shed.</param>
 /// <param name="Due">Overdue, due and coming up, the most pressing first.</param>
-/// <param name="Wears">What wears out next, one of each bike that has readings.</param>
 /// <param name="Ahead">What is likely to fall due inside the horizon, for the season strip; by bike and date.</param>
+/// <param name="Running">Jobs under way.</param>
+/// <param name="Findings">What is wrong and open, the gravest first.</param>
+/// <param name="Waste">What waits to be handed in.</param>
+/// <param name="Wears">What wears out next, one of each bike that has readings.</param>
 public sealed record ShedAnswer(
     LocalDate Today,
     LocalDate Horizon,

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.ComponentModel;
 using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Settings;
@@ -16,11 +17,32 @@ using NodaTime;
 
 namespace MuddyLedger.App.Shelf;
 
+/// <summary>A size in which something is sold.</summary>
+/// <param name="Size">How much is in it.</param>
+/// <param name="Price">Money, as an amount.</param>
 public sealed record PackAnswer(Shown Size, string Price);
 
+/// <summary>A bottle, a box or a tin on the shelf.</summary>
+/// <param name="Id">Of the container.</param>
+/// <param name="Size">What it held when full.</param>
+/// <param name="Left">What is in it.</param>
+/// <param name="Share">Of it, 0 to 1.</param>
+/// <param name="Since">When it was opened or bought.</param>
 public sealed record ContainerAnswer(Guid Id, Shown Size, Shown Left, decimal Share, LocalDate Since);
 
+/// <summary>A thing that the shelf keeps.</summary>
+/// <param name="Id">Of the thing.</param>
+/// <param name="Name">As the owner calls it.</param>
+/// <param name="Kind">Fluid, part or consumable.</param>
+/// <param name="Left">In all containers together.</param>
+/// <param name="Minimum">Below which it is to be bought.</param>
+/// <param name="Low">It is below that.</param>
+/// <param name="Containers">The one that is used first comes first.</param>
+/// <param name="Bikes">For which it is; empty where for all.</param>
+/// <param name="Place">Where it stands; null where nobody said.</param>
+/// <param name="Note">Null where there is none.</param>
 /// <param name="Form">As it is typed when it is changed.</param>
+/// <param name="Version">Counts up with every change, from 1; sent back as If-Match.</param>
 public sealed record ItemAnswer(
     Guid Id,
     string Name,
@@ -36,15 +58,27 @@ public sealed record ItemAnswer(
     int Version
 );
 
+/// <summary>What to buy of a size.</summary>
+/// <param name="Count">How many.</param>
+/// <param name="Size">How much is in each.</param>
+/// <param name="Price">Money for one, as an amount.</param>
 public sealed record PackToBuy(int Count, Shown Size, string Price);
 
+/// <summary>A line of the shopping list.</summary>
 /// <param name="Item">Null where the shelf does not know it.</param>
+/// <param name="Kind">Fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
+/// <param name="Needed">For all that is due.</param>
+/// <param name="Here">On the shelf.</param>
+/// <param name="Missing">What is to be bought.</param>
 /// <param name="Packs">What to buy at least cost; empty where it is not known how it is sold.</param>
 /// <param name="Cost">Null where it is not known.</param>
 /// <param name="Over">What is left over of the packs.</param>
+/// <param name="For">What needs it, in words.</param>
 /// <param name="Mind">What a bike's modifications say about ordering for it.</param>
+/// <param name="AmountUnknown">Somebody has to enter how much the bike takes.</param>
 public sealed record ToBuyAnswer(
-    Guid? Item,
+    [property: Description("Null where the shelf does not know it.")] Guid? Item,
     StockKind Kind,
     string What,
     Shown Needed,
@@ -58,10 +92,22 @@ public sealed record ToBuyAnswer(
     bool AmountUnknown
 );
 
+/// <summary>A bike by its name.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Name">Its nickname.</param>
 public sealed record BikeName(Guid Id, string Name);
 
+/// <summary>The shelf, and what to buy.</summary>
+/// <param name="Items">By kind, then by name.</param>
+/// <param name="ToBuy">For all that is due by the horizon, and what is low.</param>
 /// <param name="Total">Of all that has a price.</param>
 /// <param name="Unpriced">How many lines of the list have none.</param>
+/// <param name="Horizon">Up to which day it looks ahead.</param>
+/// <param name="Waste">What waits to be handed in.</param>
+/// <param name="Bikes">All of the shed.</param>
+/// <param name="Currency">ISO 4217, of every amount of money here.</param>
+/// <param name="VolumeUnit">The symbol of the unit in which the owner types and reads volumes.</param>
+/// <param name="Today">By the shed's clock, in the owner's calendar.</param>
 public sealed record ShelfAnswer(
     IReadOnlyList<ItemAnswer> Items,
     IReadOnlyList<ToBuyAnswer> ToBuy,
@@ -75,8 +121,17 @@ public sealed record ShelfAnswer(
     LocalDate Today
 );
 
+/// <summary>Something came to the shelf or left it.</summary>
+/// <param name="Id">Of the move.</param>
+/// <param name="Date">When.</param>
+/// <param name="Cause">Bought, taken, put back, or counted.</param>
+/// <param name="Amount">Below 0 where it left.</param>
+/// <param name="Note">Null where there is none.</param>
+/// <param name="Run">The job run that used it; null where none did.</param>
+/// <param name="CanUndo">False of what a job used: that goes with the job.</param>
 public sealed record MoveAnswer(Guid Id, LocalDate Date, StockCause Cause, Shown Amount, string? Note, Guid? Run, bool CanUndo);
 
+/// <summary>What the shelf's page shows.</summary>
 public static class ShelfAnswers
 {
     public static Shown Amount(decimal amount, StockKind kind, OwnerSettings settings) =>

@@ -11,10 +11,12 @@ namespace MuddyLedger.App.Shelf;
 /// <summary>What every request about the shelf needs.</summary>
 public sealed class ShelfPictures(IShelfStore store, ShedPictures pictures, JobLibraries libraries)
 {
+    /// <summary>That it reads from.</summary>
     public IShelfStore Store => store;
 
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => pictures.SettingsAsync(cancel);
 
+    /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => pictures.Today;
 
     public Task<ImmutableArray<BikePicture>> BikesAsync(CancellationToken cancel) => pictures.AllAsync(cancel);

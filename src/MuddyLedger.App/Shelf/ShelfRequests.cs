@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.ComponentModel;
 using System.Globalization;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
@@ -7,11 +8,20 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Shelf;
 
+/// <summary>A size in which something is sold, as typed.</summary>
 /// <param name="Size">As typed: "4 L", "1".</param>
+/// <param name="Price">Money as typed; empty where not known.</param>
 public sealed record PackForm(string? Size, string? Price);
 
 /// <summary>An item of the shelf as the owner types it.</summary>
+/// <param name="Name">As the owner calls it.</param>
+/// <param name="Kind">Fluid, part or consumable.</param>
 /// <param name="Serves">What jobs call it, separated by commas.</param>
+/// <param name="Bikes">For which it is; empty for all.</param>
+/// <param name="Minimum">Below which it is to be bought, as typed; empty for none.</param>
+/// <param name="Packs">Sizes in which it is sold.</param>
+/// <param name="Place">Where it stands.</param>
+/// <param name="Note">In the owner's words.</param>
 public sealed record ItemForm(
     string? Name,
     StockKind Kind,
@@ -98,13 +108,25 @@ public sealed record ItemForm(
             : shown.Value.ToString("0", CultureInfo.InvariantCulture);
 }
 
-public sealed record KeepItemRequest(Guid Id, ItemForm Item);
+/// <summary>A thing that the shelf is to keep.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Item">As typed.</param>
+public sealed record KeepItemRequest(Guid Id, [property: Description("As typed.")] ItemForm Item);
 
+/// <summary>A thing that the shelf keeps no more.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 public sealed record ItemGoneRequest(Guid Id);
 
+/// <summary>Something comes to the shelf or leaves it.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Cause">Bought, taken, put back, or counted.</param>
 /// <param name="Amount">What came, went or is there, as typed.</param>
 /// <param name="Count">For what was bought: how many packs of that amount, 1 to 99.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
+/// <param name="Note">In the owner's words; empty where there is nothing to say.</param>
 /// <param name="Container">For a fluid that was taken or counted: which bottle.</param>
 public sealed record MoveRequest(Guid Id, StockCause Cause, string? Amount, int Count, string? Date, string? Note, Guid? Container);
 
+/// <summary>A move that was a mistake.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 public sealed record MoveUndoneRequest(Guid Id);

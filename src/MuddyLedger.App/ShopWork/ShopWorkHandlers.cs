@@ -11,9 +11,13 @@ using NodaTime;
 namespace MuddyLedger.App.ShopWork;
 
 /// <summary>Work that a shop did: the tasks it settles, the parts it fitted, what it cost, and what its receipt says.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Shop">Who did it, in the owner's words.</param>
+/// <param name="What">What was done, in the owner's words.</param>
 /// <param name="Tasks">The service tasks that are done by it.</param>
 /// <param name="Parts">What was fitted, a line for each.</param>
+/// <param name="Costs">What was paid.</param>
 public sealed record ShopWorkRequest(
     Guid Id,
     string? Date,
@@ -24,10 +28,15 @@ public sealed record ShopWorkRequest(
     IReadOnlyList<CostRequest?>? Costs
 );
 
+/// <summary>What it wrote.</summary>
 /// <param name="Entries">All that was written, for taking it back together.</param>
 public sealed record ShopWorkAnswer(IReadOnlyList<EntryAnswer> Entries);
 
+/// <summary>Money spent on a bike.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="For">What was paid for.</param>
+/// <param name="Amount">As typed.</param>
 public sealed record ExpenseRequest(Guid Id, string? Date, string? For, string? Amount);
 
 /// <summary>Work that a shop did, and what else was paid.</summary>

@@ -8,8 +8,13 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Sums;
 
+/// <summary>Where the oil of a splash-lubricated engine stands when it is tilted.</summary>
 /// <param name="Limits">Nose up, nose down, left, right.</param>
+/// <param name="Picture">The section through the sump, to be drawn.</param>
+/// <param name="Reached">The dipper still reaches the oil at this angle.</param>
 /// <param name="ByLevel">How the least angle comes down with the level.</param>
+/// <param name="UsuallyGiven">Degrees that such engines are usually given.</param>
+/// <param name="NeverExceed">Degrees: for a moment, not for work.</param>
 public sealed record TiltAnswer(
     IReadOnlyList<TiltLimit> Limits,
     TiltPicture Picture,
@@ -19,14 +24,28 @@ public sealed record TiltAnswer(
     double NeverExceed
 );
 
+/// <summary>The least angle at another level of oil.</summary>
+/// <param name="Percent">Of the oil that was entered.</param>
+/// <param name="Lost">Degrees at which the dipper misses the oil; null where it never does within 90.</param>
+/// <param name="Direction">To which side; null where to none.</param>
 public sealed record TiltByLevel(int Percent, double? Lost, TiltDirection? Direction);
 
+/// <summary>What a measured fall of the oil says of the pump.</summary>
+/// <param name="Verdict">Whether it pumps enough.</param>
 /// <param name="Ratio">Fuel to oil; null where the oil did not fall.</param>
+/// <param name="Richest">Fuel to one part of oil: the richest that the reading allows.</param>
+/// <param name="Leanest">Fuel to one part of oil: the leanest; null where the reading allows none at all.</param>
+/// <param name="With">Fuel to one part of oil, with what was mixed in counted in; null where there is no oil at all.</param>
 public sealed record PumpProofAnswer(PumpVerdict Verdict, double? Ratio, double Richest, double? Leanest, double? With);
 
+/// <summary>What a torque wrench is set to with an extension on it.</summary>
 /// <param name="Setting">What the wrench is set to, with the adaptor in line.</param>
+/// <param name="Wanted">At the bolt.</param>
+/// <param name="Others">The same in other units.</param>
 public sealed record WrenchAnswer(Shown Setting, Shown Wanted, IReadOnlyList<Shown> Others);
 
+/// <summary>A quantity in all its units.</summary>
+/// <param name="What">What sort of quantity it is.</param>
 /// <param name="In">The same in every unit that measures it.</param>
 public sealed record UnitsAnswer(string What, IReadOnlyList<Shown> In);
 

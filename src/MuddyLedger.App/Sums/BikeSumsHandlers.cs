@@ -10,6 +10,8 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Sums;
 
+/// <summary>What sums begin with on a bike.</summary>
+/// <param name="Nickname">Of the bike.</param>
 /// <param name="Values">What the sums begin with on this bike, by sum and field: "premix.ratio". As it would be typed.</param>
 public sealed record BikeSumsAnswer(string Nickname, IReadOnlyDictionary<string, string> Values);
 

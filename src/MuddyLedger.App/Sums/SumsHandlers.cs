@@ -8,17 +8,30 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Sums;
 
+/// <summary>Oil to fuel.</summary>
+/// <param name="Oil">To be added.</param>
+/// <param name="Mix">Both together.</param>
 /// <param name="PerLitre">Millilitres of oil to a litre of fuel.</param>
 /// <param name="OuncesPerGallon">US fluid ounces to a US gallon.</param>
 public sealed record PremixAnswer(Shown Oil, Shown Mix, double PerLitre, double OuncesPerGallon);
 
 /// <summary>One of the two is nothing.</summary>
+/// <param name="Oil">To be added.</param>
+/// <param name="Fuel">To be added.</param>
+/// <param name="After">What is in the tank then.</param>
+/// <param name="Fits">False where the tank does not hold it.</param>
 public sealed record CorrectionAnswer(Shown Oil, Shown Fuel, Shown After, bool Fits);
 
+/// <summary>What a mixture of coolant stands.</summary>
 /// <param name="FreezesAt">Degrees Celsius of what is in it now; null outside of the table.</param>
 /// <param name="Wanted">Percent that the coldest night asks for; null where none of the table holds it.</param>
 /// <param name="Replace">To drain and replace with the concentrate; null where it cannot be reached, or need not be.</param>
+/// <param name="Enough">It does not freeze at the temperature asked for, with the margin.</param>
 /// <param name="Thin">Below what most inhibitors need.</param>
+/// <param name="Thick">It carries heat badly.</param>
+/// <param name="LeastForInhibitor">Percent by volume.</param>
+/// <param name="Most">Percent by volume.</param>
+/// <param name="Margin">Degrees Celsius.</param>
 public sealed record CoolantAnswer(
     double? FreezesAt,
     double? Wanted,
@@ -31,15 +44,35 @@ public sealed record CoolantAnswer(
     double Margin
 );
 
+/// <summary>A gear.</summary>
+/// <param name="Gear">1 is the lowest.</param>
+/// <param name="Total">Turns of the crank to one of the wheel.</param>
+/// <param name="KilometresAnHour">At the speed of the engine asked for.</param>
+/// <param name="MilesAnHour">The same.</param>
 public sealed record GearAnswer(int Gear, double Total, double KilometresAnHour, double MilesAnHour);
 
+/// <summary>What gearing does.</summary>
+/// <param name="CircumferenceMm">Of the driven wheel.</param>
+/// <param name="Final">Turns of the gearbox shaft to one of the wheel.</param>
+/// <param name="Gears">From the lowest.</param>
 public sealed record GearingAnswer(double CircumferenceMm, double Final, IReadOnlyList<GearAnswer> Gears);
 
+/// <summary>What moves a fork's oil to its height.</summary>
+/// <param name="ByMm">How far.</param>
 /// <param name="Ml">What raises or lowers the oil by the difference.</param>
+/// <param name="Raise">Up; else down.</param>
+/// <param name="Alike">Both legs are alike enough.</param>
+/// <param name="MostApartMm">How far they may be apart.</param>
 public sealed record ForkOilAnswer(double ByMm, double Ml, bool Raise, bool Alike, double MostApartMm);
 
+/// <summary>What goes into a tank that stands.</summary>
+/// <param name="Dose">To be added.</param>
+/// <param name="RunMinutes">Until it is in the bowls, too.</param>
 public sealed record StabiliserAnswer(Shown Dose, int RunMinutes);
 
+/// <summary>Oils for a range of temperatures.</summary>
+/// <param name="Cold">Winter grades that are cranked at the coldest.</param>
+/// <param name="Heat">The grade for the heat; null where it is hotter than the tables go.</param>
 /// <param name="Multigrades">That suit both ends; empty where the weather is beyond the tables.</param>
 public sealed record ViscosityAnswer(IReadOnlyList<string> Cold, string? Heat, IReadOnlyList<string> Multigrades);
 

@@ -7,6 +7,8 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.App.Units;
 
 /// <summary>A value in the unit it is to be shown in. The page only writes it down.</summary>
+/// <param name="Value">Rounded as its unit is read.</param>
+/// <param name="Unit">Its symbol.</param>
 /// <param name="Decimals">How many decimals it is worth showing.</param>
 public sealed record Shown(decimal Value, string Unit, int Decimals)
 {
@@ -34,6 +36,9 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
         + Unit;
 }
 
+/// <summary>Where a figure or a rule comes from.</summary>
+/// <param name="Kind">Manual, owner, published, common practice, or house.</param>
+/// <param name="Source">Its name; null where the kind says all.</param>
 public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)
 {
     public static ShownProvenance Of(Provenance provenance) => new(provenance.Kind, provenance.Source);

@@ -7,10 +7,32 @@ using MuddyLedger.Core.Viewings;
 namespace MuddyLedger.App.Viewings;
 
 /// <summary>A point to look at in the practice yard; what it shows is told when it is looked at.</summary>
+/// <param name="Id">Of the point.</param>
+/// <param name="Stage">When it is looked at.</param>
+/// <param name="Zone">Where on the bike.</param>
+/// <param name="Title">In a few words.</param>
+/// <param name="Do">What is done.</param>
+/// <param name="Minutes">That it takes.</param>
 public sealed record PracticePoint(string Id, Stage Stage, Zone Zone, string Title, string Do, double Minutes);
 
+/// <summary>A kind of bike to practise on.</summary>
+/// <param name="Set">The set's id.</param>
+/// <param name="Title">What it is called.</param>
 public sealed record PracticeKind(string Set, string Title);
 
+/// <summary>A made-up bike to practise on.</summary>
+/// <param name="Set">The set that it is made from.</param>
+/// <param name="Seed">The number that makes it again.</param>
+/// <param name="Name">Invented.</param>
+/// <param name="Year">Of the model.</param>
+/// <param name="Meter">Null where it has none.</param>
+/// <param name="Asking">Money.</param>
+/// <param name="Value">Money: its worth when sound.</param>
+/// <param name="Minutes">That one has.</param>
+/// <param name="Says">What the seller says.</param>
+/// <param name="Points">In walking order.</param>
+/// <param name="Kinds">Those that can be chosen.</param>
+/// <param name="Currency">ISO 4217, of every amount of money here.</param>
 public sealed record PracticeAnswer(
     string Set,
     int Seed,
@@ -26,10 +48,34 @@ public sealed record PracticeAnswer(
     string Currency
 );
 
+/// <summary>What a look shows.</summary>
+/// <param name="Point">Where.</param>
+/// <param name="Grade">What it amounts to.</param>
+/// <param name="Shows">In words.</param>
+/// <param name="Minutes">That it took.</param>
 public sealed record PracticeLookAnswer(string Point, Grade Grade, string Shows, double Minutes);
 
+/// <summary>A fault as it truly was.</summary>
+/// <param name="Point">Where.</param>
+/// <param name="Title">Of the point.</param>
+/// <param name="Say">What it is, in a sentence.</param>
+/// <param name="Grade">How bad.</param>
+/// <param name="Cost">Money.</param>
+/// <param name="LookedAt">Somebody looked there.</param>
+/// <param name="Found">And the look showed it.</param>
 public sealed record PracticeFaultAnswer(string Point, string Title, string Say, Grade Grade, double Cost, bool LookedAt, bool Found);
 
+/// <summary>How a round ended.</summary>
+/// <param name="Sold">The seller took the offer.</param>
+/// <param name="SellersLimit">Money: the least that would have been taken.</param>
+/// <param name="TrueCost">Money, of everything that was wrong.</param>
+/// <param name="TrueWorth">Money: worth when sound, less that.</param>
+/// <param name="LeftOver">Money: what the deal left; below 0 it was a bad buy.</param>
+/// <param name="Reckoned">Money: the walk-away price that the same looks give.</param>
+/// <param name="Honest">The seller.</param>
+/// <param name="Faults">The dearest first.</param>
+/// <param name="Best">The titles of the looks that would have told most.</param>
+/// <param name="BestReckoned">Money: the walk-away price that those give.</param>
 public sealed record PracticeEndAnswer(
     bool Sold,
     double SellersLimit,

@@ -8,6 +8,7 @@ using NodaTime;
 
 namespace MuddyLedger.App.Viewings;
 
+/// <summary>What a viewing's pages show.</summary>
 public static class ViewingAnswers
 {
     public static ViewingAnswer Of(

@@ -10,7 +10,27 @@ namespace MuddyLedger.App.Viewings;
 
 /// <summary>A viewing's details as the owner types them: what the advert says, and what they want of the bike.</summary>
 /// <param name="Set">The shipped set whose profile stands in for the unknown one.</param>
+/// <param name="Name">As the owner calls the bike.</param>
+/// <param name="Make">As the advert says.</param>
+/// <param name="Model">As the advert says.</param>
+/// <param name="Year">Of the model.</param>
+/// <param name="SoldAs">Runner, non-runner or project.</param>
+/// <param name="Title">Whether there are papers.</param>
+/// <param name="FrameNumber">Empty where it is not known.</param>
 /// <param name="Meter">Any unit; empty where the advert does not say.</param>
+/// <param name="Asking">Money as typed; empty where no price is asked.</param>
+/// <param name="LastRunYear">Of one that does not run; null where nobody knows.</param>
+/// <param name="Where">Where it stands.</param>
+/// <param name="Note">In the owner's words.</param>
+/// <param name="NeedsPapers">Without a title it is of no use.</param>
+/// <param name="WillRebuild">A seized engine is a price, not an end.</param>
+/// <param name="Budget">Money as typed; empty for none.</param>
+/// <param name="HourlyRate">Money as typed: what the owner's own hour is worth to them.</param>
+/// <param name="PapersDiscount">Money as typed: what a missing title takes off.</param>
+/// <param name="StatedValue">Money as typed: worth when sound; empty where others on offer tell.</param>
+/// <param name="Lift">Money as typed: added because bikes in adverts are average, not sound.</param>
+/// <param name="WorkshopFee">Money as typed: what a workshop asks for a look.</param>
+/// <param name="Kind">The answers that say what this bike has; left out for the set's own.</param>
 public sealed record ViewingForm(
     string? Set,
     string? Name,

@@ -9,8 +9,10 @@ namespace MuddyLedger.App.Viewings;
 /// <summary>What every request about a viewing needs: it, what Core makes of it, and how to answer.</summary>
 public sealed class ViewingPictures(IViewingStore store, IShedReader reader, ContentLibrary content, ShedClock clock)
 {
+    /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => clock.Today;
 
+    /// <summary>That it reads from.</summary>
     public IViewingStore Store => store;
 
     public Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel) => store.OneAsync(id, cancel);

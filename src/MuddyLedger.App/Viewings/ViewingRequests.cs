@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.ComponentModel;
 using MuddyLedger.App.Meters;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Store;
@@ -11,10 +12,17 @@ using NodaTime;
 
 namespace MuddyLedger.App.Viewings;
 
+/// <summary>A bike to be looked at.</summary>
+/// <param name="Id">The act's own id, a UUID v7, and the viewing's from then on. Sent twice, it is written once.</param>
+/// <param name="Details">As typed.</param>
 public sealed record NewViewing(Guid Id, ViewingForm Details);
 
+/// <summary>The details of a viewing changed.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Details">All of them, as typed.</param>
 public sealed record ViewingChange(Guid Id, ViewingForm Details);
 
+/// <summary>What can be tapped at a viewing.</summary>
 public enum ViewingActKind
 {
     Graded,
@@ -34,11 +42,24 @@ public enum ViewingActKind
 }
 
 /// <summary>One tap. Which fields are wanted follows from the kind of act.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it counts once.</param>
+/// <param name="Act">What was tapped.</param>
+/// <param name="Point">Where.</param>
+/// <param name="Grade">What was seen.</param>
 /// <param name="Values">Measured, in any unit, at each place; a tyre's date code as it stands.</param>
+/// <param name="Because">Why it was left out.</param>
+/// <param name="Claim">Which was heard.</param>
+/// <param name="Text">A note, what was measured, or what was said.</param>
+/// <param name="Low">Money as typed: the least.</param>
+/// <param name="Likely">Money as typed: the likeliest.</param>
+/// <param name="High">Money as typed: the most.</param>
+/// <param name="Price">Money as typed, of another one on offer.</param>
+/// <param name="Year">Of that one.</param>
+/// <param name="Meter">Of that one, as typed.</param>
+/// <param name="Item">The credit, comparable or picture that is dropped.</param>
 /// <param name="Least">What is stamped on the part as its least, for a point that is held against it; without it there is no
 /// verdict.</param>
 /// <param name="WhenNew">What it measures when new, if that is known.</param>
-/// <param name="Item">The credit, comparable or picture that is dropped.</param>
 public sealed record ViewingActRequest(
     Guid Id,
     ViewingActKind Act,
@@ -54,18 +75,32 @@ public sealed record ViewingActRequest(
     string? Price = null,
     int? Year = null,
     string? Meter = null,
-    Guid? Item = null,
+    [property: Description("The credit, comparable or picture that is dropped.")] Guid? Item = null,
     string? Least = null,
     string? WhenNew = null
 );
 
+/// <summary>A bike that is left.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Reason">In the owner's words.</param>
 public sealed record CloseRequest(Guid Id, string? Reason);
 
+/// <summary>A bike that was bought.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Bike">The id that the bike will have.</param>
 /// <param name="Nickname">What it is called in the shed.</param>
+/// <param name="Paid">Money as typed.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 public sealed record BuyRequest(Guid Id, Guid Bike, string? Nickname, string? Paid, string? Date);
 
 /// <summary>Low, likely and high; all empty to go back to the shipped figures.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Low">Money as typed, for parts: the least.</param>
+/// <param name="Likely">Money as typed: the likeliest.</param>
+/// <param name="High">Money as typed: the most.</param>
+/// <param name="HoursLow">As typed: the least.</param>
+/// <param name="HoursLikely">As typed: the likeliest.</param>
+/// <param name="HoursHigh">As typed: the most.</param>
 public sealed record PriceChange(
     Guid Id,
     string? Low,

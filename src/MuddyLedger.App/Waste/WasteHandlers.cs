@@ -8,9 +8,14 @@ using NodaTime;
 namespace MuddyLedger.App.Waste;
 
 /// <summary>Used fluid that waits to be handed in.</summary>
+/// <param name="Kind">Of waste: what may be poured together.</param>
+/// <param name="Volume">That waits to be handed in.</param>
 public sealed record WasteAnswer(string Kind, Shown Volume);
 
+/// <summary>Waste that was handed in.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Kind">The waste, as it is listed.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Where">Where it was handed in.</param>
 public sealed record HandedInRequest(Guid Id, string? Kind, string? Date, string? Where);
 

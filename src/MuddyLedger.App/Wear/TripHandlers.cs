@@ -20,9 +20,14 @@ using NodaTime.Text;
 namespace MuddyLedger.App.Wear;
 
 /// <summary>A trip as it is typed.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
 /// <param name="Trip">The trip that this changes; null for a new one.</param>
+/// <param name="Title">Where to.</param>
 /// <param name="Amount">"900 mi", "12 h".</param>
+/// <param name="From">The day it begins, as typed.</param>
+/// <param name="Days">How many.</param>
 /// <param name="Hard">How much faster it wears than the usual riding, 1 to 4.</param>
+/// <param name="Loaded">With bags or a passenger.</param>
 /// <param name="Dropped">It is called off.</param>
 public sealed record TripRequest(
     Guid Id,
@@ -36,7 +41,15 @@ public sealed record TripRequest(
     bool Dropped
 );
 
+/// <summary>A trip that is planned.</summary>
+/// <param name="Trip">Its line.</param>
+/// <param name="Title">Where to.</param>
 /// <param name="Amount">As it is put into its field.</param>
+/// <param name="Shown">How far, or for how long.</param>
+/// <param name="From">The day it begins.</param>
+/// <param name="Days">How many.</param>
+/// <param name="Hard">How much faster it wears than the usual riding, 1 to 4.</param>
+/// <param name="Loaded">With bags or a passenger.</param>
 public sealed record TripKeptAnswer(
     Guid Trip,
     string Title,
@@ -48,11 +61,30 @@ public sealed record TripKeptAnswer(
     bool Loaded
 );
 
+/// <summary>The trips of a bike.</summary>
+/// <param name="Nickname">Of the bike.</param>
+/// <param name="Today">By the shed's clock, in the owner's calendar.</param>
 /// <param name="Unit">What a bare number means.</param>
+/// <param name="Trips">The next one first.</param>
 public sealed record TripsAnswer(string Nickname, LocalDate Today, string Unit, IReadOnlyList<TripKeptAnswer> Trips);
 
+/// <summary>A service item, beside a trip.</summary>
+/// <param name="Task">Which.</param>
+/// <param name="Component">What it is about.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Safety">The neck hangs on it.</param>
+/// <param name="Job">The job that does it; null where none is written.</param>
+/// <param name="Sort">Before, on the way, or fine.</param>
+/// <param name="Reason">Why it is there.</param>
 /// <param name="Percent">The chance that it does not last, in percent; null where nothing can be said.</param>
 /// <param name="After">How far into the trip the chance reaches one in ten.</param>
+/// <param name="Every">Its interval; null where it has none by use.</param>
+/// <param name="Day">When it falls due; null where that is not known.</param>
+/// <param name="State">As it stands now.</param>
+/// <param name="Series">The wear behind it; null where it is not measured.</param>
+/// <param name="SeriesValue">What was measured last.</param>
+/// <param name="SeriesLimit">Where its end is.</param>
+/// <param name="Order">What to order for it; null where nothing.</param>
 public sealed record TripLineAnswer(
     string Task,
     string Component,
@@ -73,16 +105,34 @@ public sealed record TripLineAnswer(
 );
 
 /// <summary>What is missing for it, after what lies on the shelf.</summary>
+/// <param name="What">By name.</param>
 /// <param name="By">The last day that leaves time to fit it; never before today.</param>
 /// <param name="Late">That day is over: it may come too late.</param>
 public sealed record OrderAnswer(IReadOnlyList<string> What, LocalDate By, bool Late);
 
+/// <summary>What to take along.</summary>
+/// <param name="What">By name.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="Volume">Of a fluid.</param>
 public sealed record AlongAnswer(string What, AlongReason Reason, Shown? Volume);
 
+/// <summary>How the fuel lasts.</summary>
 /// <param name="Tank">Short, likely and long range on a tank.</param>
+/// <param name="Reserve">How far the reserve goes: short, likely, long.</param>
+/// <param name="Needed">For the whole trip.</param>
 public sealed record TripFuelAnswer(IReadOnlyList<Shown> Tank, IReadOnlyList<Shown> Reserve, Shown Needed);
 
+/// <summary>Whether all lasts for a trip.</summary>
+/// <param name="Amount">How far, or for how long.</param>
+/// <param name="From">The day it begins.</param>
+/// <param name="Until">The day it ends.</param>
 /// <param name="Factor">How much harder it counts than the usual riding.</param>
+/// <param name="Before">What is done before it.</param>
+/// <param name="NotKnown">What nobody knows the last time of.</param>
+/// <param name="OnTheWay">What falls due in it.</param>
+/// <param name="Fine">What lasts.</param>
+/// <param name="Along">What to take along.</param>
+/// <param name="Fuel">Null where too few fuellings tell.</param>
 /// <param name="OrderBy">The first day by which something must be ordered; null where all that is wanted lies on the shelf.</param>
 public sealed record LastsAnswer(
     Shown Amount,

@@ -13,12 +13,16 @@ using NodaTime;
 namespace MuddyLedger.App.Wear;
 
 /// <summary>A measurement at one place or several, or a look.</summary>
+/// <param name="Id">The act's own id, a UUID v7. Sent twice, it is written once.</param>
+/// <param name="Date">The day it happened, as typed; never after today.</param>
 /// <param name="Values">As typed, one for each place, in any unit of its kind; empty for a look.</param>
 /// <param name="Pitches">Over how many pitches a chain was measured.</param>
 /// <param name="Altitude">Metres above the sea, where compression was taken high up.</param>
 /// <param name="Look">The grade, where it was judged by eye.</param>
 /// <param name="Looks">The same place by place, in the order of the places; null for a place that nobody looked at.</param>
+/// <param name="Note">In the owner's words; empty where there is nothing to say.</param>
 /// <param name="Instrument">What sent it, where one did.</param>
+/// <param name="Photo">A picture that is in the bike's book already.</param>
 public sealed record MeasureRequest(
     Guid Id,
     string? Date,
@@ -34,6 +38,9 @@ public sealed record MeasureRequest(
 
 /// <summary>What was typed, as it is understood, and what it is worth: shown before it is kept.</summary>
 /// <param name="Values">Null for a field that is empty or not understood.</param>
+/// <param name="Decides">The value that decides; null where none is read yet.</param>
+/// <param name="Verdict">Null where no limit is known.</param>
+/// <param name="Spread">Null where the places agree, or are not held against each other.</param>
 public sealed record JudgedAnswer(IReadOnlyList<Shown?> Values, Shown? Decides, VerdictAnswer? Verdict, SpreadAnswer? Spread);
 
 /// <summary>What wears: its series, and new readings of them.</summary>

@@ -81,6 +81,11 @@ public enum ProfileQuestion
 }
 
 /// <summary>What is asked of a bike under one heading: only what this bike has.</summary>
+/// <param name="Section">Which part of the bike.</param>
+/// <param name="Questions">Choices.</param>
+/// <param name="Reservoirs">Those of this part that the bike has.</param>
+/// <param name="Figures">Those of this part that the bike has.</param>
+/// <param name="Fasteners">Those of this part that jobs tighten on it.</param>
 public sealed record AskedSection(
     BikeSection Section,
     ImmutableArray<ProfileQuestion> Questions,
@@ -89,6 +94,7 @@ public sealed record AskedSection(
     ImmutableArray<Fastener> Fasteners
 );
 
+/// <summary>What is asked of a bike, part by part: only what this one has.</summary>
 public static class AskedOfABike
 {
     /// <summary>
@@ -196,7 +202,7 @@ public static class AskedOfABike
             Fastener.FrontAxle or Fastener.RearAxle or Fastener.RearHub => BikeSection.WheelsAndTyres,
             Fastener.ForkCap or Fastener.UpperForkClamp or Fastener.LowerForkClamp or Fastener.ForkBottomBolt => BikeSection.Chassis,
             Fastener.SteeringStem or Fastener.LinkageBolts or Fastener.SwingarmPivot or Fastener.EngineMounts => BikeSection.Chassis,
-            Fastener.FlywheelNut => BikeSection.Electrics,
+            Fastener.FlywheelNut or Fastener.StarterMounts => BikeSection.Electrics,
             _ => BikeSection.Engine,
         };
 }

@@ -58,11 +58,15 @@ public enum BikeFigure
 }
 
 /// <summary>Between which limits a figure lies when it is right, in the figure's own unit. One of the two may be open.</summary>
+/// <param name="Low">The least that is allowed, in the figure's unit; null where there is no lower limit.</param>
+/// <param name="High">The most; null where there is no upper limit.</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record FigureSpec(decimal? Low, decimal? High, Provenance Provenance)
 {
     public bool Holds(decimal value) => !(value < Low) && !(value > High);
 }
 
+/// <summary>The figures that a bike can have, each with its unit and how it is written.</summary>
 public static class BikeFigures
 {
     /// <summary>What a figure is kept and held against in.</summary>

@@ -4,6 +4,22 @@ namespace MuddyLedger.Core.Bikes;
 /// What this very bike has, where that is known: it decides which points and questions there are, can be changed on the way, and goes into
 /// the bought bike.
 /// </summary>
+/// <param name="Lubrication">Where the engine's oil is.</param>
+/// <param name="GearboxOil">Shared with the engine, of its own, or none.</param>
+/// <param name="OilFilter">Its kind.</param>
+/// <param name="Fuel">Carburettor or injection.</param>
+/// <param name="Starting">Kick, electric, or both.</param>
+/// <param name="Cooling">Air, oil or liquid.</param>
+/// <param name="Fan">Of the radiator.</param>
+/// <param name="Valves">How their clearance is set.</param>
+/// <param name="Ignition">Points or electronic.</param>
+/// <param name="Battery">Its chemistry, or none.</param>
+/// <param name="Clutch">Cable, hydraulic, or none to work by hand.</param>
+/// <param name="FinalDrive">Chain, belt, shaft, or gears in the hub.</param>
+/// <param name="FrontBrake">Disc or drum.</param>
+/// <param name="RearBrake">Disc or drum.</param>
+/// <param name="Wheels">Spoked or cast.</param>
+/// <param name="Linkage">The rear suspension has one.</param>
 public sealed record BikeKind(
     Lubrication Lubrication,
     GearboxOil GearboxOil,

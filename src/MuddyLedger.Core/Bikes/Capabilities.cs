@@ -5,6 +5,7 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Bikes;
 
 /// <summary>The bike's features as words that content files match on, derived from its profile alone.</summary>
+/// <param name="Words">By key, what content can be matched on.</param>
 public sealed record Capabilities(IReadOnlyDictionary<string, string> Words)
 {
     private static readonly FrozenDictionary<string, Func<Profile, string>> Derived = new Dictionary<string, Func<Profile, string>>
@@ -135,9 +136,11 @@ public sealed record Capabilities(IReadOnlyDictionary<string, string> Words)
 }
 
 /// <summary>A structured match: every key named must hold one of its values. Empty matches everything.</summary>
+/// <param name="Wanted">By key, the words of which one must hold; all keys must.</param>
 /// <remarks>Keys are capabilities of the bike or, with the prefix "choice.", choices of the job run.</remarks>
 public sealed record Applies(ImmutableDictionary<string, ImmutableArray<string>> Wanted)
 {
+    /// <summary>On every bike.</summary>
     public static readonly Applies Always = new(ImmutableDictionary<string, ImmutableArray<string>>.Empty);
 
     public bool To(Capabilities bike, IReadOnlyDictionary<string, string>? choices = null) =>
@@ -154,5 +157,6 @@ public sealed record Applies(ImmutableDictionary<string, ImmutableArray<string>>
             || (bike.Words.TryGetValue(want.Key, out var word) && want.Value.Contains(word))
         );
 
+    /// <summary>Before a key that is a choice of the run.</summary>
     public const string ChoicePrefix = "choice.";
 }

@@ -47,8 +47,11 @@ public enum Fastener
     VariatorNut,
     GearboxLevelBolt,
     FrontDriveDrainPlug,
+    KickLever,
+    StarterMounts,
 }
 
+/// <summary>Which fasteners jobs tighten on a bike.</summary>
 public static class Fasteners
 {
     /// <summary>The fasteners that jobs tighten on a bike of this profile.</summary>
@@ -105,8 +108,13 @@ public static class Fasteners
         Add(Fastener.GearboxLevelBolt, bike.Reservoirs.GetValueOrDefault(ReservoirId.Gearbox)?.Level is LevelMethod.LevelBolt);
         Add(Fastener.ShaftDrainPlug, bike.FinalDrive is FinalDrive.Shaft);
         Add(Fastener.FrontDriveDrainPlug, bike.FrontDrive is FrontDrive.OilBath);
+        Add(Fastener.KickLever, bike.Starting is Starting.Kick or Starting.Both);
+        Add(Fastener.StarterMounts, bike.Starting is Starting.Electric or Starting.Both);
         return list.ToImmutable();
     }
 }
 
+/// <summary>A torque as the owner copied it.</summary>
+/// <param name="Torque">What the fastener is tightened to.</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record TorqueSpec(Torque Torque, Provenance Provenance);

@@ -3,7 +3,16 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Bikes;
 
 /// <summary>What an owner says of a bike that no shipped kind names; null for what they do not know.</summary>
+/// <param name="Use">Null where not answered.</param>
+/// <param name="Lubrication">Null where not answered.</param>
 /// <param name="Cylinders">1 to 8.</param>
+/// <param name="Fuel">Null where not answered.</param>
+/// <param name="Cooling">Null where not answered.</param>
+/// <param name="Starting">Null where not answered.</param>
+/// <param name="Transmission">Null where not answered.</param>
+/// <param name="FinalDrive">Null where not answered.</param>
+/// <param name="FrontBrake">Null where not answered.</param>
+/// <param name="RearBrake">Null where not answered.</param>
 public sealed record KindAnswers(
     BikeUse? Use = null,
     Lubrication? Lubrication = null,
@@ -18,6 +27,7 @@ public sealed record KindAnswers(
 );
 
 /// <summary>The shipped kind that a few answers come nearest to, with the answers put in.</summary>
+/// <param name="Set">The one that fits best.</param>
 /// <param name="Profile">The set's, but for what was answered.</param>
 public sealed record NearestSet(ProfileSet Set, Profile Profile)
 {

@@ -6,10 +6,16 @@ namespace MuddyLedger.Core.Bikes;
 /// <summary>What cannot be true of a bike, by field, in words.</summary>
 public static class ProfileCheck
 {
+    /// <summary>More than any bike holds: a slip of the pen.</summary>
     public static readonly Volume LargestReservoir = Volume.FromLitres(60);
+
+    /// <summary>More than any bike's bolt takes: a slip of the pen.</summary>
     public static readonly Torque LargestTorque = Torque.FromNewtonMetres(500);
 
+    /// <summary>More than any valve has: a slip of the pen.</summary>
     public static readonly Length LargestClearance = Length.FromMillimetres(2);
+
+    /// <summary>More than any tyre takes: a slip of the pen.</summary>
     public static readonly Pressure LargestPressure = Pressure.FromKilopascals(500);
 
     /// <summary>

@@ -1,5 +1,6 @@
 namespace MuddyLedger.Core.Bikes;
 
+/// <summary>What a bike is mostly used for.</summary>
 public enum BikeUse
 {
     Road,
@@ -10,6 +11,7 @@ public enum BikeUse
     Utility,
 }
 
+/// <summary>Whether there are papers for it.</summary>
 public enum TitleStatus
 {
     Unknown,
@@ -18,12 +20,14 @@ public enum TitleStatus
     NoPapers,
 }
 
+/// <summary>Of the engine.</summary>
 public enum Stroke
 {
     Two,
     Four,
 }
 
+/// <summary>Of the engine.</summary>
 public enum Cooling
 {
     Air,
@@ -31,6 +35,7 @@ public enum Cooling
     Liquid,
 }
 
+/// <summary>How it is started.</summary>
 public enum Starting
 {
     Kick,
@@ -38,6 +43,7 @@ public enum Starting
     Both,
 }
 
+/// <summary>Where the engine's oil is.</summary>
 public enum Lubrication
 {
     Premix,
@@ -47,6 +53,7 @@ public enum Lubrication
     Splash,
 }
 
+/// <summary>Where the gearbox has its oil from.</summary>
 public enum GearboxOil
 {
     Shared,
@@ -55,6 +62,7 @@ public enum GearboxOil
     None,
 }
 
+/// <summary>What catches what the oil carries.</summary>
 public enum OilFilter
 {
     None,
@@ -64,6 +72,7 @@ public enum OilFilter
     Centrifugal,
 }
 
+/// <summary>How valve clearance is set.</summary>
 public enum ValveAdjustment
 {
     None,
@@ -72,12 +81,14 @@ public enum ValveAdjustment
     Hydraulic,
 }
 
+/// <summary>How fuel gets in.</summary>
 public enum FuelSystem
 {
     Carburettor,
     Injection,
 }
 
+/// <summary>By chemistry: each has its own limits.</summary>
 public enum BatteryKind
 {
     None,
@@ -137,12 +148,14 @@ public enum WheelBuild
     Cast,
 }
 
+/// <summary>Of a wheel.</summary>
 public enum BrakeKind
 {
     Disc,
     Drum,
 }
 
+/// <summary>How the clutch is worked.</summary>
 public enum ClutchControl
 {
     Cable,
@@ -150,12 +163,14 @@ public enum ClutchControl
     None,
 }
 
+/// <summary>What times the spark.</summary>
 public enum Ignition
 {
     Electronic,
     Points,
 }
 
+/// <summary>How the fuel is shut.</summary>
 public enum FuelTap
 {
     None,
@@ -164,6 +179,7 @@ public enum FuelTap
     Vacuum,
 }
 
+/// <summary>What the fuel tank is made of: rust, and what may be used against it.</summary>
 public enum TankMaterial
 {
     Steel,

@@ -22,6 +22,7 @@ public enum ReservoirId
     FrontDrive,
 }
 
+/// <summary>How a level is read.</summary>
 public enum LevelMethod
 {
     SightGlass,
@@ -33,12 +34,14 @@ public enum LevelMethod
     FillerEdge,
 }
 
+/// <summary>How the bike stands while a level is read.</summary>
 public enum LevelStance
 {
     UprightOnLevel,
     CentreStand,
 }
 
+/// <summary>Whether a level is read hot or cold.</summary>
 public enum OilTemperature
 {
     Cold,
@@ -58,15 +61,29 @@ public sealed record ReservoirSpec
 {
     /// <summary>The grade wanted, as the manual prints it: "10W-40, JASO MA2", "DOT 4".</summary>
     public string? Grade { get; init; }
+
+    /// <summary>What it takes when dry; null where not known.</summary>
     public Volume? DryFill { get; init; }
+
+    /// <summary>What it takes after draining; null where not known.</summary>
     public Volume? DrainOnly { get; init; }
+
+    /// <summary>What it takes with a new filter; null where not known.</summary>
     public Volume? DrainAndFilter { get; init; }
+
+    /// <summary>Null where nobody said.</summary>
     public LevelMethod? Level { get; init; }
+
+    /// <summary>While the level is read.</summary>
     public LevelStance Stance { get; init; } = LevelStance.UprightOnLevel;
+
+    /// <summary>Hot or cold.</summary>
     public OilTemperature ReadAt { get; init; } = OilTemperature.Hot;
 
     /// <summary>Minutes to wait after stopping before the level is read, 0 to 60.</summary>
     public int WaitMinutes { get; init; } = UsualWait;
+
+    /// <summary>Where these come from.</summary>
     public Provenance Provenance { get; init; } = new(ProvenanceKind.Owner);
 
     private const int UsualWait = 3;
@@ -85,6 +102,7 @@ public sealed record ReservoirSpec
 }
 
 /// <summary>How a level is read: what has to be hot or cold, and for how long the engine has stood.</summary>
+/// <param name="ReadAt">Hot or cold.</param>
 /// <param name="WaitMinutes">Minutes after stopping, 0 to 60; 0 where it is read cold.</param>
 public sealed record LevelReading(OilTemperature ReadAt, int WaitMinutes)
 {
@@ -108,6 +126,7 @@ public enum Gate
     Ridden,
 }
 
+/// <summary>Which fluids a bike has.</summary>
 public static class Reservoirs
 {
     /// <summary>The reservoirs that a bike of this profile has, in the order they are listed on its page.</summary>

@@ -3,6 +3,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Bikes;
 
+/// <summary>What holds the air, or stands in for it.</summary>
 public enum TyreInner
 {
     Tube,
@@ -14,9 +15,12 @@ public enum TyreInner
 /// <param name="Size">As printed: "140/80-18".</param>
 /// <param name="Placard">The pressure that the bike's placard asks for.</param>
 /// <param name="DateCode">The last four digits of the DOT code: week and year.</param>
+/// <param name="Inner">Tube, tubeless, or foam insert.</param>
 public sealed record Tyre(string? Size, Pressure? Placard, string? DateCode, TyreInner Inner);
 
 /// <summary>The week in which a tyre was made.</summary>
+/// <param name="Week">1 to 53.</param>
+/// <param name="Year">Four digits.</param>
 /// <remarks>Published: 49 CFR 574.5, from memory. Codes of three digits are from before 2000 and do not say which decade.</remarks>
 public sealed record TyreDate(int Week, int Year)
 {

@@ -4,6 +4,7 @@ namespace MuddyLedger.Core.Bikes;
 /// <remarks>Published: 49 CFR 565.15. Not every market uses it, so a mismatch is a warning and never a refusal.</remarks>
 public static class Vin
 {
+    /// <summary>Characters, since 1981.</summary>
     public const int Length = 17;
 
     private const string Letters = "ABCDEFGHJKLMNPRSTUVWXYZ";

@@ -10,9 +10,14 @@ namespace MuddyLedger.Core.Copies;
 /// </summary>
 public static class CopyKeeping
 {
-    public const int Days = 7,
-        Weeks = 4,
-        Months = 12;
+    /// <summary>Of so many days the newest copy stays (house values).</summary>
+    public const int Days = 7;
+
+    /// <summary>Of so many weeks.</summary>
+    public const int Weeks = 4;
+
+    /// <summary>Of so many months.</summary>
+    public const int Months = 12;
 
     /// <param name="made">When each copy was made, in the owner's calendar; any order.</param>
     /// <param name="today">Copies of today, and from days after it, are kept: the clock was set back, and nothing is thrown away by a

@@ -3,6 +3,7 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Findings;
 
 /// <summary>What was found was put right.</summary>
+/// <param name="Finding">Any line of the finding.</param>
 /// <param name="How">What was done about it.</param>
 public sealed record FindingClosed(EntryId Finding, string How) : EntryBody
 {

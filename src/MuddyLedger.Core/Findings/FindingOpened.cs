@@ -5,6 +5,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Findings;
 
+/// <summary>How grave a finding is.</summary>
 public enum FindingSeverity
 {
     Note,
@@ -14,6 +15,9 @@ public enum FindingSeverity
 }
 
 /// <summary>Something wrong was found.</summary>
+/// <param name="Title">What is wrong, in a few words.</param>
+/// <param name="Severity">From a note to a stop.</param>
+/// <param name="Detail">What else was said; null where nothing was.</param>
 /// <param name="CostGuess">What it may cost to put right; null where nobody guessed.</param>
 /// <param name="Gate">The gate that stays shut until the finding is closed; only for <see cref="FindingSeverity.Stop"/>.</param>
 public sealed record FindingOpened(

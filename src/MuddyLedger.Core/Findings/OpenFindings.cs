@@ -5,6 +5,8 @@ using NodaTime;
 namespace MuddyLedger.Core.Findings;
 
 /// <summary>Put right, and not tried yet under the conditions under which it showed.</summary>
+/// <param name="Entry">The line that opened it.</param>
+/// <param name="Finding">What was wrong.</param>
 /// <param name="How">What was done about it.</param>
 /// <param name="Since">When that was.</param>
 public sealed record CureOnTrial(LedgerEntry Entry, FindingOpened Finding, string How, LocalDate Since);
@@ -54,12 +56,25 @@ public static class OpenFindings
         ];
     }
 
+    /// <summary>
+    /// The finding that a line puts right or tries, as it was worded last; null where it does neither, or the finding is not in this book.
+    /// </summary>
+    public static FindingOpened? AboutOf(BikeLedger ledger, EntryBody body)
+    {
+        if (FindingOf(body) is not { } finding)
+            return null;
+        var origin = ledger.OriginOf(finding);
+        return ledger.All.LastOrDefault(entry => entry.Origin == origin)?.Body as FindingOpened;
+    }
+
+    private static EntryId? FindingOf(EntryBody body) => (body as FindingClosed)?.Finding ?? (body as CureTried)?.Finding;
+
     /// <summary>The last line about each finding after it was opened, by its origin.</summary>
     private static Dictionary<EntryId, LedgerEntry> LastSaid(BikeLedger ledger)
     {
         var last = new Dictionary<EntryId, LedgerEntry>();
         foreach (var entry in ledger.Standing)
-            if (((entry.Body as FindingClosed)?.Finding ?? (entry.Body as CureTried)?.Finding) is { } finding)
+            if (FindingOf(entry.Body) is { } finding)
                 last[ledger.OriginOf(finding)] = entry;
         return last;
     }

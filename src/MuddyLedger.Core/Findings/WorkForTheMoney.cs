@@ -20,6 +20,8 @@ public enum WorkVerdict
 
 /// <summary>A finding as work to be paid.</summary>
 /// <param name="Entry">Its line; null of one that a job under way will write.</param>
+/// <param name="Finding">What is wrong.</param>
+/// <param name="Verdict">Whether it is done for the money there is.</param>
 public sealed record WorkLine(EntryId? Entry, FindingOpened Finding, WorkVerdict Verdict);
 
 /// <summary>

@@ -38,6 +38,7 @@ public enum FluidPlace
     BevelDrive,
 }
 
+/// <summary>How well a fluid fits its place.</summary>
 public enum Fit
 {
     Right,
@@ -45,6 +46,8 @@ public enum Fit
     Never,
 }
 
+/// <summary>A fluid against the place that it is in.</summary>
+/// <param name="Fit">How well it fits.</param>
 /// <param name="Because">Why; empty where nothing is to be said.</param>
 public sealed record FluidFit(Fit Fit, string Because);
 

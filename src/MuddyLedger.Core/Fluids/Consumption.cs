@@ -8,10 +8,14 @@ using NodaTime;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>What was used up between two readings of a level.</summary>
+/// <param name="From">First day.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Used">What was topped up in it.</param>
 /// <param name="Over">Distance or hours in between.</param>
 /// <param name="Rate">Litres per 1,000 km, or millilitres per hour.</param>
 public sealed record ConsumptionSpell(LocalDate From, LocalDate To, Volume Used, MeterAmount Over, decimal Rate);
 
+/// <summary>What a reservoir's loss amounts to.</summary>
 public enum ConsumptionVerdict
 {
     NotKnown,
@@ -25,17 +29,25 @@ public enum ConsumptionVerdict
 /// the
 /// same stance. Filled less drained is biased by what clings inside, so it is not used here.
 /// </summary>
+/// <param name="Verdict">Normal, rising, too much, or not known.</param>
 /// <param name="Meter">What the rate is counted over; null where nothing is known.</param>
+/// <param name="Rate">Over all spells; null where nothing is known.</param>
+/// <param name="Spells">The oldest first.</param>
 public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, decimal? Rate, ImmutableArray<ConsumptionSpell> Spells)
 {
     /// <summary>
     /// Litres per 1,000 km at which it warns (house value); counted in hours, at the usual 40 km an hour that is 20 ml an hour.
     /// </summary>
     public const decimal TooMuchPerThousandKm = 0.5m;
+
+    /// <summary>The same on a bike that counts hours.</summary>
     public const decimal TooMuchMlPerHour = 20;
 
     /// <summary>Spells in a row, each higher than the one before it, that are called rising (house value).</summary>
     private const int RisingSpells = 3;
+
+    /// <summary>Whether what is topped up tells of the engine's health: its own oil and its coolant.</summary>
+    public static bool IsWatched(ReservoirId reservoir) => reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Coolant;
 
     public static Consumption Of(ReservoirId reservoir, BikeLedger ledger, BikeMeters meters)
     {

@@ -6,6 +6,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Fluids;
 
+/// <summary>Of a drained fluid.</summary>
 public enum DrainColour
 {
     NotSeen,
@@ -17,6 +18,7 @@ public enum DrainColour
     SilverSheen,
 }
 
+/// <summary>What a drain plug's magnet holds.</summary>
 public enum MagnetReading
 {
     NotSeen,
@@ -26,6 +28,7 @@ public enum MagnetReading
     Chips,
 }
 
+/// <summary>What else lies in a drained fluid.</summary>
 public enum DrainDebris
 {
     NotSeen,
@@ -36,8 +39,13 @@ public enum DrainDebris
 }
 
 /// <summary>What drained oil looked and smelled like.</summary>
+/// <param name="Colour">Of the fluid.</param>
+/// <param name="Magnet">What the drain plug's magnet held.</param>
+/// <param name="Debris">What else lay in it.</param>
+/// <param name="SmellsOfFuel">Held to the nose.</param>
 public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, DrainDebris Debris, bool SmellsOfFuel)
 {
+    /// <summary>Nobody looked.</summary>
     public static readonly DrainReading NotRead = new(DrainColour.NotSeen, MagnetReading.NotSeen, DrainDebris.NotSeen, false);
 }
 
@@ -45,7 +53,10 @@ public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, Drai
 /// What a fluid can show when it is drained: brake fluid leaves nothing on a magnet, and coolant does not smell of fuel that got into oil.
 /// Only that is asked. Common practice, no source.
 /// </summary>
+/// <param name="Colours">Those that this fluid can have.</param>
+/// <param name="Magnet">Its plug may hold metal.</param>
 /// <param name="Debris">What may lie in it; empty where nothing does.</param>
+/// <param name="Fuel">Fuel can get into it.</param>
 public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet, ImmutableArray<DrainDebris> Debris, bool Fuel)
 {
     public static DrainShows Of(ReservoirId reservoir) =>
@@ -86,8 +97,13 @@ public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet
 }
 
 /// <summary>What a sign in the drained oil means and what to do about it.</summary>
+/// <param name="Sign">What was seen.</param>
+/// <param name="Meaning">What it says.</param>
+/// <param name="Action">What to do.</param>
+/// <param name="Severity">How grave it is.</param>
 public sealed record DrainMeaning(string Sign, string Meaning, string Action, FindingSeverity Severity);
 
+/// <summary>What a drained fluid says.</summary>
 public static class DrainMeanings
 {
     /// <summary>At least this much less than the capacity for the case opens a finding (house value).</summary>

@@ -6,6 +6,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Fluids;
 
+/// <summary>Against the marks.</summary>
 public enum Level
 {
     Below,
@@ -15,14 +16,19 @@ public enum Level
 }
 
 /// <summary>What is in a reservoir now.</summary>
+/// <param name="Fluid">As it was named.</param>
 /// <param name="Poured">The fill and every top-up since.</param>
+/// <param name="Filled">The line of the fill.</param>
 /// <param name="Temporary">A flush fill, to be drained soon.</param>
 public sealed record Contents(string Fluid, Volume Poured, LedgerEntry Filled, bool Temporary = false);
 
 /// <summary>
 /// A reservoir's state, from the ledger alone. Neither filled nor drained on record means unknown, which is not the same as empty.
 /// </summary>
+/// <param name="Reservoir">Which.</param>
+/// <param name="Contents">Null where it is empty or not known.</param>
 /// <param name="EmptySince">The drain that left it empty, where nothing was poured after it.</param>
+/// <param name="LastLevel">Since the fill; null where none was read.</param>
 public sealed record ReservoirState(
     ReservoirId Reservoir,
     Contents? Contents,
@@ -30,9 +36,11 @@ public sealed record ReservoirState(
     (LedgerEntry Entry, Level Level)? LastLevel
 )
 {
+    /// <summary>Neither filled nor drained on record: not the same as empty.</summary>
     public bool Unknown => Contents is null && EmptySince is null;
 }
 
+/// <summary>What is in each reservoir, from the book alone.</summary>
 public static class FluidChain
 {
     public static ReservoirState StateOf(ReservoirId reservoir, BikeLedger ledger)
@@ -61,12 +69,26 @@ public static class FluidChain
         return state;
     }
 
+    /// <summary>The lines that count and speak of a reservoir, the oldest first: filled, topped up, drained, read.</summary>
+    public static IEnumerable<LedgerEntry> LinesOf(ReservoirId reservoir, BikeLedger ledger) =>
+        ledger.Standing.Where(entry =>
+            entry.Body switch
+            {
+                FluidFilled fill => fill.Reservoir == reservoir,
+                FluidToppedUp more => more.Reservoir == reservoir,
+                FluidDrained drain => drain.Reservoir == reservoir,
+                LevelSeen level => level.Reservoir == reservoir,
+                _ => false,
+            }
+        );
+
     /// <summary>Whole months that the fluid has been in.</summary>
     public static int AgeInMonths(Contents contents, LocalDate today) =>
         (int)Period.Between(contents.Filled.Date, today, PeriodUnits.Months).Months;
 }
 
 /// <summary>How much to pour, and in which goes.</summary>
+/// <param name="Whole">All of it.</param>
 /// <param name="First">About 85% (house value); then read, then bring it up to the mark.</param>
 /// <param name="ThenAbout">The likely rest; what counts is the mark.</param>
 public sealed record PourPlan(Volume Whole, Volume First, Volume ThenAbout)

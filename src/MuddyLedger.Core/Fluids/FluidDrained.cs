@@ -5,7 +5,9 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>A reservoir was drained, and what came out was looked at.</summary>
+/// <param name="Reservoir">Which.</param>
 /// <param name="Volume">Null where it was drained but not measured.</param>
+/// <param name="Reading">What the fluid looked like.</param>
 public sealed record FluidDrained(ReservoirId Reservoir, Volume? Volume, DrainReading Reading) : EntryBody
 {
     public override string KindName() => "Drained";

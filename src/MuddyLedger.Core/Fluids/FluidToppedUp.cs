@@ -5,6 +5,8 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>Something was added to what was in already: its age stays.</summary>
+/// <param name="Reservoir">Which.</param>
+/// <param name="Volume">What was added.</param>
 /// <param name="Fluid">As the owner calls it: "10W-40".</param>
 public sealed record FluidToppedUp(ReservoirId Reservoir, Volume Volume, string Fluid) : EntryBody
 {

@@ -5,6 +5,7 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>A look for leaks: what was seen and wiped off. Empty where all was dry.</summary>
+/// <param name="Spots">What was wet; empty where all was dry.</param>
 public sealed record LeakLooked(ImmutableArray<LeakSpot> Spots) : EntryBody
 {
     public override string KindName() => "Looked for leaks";

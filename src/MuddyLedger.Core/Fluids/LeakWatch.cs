@@ -37,6 +37,7 @@ public enum LeakPlace
     FrontDrive,
 }
 
+/// <summary>What can leak.</summary>
 public enum LeakFluid
 {
     EngineOil,
@@ -48,8 +49,13 @@ public enum LeakFluid
     Unknown,
 }
 
+/// <summary>A wet spot.</summary>
+/// <param name="Place">Where.</param>
+/// <param name="Grade">How wet.</param>
+/// <param name="Fluid">Of what.</param>
 public sealed record LeakSpot(LeakPlace Place, LeakGrade Grade, LeakFluid Fluid);
 
+/// <summary>What looks at a place say together.</summary>
 public enum LeakVerdict
 {
     Watching,
@@ -59,10 +65,15 @@ public enum LeakVerdict
 }
 
 /// <summary>What the looks at one place say.</summary>
+/// <param name="Place">Where.</param>
+/// <param name="Fluid">Of what.</param>
+/// <param name="Verdict">What its looks say together.</param>
+/// <param name="Grades">Look by look.</param>
 /// <param name="Because">The rule that decided, in words.</param>
 public sealed record PlaceVerdict(LeakPlace Place, LeakFluid Fluid, LeakVerdict Verdict, ImmutableArray<LeakGrade> Grades, string Because);
 
 /// <summary>A look as it was taken, and whether it counts towards the looks that were asked for.</summary>
+/// <param name="Spots">What was wet.</param>
 /// <param name="After">Since the watch began.</param>
 /// <param name="Due">The hour that it stands for; null where it was taken before its time.</param>
 public sealed record CountedLook(ImmutableArray<LeakSpot> Spots, NodaTime.Duration After, int? Due);
@@ -72,6 +83,8 @@ public sealed record CountedLook(ImmutableArray<LeakSpot> Spots, NodaTime.Durati
 /// House rules: residue of filling is seen once and not again; what comes back weeps; what grows, drips or runs leaks; fuel and brake fluid
 /// leak at the first trace.
 /// </summary>
+/// <param name="Verdict">Of all places together: the worst.</param>
+/// <param name="Places">One by one.</param>
 public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict> Places)
 {
     /// <param name="looks">What each look saw, in order.</param>

@@ -5,6 +5,8 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Fluids;
 
 /// <summary>The level was looked at, by the method of the reservoir.</summary>
+/// <param name="Reservoir">Which.</param>
+/// <param name="Level">As it was read.</param>
 /// <param name="UnderFull">How much would bring it to the upper mark, where that was measured.</param>
 public sealed record LevelSeen(ReservoirId Reservoir, Level Level, Volume? UnderFull = null) : EntryBody
 {

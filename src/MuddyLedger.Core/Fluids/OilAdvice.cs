@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
+using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Sums;
 
 namespace MuddyLedger.Core.Fluids;
 
+/// <summary>Which grade is advised.</summary>
 public enum OilSchool
 {
     Makers,
@@ -11,10 +14,17 @@ public enum OilSchool
 }
 
 /// <summary>What the coming weeks ask of an oil, and whether the one that is in suits them.</summary>
+/// <param name="School">The maker's grade, or a heavier one in heat.</param>
+/// <param name="Grade">What to pour; null where the profile does not say.</param>
+/// <param name="Coldest">Degrees Celsius: the coldest start ahead.</param>
+/// <param name="Hottest">Degrees Celsius: the hottest ride ahead.</param>
 /// <param name="CranksTo">The coldest start that the grade in it allows (SAE J300, from memory); null where its name says no W
 /// grade.</param>
+/// <param name="ColdEnough">What is in it can be cranked at the coldest.</param>
+/// <param name="Suits">Grades that the weather allows.</param>
 /// <param name="HeldBack">Why the heavier grade is not advised though the owner chose that school; null where it is, or was not
 /// chosen.</param>
+/// <param name="Cost">What the heavier grade costs on a cold morning; null where it is not advised.</param>
 public sealed record OilAdvice(
     OilSchool School,
     string? Grade,
@@ -29,6 +39,31 @@ public sealed record OilAdvice(
 {
     /// <summary>Below this coldest start the heavier school is off, whatever was chosen (house value).</summary>
     public const double OffBelow = 5;
+
+    /// <summary>Where the engine's own oil is, and what the coming days ask of it.</summary>
+    /// <param name="coldest">Degrees Celsius; of the days ahead.</param>
+    /// <param name="hottest">Degrees Celsius; of the same days.</param>
+    /// <returns>Null of an engine without an oil of its own: a two-stroke's is burnt.</returns>
+    public static (ReservoirId Reservoir, OilAdvice Advice)? For(Profile bike, BikeLedger ledger, double coldest, double hottest)
+    {
+        ReservoirId? oil = bike.Lubrication switch
+        {
+            Lubrication.WetSump or Lubrication.Splash => ReservoirId.Engine,
+            Lubrication.DrySump => ReservoirId.OilTank,
+            _ => null,
+        };
+        if (oil is not { } reservoir)
+            return null;
+        var advice = Of(
+            bike.Reservoirs.GetValueOrDefault(reservoir)?.Grade,
+            FluidChain.StateOf(reservoir, ledger).Contents?.Fluid,
+            coldest,
+            hottest,
+            bike.Cooling == Cooling.Air,
+            bike.HeavierOilInHeat
+        );
+        return (reservoir, advice);
+    }
 
     /// <param name="wanted">The maker's grade, as the profile has it.</param>
     /// <param name="inside">What is in it; null where it is not known.</param>

@@ -12,6 +12,7 @@ namespace MuddyLedger.Core.Fluids;
 /// Whether the oil pump of a two-stroke is known to feed it. A pump that nobody has proven is not: a bike that is new here, was bled, was
 /// rebuilt or has stood for years is run on premix until the fall of its tank was measured, or the owner says that it has long fed it.
 /// </summary>
+/// <param name="Proven">It was seen to pump, or the owner says so of a bike that has run for long.</param>
 /// <param name="Why">What it rests on, in a sentence.</param>
 /// <param name="WordWillDo">Whether the owner's word may prove it: not of a pump that was opened, nor of a bike that has stood.</param>
 public sealed record OilPump(bool Proven, string Why, bool WordWillDo)

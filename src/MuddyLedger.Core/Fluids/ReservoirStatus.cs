@@ -14,6 +14,7 @@ public enum ReservoirStatus
     LeakChecked,
 }
 
+/// <summary>How far a reservoir's content is proven.</summary>
 public static class ReservoirStatuses
 {
     /// <summary>

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Fuel;
 
 /// <summary>Fuel went into the tank.</summary>
+/// <param name="Volume">What went in.</param>
 /// <param name="Price">Of all of it; null where nobody said.</param>
 /// <param name="ToTheBrim">Full before it left: consumption is reckoned from brim to brim.</param>
 public sealed record FuelBought(Volume Volume, Money? Price, bool ToTheBrim) : EntryBody

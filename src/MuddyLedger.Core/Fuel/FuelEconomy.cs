@@ -8,12 +8,19 @@ using NodaTime;
 namespace MuddyLedger.Core.Fuel;
 
 /// <summary>Fuel from one full tank to the next.</summary>
+/// <param name="From">First day.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Fuel">Burned in it.</param>
+/// <param name="Over">How far, or for how long.</param>
 /// <param name="Rate">Litres per 100 km, or per hour on a bike that counts only hours.</param>
 public sealed record FuelSpell(LocalDate From, LocalDate To, Volume Fuel, MeterAmount Over, decimal Rate);
 
 /// <summary>What it burns, fill to fill, and how far a tank goes: as a band, because no two tanks are ridden alike.</summary>
 /// <param name="By">The meter that it is reckoned by: the odometer where the bike has one.</param>
+/// <param name="Spells">The oldest first.</param>
 /// <param name="Low">The tenth that burns least; of few fills, the least.</param>
+/// <param name="Likely">The middle one.</param>
+/// <param name="High">The tenth that burns most; of few fills, the most.</param>
 /// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
 /// <param name="LeftOut">Spells that cannot be: a fill between them is not in the book, or a meter was misread. They count for
 /// nothing.</param>

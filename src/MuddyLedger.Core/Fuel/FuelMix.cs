@@ -22,8 +22,10 @@ public enum MixReason
 }
 
 /// <summary>What a fuelling asks for in oil.</summary>
+/// <param name="Reason">Why oil goes in, or none.</param>
 /// <param name="Ratio">Parts of fuel to one of oil; null where none is mixed, or nobody has entered it.</param>
 /// <param name="Oil">For the fuel that goes in; null as the ratio is.</param>
+/// <param name="From">Where the ratio comes from; null where there is none.</param>
 public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Provenance? From)
 {
     /// <summary>

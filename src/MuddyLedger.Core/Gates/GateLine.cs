@@ -12,9 +12,14 @@ using NodaTime;
 namespace MuddyLedger.Core.Gates;
 
 /// <summary>A job under way, made out for its bike.</summary>
+/// <param name="Id">Of the run.</param>
+/// <param name="Plan">As it applies to the bike.</param>
+/// <param name="State">How far it is.</param>
 public sealed record RunningJob(RunId Id, JobPlan Plan, RunState State);
 
 /// <summary>The owner's own word, by which gates stand open that nothing in the book proves.</summary>
+/// <param name="Entry">Its line.</param>
+/// <param name="Body">What was said.</param>
 public sealed record OwnersWord(LedgerEntry Entry, WordGiven Body);
 
 /// <summary>
@@ -25,6 +30,7 @@ public sealed record OwnersWord(LedgerEntry Entry, WordGiven Body);
 /// <param name="Word">The word on which something counts as proven that would not be otherwise; null where no word is needed.</param>
 public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Word)
 {
+    /// <summary>Of a bike that nothing is known against.</summary>
     public static readonly GateLine AllOpen = new([], null);
 
     public GateState StateOf(Gate gate) =>

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Gates;
 
 /// <summary>All hold points of a gate were passed in a job that proves it.</summary>
+/// <param name="Gate">Which.</param>
 /// <param name="By">The job's title.</param>
 public sealed record GateProven(Gate Gate, string By) : EntryBody
 {

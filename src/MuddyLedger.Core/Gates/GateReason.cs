@@ -57,6 +57,8 @@ public enum ReasonKind
 }
 
 /// <summary>When something came about: the owner's day, and the moment it was written or tapped within it.</summary>
+/// <param name="Date">The day.</param>
+/// <param name="At">The moment within it.</param>
 public readonly record struct Moment(LocalDate Date, Instant At) : IComparable<Moment>
 {
     /// <summary>Before all that is written.</summary>
@@ -76,7 +78,9 @@ public readonly record struct Moment(LocalDate Date, Instant At) : IComparable<M
 }
 
 /// <summary>One thing that keeps a gate from being open.</summary>
+/// <param name="Gate">Which gate it keeps from being open.</param>
 /// <param name="State">Not proven, or shut; never open.</param>
+/// <param name="Kind">By which its sentence is built.</param>
 /// <param name="Why">In a sentence for the owner.</param>
 /// <param name="Since">From when on it holds; a word given later may cover it where it is only not proven.</param>
 public sealed record GateReason(Gate Gate, GateState State, ReasonKind Kind, string Why, Moment Since)

@@ -4,6 +4,8 @@ using MuddyLedger.Core.Bikes;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>An access group that another one needs open first, on the bikes that it names.</summary>
+/// <param name="Group">Its id.</param>
+/// <param name="Applies">On which bikes.</param>
 public sealed record AccessNeed(string Group, Applies Applies);
 
 /// <summary>
@@ -11,9 +13,13 @@ public sealed record AccessNeed(string Group, Applies Applies);
 /// the
 /// closing are written once, here, and happen once however many jobs need them.
 /// </summary>
+/// <param name="Id">By which steps name it.</param>
+/// <param name="Title">What is opened.</param>
+/// <param name="Applies">On which bikes it is in the way.</param>
 /// <param name="Requires">What must be open before this can be opened: it is closed again after it.</param>
 /// <param name="BlocksRunning">The engine cannot or may not run while it is open.</param>
 /// <param name="Minutes">To open and to close it, 0 to 600.</param>
+/// <param name="Provenance">Where its minutes come from.</param>
 /// <param name="Open">In order. May be empty for a place that is reached through others alone.</param>
 /// <param name="Close">In order.</param>
 public sealed record AccessGroup(

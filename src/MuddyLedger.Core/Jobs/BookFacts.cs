@@ -24,6 +24,7 @@ public enum Known
     RearTyrePressure,
 }
 
+/// <summary>Whether the book knows, and whether it is still good.</summary>
 public enum FactState
 {
     /// <summary>Known; whether it is right is seen on the bike.</summary>
@@ -40,6 +41,8 @@ public enum FactState
 }
 
 /// <summary>What the book says of one thing, and the rule by which it is judged.</summary>
+/// <param name="Thing">What is asked for.</param>
+/// <param name="State">Whether the book knows, and whether it is still good.</param>
 public sealed record BookFact(Known Thing, FactState State)
 {
     /// <summary>The day it was last filled or bought.</summary>
@@ -59,6 +62,8 @@ public sealed record BookFact(Known Thing, FactState State)
 
     /// <summary>For a figure: between which limits. Both are the same where it is one.</summary>
     public Quantity? Low { get; init; }
+
+    /// <summary>For a figure: its upper limit.</summary>
     public Quantity? High { get; init; }
 
     /// <summary>Where the rule or the figure comes from.</summary>

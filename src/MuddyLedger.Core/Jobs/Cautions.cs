@@ -1,6 +1,9 @@
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A caution: what can hurt, and what to do about it. Shown before the instruction, always.</summary>
+/// <param name="Hazard">Which.</param>
+/// <param name="Danger">What can happen.</param>
+/// <param name="Instead">What to do about it.</param>
 public sealed record Caution(Hazard Hazard, string Danger, string Instead);
 
 /// <summary>Common practice, no source. The maker's manual and the product's own sheet win.</summary>

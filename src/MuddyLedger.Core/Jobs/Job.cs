@@ -87,10 +87,14 @@ public enum JobGroup
 }
 
 /// <summary>One way of doing it, where schools differ.</summary>
+/// <param name="Id">By which steps are matched on it.</param>
+/// <param name="Title">In a few words.</param>
 /// <param name="Reason">Why one would choose it.</param>
 public sealed record ChoiceOption(string Id, string Title, string Reason);
 
 /// <summary>A choice between schools of practice.</summary>
+/// <param name="Id">By which steps are matched on it.</param>
+/// <param name="Options">Two or more.</param>
 /// <param name="Default">The option taken until the owner says otherwise; its reason is the option's own.</param>
 public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, string Default)
 {
@@ -143,19 +147,34 @@ public sealed record Choice(string Id, ImmutableArray<ChoiceOption> Options, str
 }
 
 /// <summary>What is recommended on a bike that matches, and why.</summary>
+/// <param name="Take">The option that it takes.</param>
+/// <param name="Applies">On which bikes, after which choices.</param>
+/// <param name="Because">In a sentence.</param>
 public sealed record ChoiceRule(string Take, Applies Applies, string Because);
 
+/// <summary>How long a step waits.</summary>
+/// <param name="Minutes">1 to 1,440.</param>
+/// <param name="Provenance">Where that comes from.</param>
 /// <param name="FromReservoir">Take the waiting time of the reservoir's own level reading, where the owner has entered it.</param>
 public sealed record StepMinutes(int Minutes, Provenance Provenance, bool FromReservoir = false);
 
 /// <summary>A task that a finished job resets, provided that all of these steps were done.</summary>
+/// <param name="Task">The service item.</param>
+/// <param name="By">The steps that must be done for it to count.</param>
 public sealed record Serves(string Task, ImmutableArray<string> By);
 
 /// <summary>A guided procedure, held as data.</summary>
+/// <param name="Id">By which tasks and files name it.</param>
+/// <param name="Title">What it is called.</param>
+/// <param name="For">What it does, in a sentence.</param>
+/// <param name="Applies">On which bikes it is possible.</param>
 /// <param name="Minutes">Usual time on the bench, without opening and closing what is in the way.</param>
+/// <param name="Provenance">Where its steps come from.</param>
+/// <param name="Serves">The service items that it settles.</param>
 /// <param name="NewFilterSteps">Of runs from before steps said so themselves: doing one of these makes the fill case "drain and
 /// filter".</param>
 /// <param name="WasteKind">Of runs from before steps said so themselves: what its drains add to the waste to hand in.</param>
+/// <param name="Steps">In the order of the file; the last one signs off.</param>
 public sealed record Job(
     string Id,
     string Title,
@@ -209,5 +228,6 @@ public sealed record Job(
     [System.Text.Json.Serialization.JsonIgnore]
     public ImmutableArray<string> Covers => Joined.IsEmpty ? [Id] : Joined;
 
+    /// <summary>Of all that it takes off.</summary>
     public IEnumerable<string> TrayPartIds => Steps.SelectMany(step => step.Tray).Select(part => part.Id);
 }

@@ -5,6 +5,8 @@ using MuddyLedger.Core.Fluids;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A place opened and closed in a run, and the jobs that work behind it.</summary>
+/// <param name="Group">What is opened.</param>
+/// <param name="ForJobs">The ids of the jobs that need it.</param>
 /// <param name="Prefix">What the ids of its steps begin with.</param>
 public sealed record AccessOpened(AccessGroup Group, ImmutableArray<string> ForJobs, string Prefix);
 

@@ -6,9 +6,11 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A step with what the bike makes of it.</summary>
+/// <param name="Step">As the job has it.</param>
 /// <param name="WaitsFor">The steps that must be answered first.</param>
 /// <param name="Pour">For a pour step: null where the owner has not entered the capacity.</param>
 /// <param name="Expected">For a drain step: what should come out.</param>
+/// <param name="Reservoir">As the profile has it; null where the step touches none, or nothing is known.</param>
 /// <param name="Torque">For a torque step: null where the owner has not copied it from the manual.</param>
 /// <param name="Minutes">For a timer step.</param>
 /// <param name="Figure">For a measure step: the bike's limits; null where the owner has not entered them.</param>
@@ -30,10 +32,19 @@ public sealed record PlannedStep(
 }
 
 /// <summary>Something to have ready, with how much of it this bike takes.</summary>
+/// <param name="Kind">Tool, fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
+/// <param name="Count">How many; 1 of a fluid.</param>
+/// <param name="Volume">Of a fluid; null where not known.</param>
+/// <param name="Grade">Of a fluid; null where the profile does not say.</param>
 /// <param name="Reservoir">Whose fluid it is.</param>
 public sealed record PlannedNeed(NeedKind Kind, string What, int Count, Volume? Volume, string? Grade, ReservoirId? Reservoir = null);
 
 /// <summary>A job made out for one bike and the choices of one run: the steps that apply, in order, with their quantities.</summary>
+/// <param name="Job">The job, or the joined ones.</param>
+/// <param name="Bike">On which it is done.</param>
+/// <param name="Steps">Those that apply, in the order in which they come.</param>
+/// <param name="Needs">What is to lie ready.</param>
 public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> Steps, ImmutableArray<PlannedNeed> Needs)
 {
     /// <exception cref="InvalidOperationException">The job's steps wait for each other. Content is checked for that before it gets

@@ -14,6 +14,7 @@ public sealed record MeasureReading(bool Right, string Words, ImmutableArray<Rea
     /// <summary>The gate that such a reading shuts at once; null where it shuts none.</summary>
     public Gate? Stops => Verdicts.Select(verdict => verdict.Stops).Where(gate => gate is not null).Min();
 
+    /// <summary>Of all places.</summary>
     public Grade Worst => Verdicts.Select(verdict => verdict.Grade ?? Grade.Sound).DefaultIfEmpty(Grade.Sound).Max();
 
     /// <param name="own">The maker's figure for this bike; null where nobody has entered it.</param>

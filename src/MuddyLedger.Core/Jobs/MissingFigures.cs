@@ -5,8 +5,10 @@ namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A figure that a step of a job asks for, and that nobody has entered for this bike.</summary>
 /// <param name="Field">As the profile names it: "torques.rear-axle", "figures.plug-gap", "reservoirs.engine".</param>
+/// <param name="Job">The job that asks for it.</param>
 public sealed record MissingFigure(string Field, Job Job);
 
+/// <summary>What jobs ask for and nobody has entered.</summary>
 public static class MissingFigures
 {
     /// <summary>What these jobs will ask for, over all their choices.</summary>

@@ -3,6 +3,7 @@ using MuddyLedger.Core.Bikes;
 
 namespace MuddyLedger.Core.Jobs;
 
+/// <summary>What can be needed.</summary>
 public enum NeedKind
 {
     Tool,
@@ -20,6 +21,9 @@ public enum CountedBy
 }
 
 /// <summary>Something to have ready.</summary>
+/// <param name="Kind">Tool, fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
+/// <param name="Count">1 to 99.</param>
 /// <param name="Reservoir">For a fluid: whose; the amount and grade then come from the bike.</param>
 /// <param name="EachCylinder">The count is for each cylinder of the engine: of runs from before <see cref="Each"/>.</param>
 public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId? Reservoir = null, bool EachCylinder = false)
@@ -31,9 +35,16 @@ public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId
 }
 
 /// <summary>Something that comes off and goes on the tray.</summary>
+/// <param name="Id">By which a step refits it.</param>
+/// <param name="Part">What it is.</param>
+/// <param name="Count">1 to 99.</param>
+/// <param name="Where">Where it sits; null where that is plain.</param>
 public sealed record TrayPart(string Id, string Part, int Count, string? Where = null);
 
 /// <summary>What is fitted in place of what came off.</summary>
+/// <param name="Part">What goes on.</param>
+/// <param name="Count">1 to 99, for the bike or for each.</param>
+/// <param name="Replaces">What comes off for it; null where nothing does.</param>
 /// <param name="EachCylinder">The count is for each cylinder of the engine: of runs from before <see cref="Each"/>.</param>
 public sealed record FitsPart(string Part, int Count, string? Replaces = null, bool EachCylinder = false)
 {

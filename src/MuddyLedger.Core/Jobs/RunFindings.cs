@@ -10,7 +10,9 @@ namespace MuddyLedger.Core.Jobs;
 
 /// <summary>Something found in a job under way: written down, read off a drain, measured outside its limits, or watched leaking.</summary>
 /// <param name="Key">The same for as long as the run: what settles it names it by this.</param>
+/// <param name="Body">What is wrong.</param>
 /// <param name="At">Null where it follows from what was recorded, not from a tap of its own.</param>
+/// <param name="Step">At which it was found; null where at none.</param>
 /// <param name="Settled">How it was put right in the same job; null where it was not.</param>
 public sealed record FoundInRun(string Key, FindingOpened Body, Instant? At, string? Step, string? Settled);
 

@@ -17,7 +17,9 @@ namespace MuddyLedger.Core.Jobs;
 
 /// <summary>What the owner says when signing off.</summary>
 /// <param name="Minutes">Time on the bench, 0 to 10,000.</param>
+/// <param name="Costs">What was paid.</param>
 /// <param name="Leftover">Why something stays on the tray; needed only where something does.</param>
+/// <param name="Note">The owner's; null where there is none.</param>
 public sealed record SignOff(int Minutes, ImmutableArray<CostPaid> Costs, string? Leftover, string? Note)
 {
     /// <summary>Open findings of the book that the job has cured, each with the proof.</summary>
@@ -25,6 +27,8 @@ public sealed record SignOff(int Minutes, ImmutableArray<CostPaid> Costs, string
 }
 
 /// <summary>An entry that finishing will write, and the day it belongs to.</summary>
+/// <param name="Date">The day it belongs to.</param>
+/// <param name="Body">What it says.</param>
 /// <param name="Opens">For a finding that the same run closes: the key by which it does.</param>
 /// <param name="Closes">For a closing of such a finding: its key. The id in the body is filled in when both are written.</param>
 public sealed record PlannedEntry(LocalDate Date, EntryBody Body, string? Opens = null, string? Closes = null);

@@ -5,6 +5,8 @@ using MuddyLedger.Core.Fluids;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>What shuts a gate of the bike outside of a run: another job, the undo list, an open finding.</summary>
+/// <param name="Gate">Which.</param>
+/// <param name="Why">In a sentence.</param>
 public sealed record ShutElsewhere(Gate Gate, string Why);
 
 /// <summary>What may be done next in a run, and what may not, in words.</summary>

@@ -6,6 +6,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Jobs;
 
+/// <summary>How a step was answered.</summary>
 public enum StepMark
 {
     Open,
@@ -14,6 +15,7 @@ public enum StepMark
     Skipped,
 }
 
+/// <summary>How far a run is.</summary>
 public enum RunStatus
 {
     Running,
@@ -22,15 +24,30 @@ public enum RunStatus
 }
 
 /// <summary>How a step stands. A skipped step has its reason, a done one its record.</summary>
+/// <param name="Mark">Open, done, not sound, or skipped.</param>
+/// <param name="At">When it was marked last.</param>
+/// <param name="Record">What was written down.</param>
+/// <param name="Reason">Why it was skipped or is not sound; null where it is neither.</param>
 public sealed record StepState(StepMark Mark, Instant At, StepRecord Record, string? Reason);
 
+/// <summary>A timer that runs.</summary>
+/// <param name="Step">The step that started it.</param>
+/// <param name="Started">When it began.</param>
+/// <param name="Ends">When it runs out.</param>
 public sealed record RunningTimer(string Step, Instant Started, Instant Ends);
 
 /// <summary>A look taken at a step of kind watch.</summary>
+/// <param name="Step">The watch.</param>
+/// <param name="At">When it was taken.</param>
+/// <param name="Spots">What was wet; empty where all was dry.</param>
 public sealed record WatchLook(string Step, Instant At, ImmutableArray<LeakSpot> Spots);
 
 /// <summary>Something on the tray.</summary>
 /// <param name="Item">The part's id in the job, or the id its putter gave it.</param>
+/// <param name="Part">What it is.</param>
+/// <param name="Count">1 to 99.</param>
+/// <param name="Where">Where it came off; null where nobody said.</param>
+/// <param name="Size">Of its head or thread; null where nobody said.</param>
 /// <param name="Step">That took it off; empty where the owner laid it there beside the steps.</param>
 public sealed record TrayItem(string Item, string Part, int Count, string? Where, string? Size, string Step)
 {
@@ -38,11 +55,24 @@ public sealed record TrayItem(string Item, string Part, int Count, string? Where
     public string PutAfter { get; init; } = "";
 }
 
+/// <summary>A finding noted by hand in a run.</summary>
+/// <param name="Id">Of the tap that noted it.</param>
+/// <param name="At">When.</param>
+/// <param name="Step">At which it was found; null where at none.</param>
+/// <param name="Finding">What is wrong.</param>
 /// <param name="NotSound">The step was answered "not right" with it, and not only noted beside it.</param>
 public sealed record RunFinding(Guid Id, Instant At, string? Step, FindingOpened Finding, bool NotSound = false);
 
 /// <summary>Where a run stands: its events folded, one after another.</summary>
+/// <param name="Started">When the run began.</param>
+/// <param name="Steps">By id; one that nobody touched is not there.</param>
+/// <param name="Timers">By step; those that run.</param>
+/// <param name="Tray">In the order in which they came off.</param>
+/// <param name="Findings">Noted by hand.</param>
 /// <param name="Choices">What was chosen; what is not chosen yet follows what is recommended on the bike.</param>
+/// <param name="Notes">By step.</param>
+/// <param name="Worked">Between taps, long pauses left out.</param>
+/// <param name="LastTouched">When something was last tapped.</param>
 public sealed record RunState(
     Instant Started,
     ImmutableDictionary<string, StepState> Steps,

@@ -38,4 +38,7 @@ public static class RunWatches
 }
 
 /// <summary>A watch that was taken back: its looks stay in the book.</summary>
+/// <param name="Step">The watch.</param>
+/// <param name="Began">When it was started.</param>
+/// <param name="Looks">Taken until it was begun anew.</param>
 public sealed record EarlierWatch(string Step, Instant Began, ImmutableArray<WatchLook> Looks);

@@ -5,6 +5,8 @@ using NodaTime;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>A run that was set aside half done, and can be taken up again.</summary>
+/// <param name="Run">Which.</param>
+/// <param name="Date">When.</param>
 /// <param name="Words">What was set aside, and why.</param>
 public sealed record SetAside(RunId Run, LocalDate Date, string Words)
 {

@@ -5,18 +5,26 @@ using MuddyLedger.Core.Layup;
 namespace MuddyLedger.Core.Jobs;
 
 /// <summary>One action of a job, as written in its file.</summary>
+/// <param name="Id">Within its job.</param>
 /// <param name="Title">Two to five words for the list of steps.</param>
 /// <param name="Text">The instruction: imperative, one action.</param>
 /// <param name="Detail">How to do it well.</param>
 /// <param name="Why">Shown on request.</param>
+/// <param name="Kind">Which sort of answer it takes.</param>
+/// <param name="Applies">On which bikes, after which choices.</param>
 /// <param name="After">Ids of the steps that must come first.</param>
+/// <param name="Needs">What it takes to hand.</param>
+/// <param name="Cautions">Shown before anything else.</param>
 /// <param name="Hold">A hold point: later steps wait until it passes. Left out, its gate stays shut.</param>
+/// <param name="Tray">What it takes off.</param>
 /// <param name="Refits">Ids of tray parts that go back on.</param>
+/// <param name="Fits">What it puts on that was bought.</param>
 /// <param name="Reservoir">For drain, pour and level steps.</param>
 /// <param name="FirstGo">For a pour step: true for the first go of about 85%, false for bringing it up to the mark.</param>
 /// <param name="Flush">For a pour step: a flush fill, in for now and to be drained soon.</param>
 /// <param name="Fastener">For torque steps: whose torque the bike's profile holds.</param>
 /// <param name="Minutes">For timer steps.</param>
+/// <param name="Choice">For a step of kind choose.</param>
 /// <param name="Done">What the yellow button says, if not "Done".</param>
 public sealed record Step(
     string Id,

@@ -21,7 +21,12 @@ public enum ForNow
 public sealed record ForNowThing(string Id, string What, bool Back = false, bool Lasting = false, Gate? Shuts = null);
 
 /// <summary>One line of the undo list.</summary>
+/// <param name="Thing">Its id.</param>
+/// <param name="What">In words.</param>
+/// <param name="Way">In its place, or away.</param>
+/// <param name="Since">When it was put there or taken away.</param>
 /// <param name="Run">The running job that began it; null where it is written in the book.</param>
+/// <param name="Shuts">The gate that it keeps shut; null where none.</param>
 /// <param name="Where">Where a thing that was taken away is kept, as far as somebody said.</param>
 public sealed record StandingForNow(
     string Thing,

@@ -77,20 +77,28 @@ public sealed class InstantConverter : JsonConverter<NodaTime.Instant>
 /// <summary>Quantities as the text an owner could have typed, exact.</summary>
 public static class QuantityConverter
 {
+    /// <summary>A distance as text: "12 km".</summary>
     public sealed class OfDistance() : Texts<Distance>(value => value.ToString(), quantity => Distance.From(quantity), Unit.Metre);
 
+    /// <summary>Engine hours as text: "61.5 h".</summary>
     public sealed class OfHours() : Texts<EngineHours>(value => value.ToString(), quantity => EngineHours.From(quantity), Unit.Hour);
 
+    /// <summary>A volume as text: "2.2 L".</summary>
     public sealed class OfVolume() : Texts<Volume>(value => value.ToString(), quantity => Volume.From(quantity), Unit.Litre);
 
+    /// <summary>A torque as text: "25 N m".</summary>
     public sealed class OfTorque() : Texts<Torque>(value => value.ToString(), quantity => Torque.From(quantity), Unit.NewtonMetre);
 
+    /// <summary>A length as text: "0.15 mm".</summary>
     public sealed class OfLength() : Texts<Length>(value => value.ToString(), quantity => Length.From(quantity), Unit.Millimetre);
 
+    /// <summary>A pressure as text: "225 kPa".</summary>
     public sealed class OfPressure() : Texts<Pressure>(value => value.ToString(), quantity => Pressure.From(quantity), Unit.Kilopascal);
 
+    /// <summary>Distance or hours as text; the unit says which.</summary>
     public sealed class OfMeter() : Texts<MeterAmount>(value => value.ToString(), quantity => MeterAmount.From(quantity), null);
 
+    /// <summary>Money as an amount without its currency.</summary>
     public sealed class OfMoney : JsonConverter<Money>
     {
         public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
@@ -110,6 +118,10 @@ public static class QuantityConverter
             writer.WriteStringValue(value.Symbol);
     }
 
+    /// <summary>A quantity as text with its unit, so that a file can be read without knowing which one was meant.</summary>
+    /// <param name="write">As it is written.</param>
+    /// <param name="make">From what was read.</param>
+    /// <param name="unit">Of a number alone; null where it must say its own.</param>
     public abstract class Texts<T>(Func<T, string> write, Func<Quantity, T> make, Unit? unit) : JsonConverter<T>
     {
         public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)

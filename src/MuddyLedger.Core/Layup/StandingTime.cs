@@ -28,11 +28,15 @@ public enum UseKind
 }
 
 /// <summary>A line that shows a bike in use, and how it does.</summary>
+/// <param name="Entry">The line that tells of it.</param>
+/// <param name="Kind">A run, a ride, or what else tells that it ran.</param>
 /// <param name="Earliest">Where only a span is known: its first day. Else the day of <paramref name="Latest"/>.</param>
 /// <param name="Latest">The last day on which it may have run by this line.</param>
+/// <param name="How">In words.</param>
 public sealed record Use(LedgerEntry Entry, UseKind Kind, LocalDate Earliest, LocalDate Latest, string How);
 
 /// <summary>How long a bike has stood, by the last line of its book that shows it in use. Nobody counts years in the head here.</summary>
+/// <param name="Tier">How long that is.</param>
 /// <param name="LastRan">The earliest day that the last use may have been; null where the book has no such line, which counts as a
 /// revival.</param>
 /// <param name="Because">What the tier rests on, in a sentence.</param>

@@ -11,6 +11,7 @@ public enum TakenInAs
 }
 
 /// <summary>From here on the bike is the owner's. One that does not run proves nothing of its gates until it does.</summary>
+/// <param name="As">Runner, non-runner, or project.</param>
 public sealed record TakenIn(TakenInAs As) : EntryBody
 {
     public override string KindName() => "Taken in";

@@ -4,6 +4,7 @@ namespace MuddyLedger.Core.Ledger;
 
 /// <summary>Money was spent on the bike.</summary>
 /// <param name="For">What for, in words.</param>
+/// <param name="Amount">Money.</param>
 public sealed record CostPaid(string For, Money Amount) : EntryBody
 {
     public override string KindName() => "Paid";

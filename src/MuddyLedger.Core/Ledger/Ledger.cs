@@ -5,11 +5,15 @@ using NodaTime;
 namespace MuddyLedger.Core.Ledger;
 
 /// <summary>One dated line of a bike's book. Never changed once written; at most struck.</summary>
+/// <param name="Id">Its own.</param>
+/// <param name="Bike">In whose book it stands.</param>
 /// <param name="Date">When it happened, in the owner's calendar.</param>
 /// <param name="WrittenAt">When it was written down; decides the order within a day.</param>
 /// <param name="Device">Which device wrote it.</param>
+/// <param name="Body">What it says.</param>
 /// <param name="Run">The job run that wrote it, if one did.</param>
 /// <param name="Corrects">The struck entry that this one stands for, if it is a correction; <paramref name="Reason"/> says why.</param>
+/// <param name="Reason">Why the one that it corrects was wrong.</param>
 public sealed record LedgerEntry(
     EntryId Id,
     BikeId Bike,
@@ -59,6 +63,10 @@ public sealed record LedgerEntry(
 }
 
 /// <summary>An entry that no longer counts, and why. It stays in the book, struck through.</summary>
+/// <param name="Entry">The line that counts no more.</param>
+/// <param name="At">When it was struck.</param>
+/// <param name="Device">By which device.</param>
+/// <param name="Reason">Why.</param>
 public sealed record Strike(EntryId Entry, Instant At, string Device, string Reason);
 
 /// <summary>
@@ -76,6 +84,7 @@ public sealed class BikeLedger
         Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
     }
 
+    /// <summary>Whose book it is.</summary>
     public BikeId Bike { get; }
 
     /// <summary>Every entry ever written, oldest first.</summary>
@@ -84,6 +93,7 @@ public sealed class BikeLedger
     /// <summary>The entries that count, oldest first.</summary>
     public ImmutableArray<LedgerEntry> Standing { get; }
 
+    /// <summary>By the line that counts no more.</summary>
     public ImmutableDictionary<EntryId, Strike> Strikes { get; }
 
     /// <summary>The origin of the line with this id; the id itself where this book has no such line.</summary>

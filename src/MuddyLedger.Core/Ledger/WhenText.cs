@@ -11,6 +11,7 @@ namespace MuddyLedger.Core.Ledger;
 /// <param name="Latest">The last day that it can have been; never after today.</param>
 public sealed record Remembered(LocalDate Earliest, LocalDate Latest)
 {
+    /// <summary>It is known to the day.</summary>
     public bool IsDay => Earliest == Latest;
 }
 

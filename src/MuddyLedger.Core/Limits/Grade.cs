@@ -10,6 +10,7 @@ public enum Grade
     Failed,
 }
 
+/// <summary>What a grade counts.</summary>
 public static class Grades
 {
     public static double Severity(this Grade grade) => (int)grade / 4.0;

@@ -8,14 +8,22 @@ namespace MuddyLedger.Core.Limits;
 /// <param name="Upto">Its upper end, in the row's unit; null for the last.</param>
 /// <param name="WithUpto">Whether the end itself belongs to it. Left out, a boundary belongs to the better side.</param>
 /// <param name="Name">In a word or two: "low", "overcharging".</param>
+/// <param name="Grade">What such a reading amounts to.</param>
+/// <param name="Means">What it means.</param>
+/// <param name="Do">What to do.</param>
 /// <param name="Stops">The gate that such a reading shuts.</param>
 public sealed record LimitBand(decimal? Upto, bool? WithUpto, string Name, Grade Grade, string Means, string Do, Gate? Stops = null);
 
 /// <summary>
 /// What is held against a reading where the maker has given no figure for this bike: the same at a viewing, on the bench and over time.
 /// </summary>
+/// <param name="Id">By which jobs, points and wear name it.</param>
+/// <param name="Title">What is read.</param>
 /// <param name="Figures">The figures of the profile that it judges.</param>
+/// <param name="Applies">On which bikes.</param>
+/// <param name="Unit">In which its bands are.</param>
 /// <param name="Resolution">Of the instrument that commonly takes it, in the unit.</param>
+/// <param name="Provenance">Where they come from.</param>
 /// <param name="Bands">From the lowest to the highest, without a gap.</param>
 public sealed record LimitRow(
     string Id,
@@ -55,8 +63,10 @@ public sealed record LimitRow(
 }
 
 /// <summary>The table of limits that ships.</summary>
+/// <param name="Rows">All of them.</param>
 public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
 {
+    /// <summary>Without a row.</summary>
     public static readonly LimitTable Empty = new([]);
 
     /// <summary>The row for a figure of this bike; null where neither the trade nor we can say, and only the maker can.</summary>

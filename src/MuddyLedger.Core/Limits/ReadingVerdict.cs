@@ -10,6 +10,10 @@ namespace MuddyLedger.Core.Limits;
 /// </summary>
 /// <param name="Grade">Null where nothing can be said.</param>
 /// <param name="Name">In a word or two; empty without a grade.</param>
+/// <param name="Means">What the reading means.</param>
+/// <param name="Do">What to do.</param>
+/// <param name="Stops">The gate that it shuts; null where none.</param>
+/// <param name="From">Where the limit comes from; null where there is none.</param>
 public sealed record ReadingVerdict(Grade? Grade, string Name, string Means, string Do, Gate? Stops, Provenance? From)
 {
     /// <summary>Right as far as anybody can say: a reading without a limit is no fault.</summary>

@@ -8,9 +8,12 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>One meter of a bike and how it is used.</summary>
+/// <param name="History">What it showed.</param>
+/// <param name="Forecast">Null where nothing foretells it.</param>
 public sealed record Meter(MeterHistory History, UsageForecast? Forecast);
 
 /// <summary>How far a bike goes in an hour of its engine.</summary>
+/// <param name="KilometresAnHour">How far the bike goes in an hour of its engine.</param>
 /// <param name="Spread">Relative error, for the band of what is reckoned with it.</param>
 /// <param name="Own">True where both meters were read over the same spell.</param>
 public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Own)
@@ -60,6 +63,9 @@ public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Ow
 /// <summary>The meters of one bike: those on its dash, and what can be reckoned for the limits that ask for another.</summary>
 /// <param name="Own">On the dash.</param>
 /// <param name="Reckoned">Not on the dash: from the other meter, from rides, or on the owner's word. All of it estimated.</param>
+/// <param name="Ratio">Of odometer and hour meter.</param>
+/// <param name="Time">When it was in use.</param>
+/// <param name="SevereRides">Rides that were hard on it, the oldest first.</param>
 public sealed record BikeMeters(
     ImmutableSortedDictionary<MeterKind, Meter> Own,
     ImmutableSortedDictionary<MeterKind, Meter> Reckoned,
@@ -176,6 +182,8 @@ public sealed record BikeMeters(
 }
 
 /// <summary>A ride and the line of the ledger that holds it.</summary>
+/// <param name="Entry">Its line.</param>
+/// <param name="Ride">What is known of it.</param>
 public sealed record RideOf(LedgerEntry Entry, RideDone Ride)
 {
     /// <summary>How much it was on one kind of meter, reckoned from the other where only that was noted.</summary>

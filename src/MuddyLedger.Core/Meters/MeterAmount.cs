@@ -2,6 +2,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Meters;
 
+/// <summary>What a bike can count.</summary>
 public enum MeterKind
 {
     Odometer,
@@ -17,6 +18,7 @@ public readonly record struct MeterAmount : IComparable<MeterAmount>
         InBase = inBase;
     }
 
+    /// <summary>Distance or hours.</summary>
     public MeterKind Kind { get; }
 
     /// <summary>Metres or hours; may be negative where it is a difference.</summary>

@@ -5,11 +5,18 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>One reading with its lifetime value.</summary>
+/// <param name="Date">When it was read.</param>
 /// <param name="Display">What the meter showed.</param>
 /// <param name="Lifetime">What the bike had done, over all meters it has had.</param>
+/// <param name="Entry">The line that says so.</param>
+/// <param name="Run">The job run that wrote it; null where none did.</param>
+/// <param name="Epoch">Which meter it was, from 0.</param>
 public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, RunId? Run, int Epoch);
 
 /// <summary>The lifetime meter of a bike at some date, and whether it was read or reckoned.</summary>
+/// <param name="Date">The day.</param>
+/// <param name="Lifetime">What the bike had run by then.</param>
+/// <param name="Estimated">It was not read on that day.</param>
 public sealed record MeterAt(LocalDate Date, MeterAmount Lifetime, bool Estimated);
 
 /// <summary>Where a meter's values come from.</summary>
@@ -50,6 +57,7 @@ public sealed class MeterHistory
         _epochs = epochs;
     }
 
+    /// <summary>Of the meter.</summary>
     public MeterKind Kind { get; }
 
     /// <summary>In order of date, and within a day in the order they were written.</summary>
@@ -58,6 +66,7 @@ public sealed class MeterHistory
     /// <summary>Anything but <see cref="MeterSource.Read"/> makes every value an estimate.</summary>
     public MeterSource Source { get; }
 
+    /// <summary>The latest reading; null where there is none.</summary>
     public MeterPoint? Last => Points.IsEmpty ? null : Points[^1];
 
     public static MeterHistory Of(BikeLedger ledger, MeterKind kind)

@@ -4,6 +4,7 @@ namespace MuddyLedger.Core.Meters;
 
 /// <summary>The meter was read.</summary>
 /// <param name="Display">What the dash or hour meter showed, not the lifetime value.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record MeterRead(MeterAmount Display, string? Note = null) : EntryBody
 {
     public override string KindName() => "Meter read";

@@ -6,11 +6,15 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>A spell out of use: a lay-up, or standing on a hoist. Open while it lasts.</summary>
+/// <param name="From">First day of it.</param>
+/// <param name="To">Last day of it; null while it lasts.</param>
 public sealed record Rest(LocalDate From, LocalDate? To);
 
 /// <summary>The time in which a bike can be used: the calendar without its rests.</summary>
+/// <param name="Rests">When the bike was laid up, the oldest first.</param>
 public sealed record RidingTime(ImmutableArray<Rest> Rests)
 {
+    /// <summary>Of a bike that was never laid up.</summary>
     public static readonly RidingTime Always = new([]);
 
     public static RidingTime Of(BikeLedger ledger)

@@ -4,9 +4,12 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>How much more or less than its mean a bike is used as the year goes round: s(t) = 1 + a cos + b sin, averaging 1.</summary>
+/// <param name="Cosine">Of the yearly wave.</param>
+/// <param name="Sine">Of the yearly wave.</param>
 /// <param name="Known">False while there is too little history to tell.</param>
 public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
 {
+    /// <summary>As much in every month.</summary>
     public static readonly SeasonFactor Unknown = new(0, 0, Known: false);
 
     /// <summary>A year of history is needed before a year's round can be told from chance (house value).</summary>
@@ -20,6 +23,7 @@ public sealed record SeasonFactor(double Cosine, double Sine, bool Known)
     private const double DaysInYear = 365.25;
     private static readonly LocalDate Zero = new(2000, 1, 1);
 
+    /// <summary>How far use goes up and down with the year, 0 for not at all.</summary>
     public double Swing => Math.Sqrt(Cosine * Cosine + Sine * Sine);
 
     /// <summary>Riding weeks, each counted by its season's factor.</summary>

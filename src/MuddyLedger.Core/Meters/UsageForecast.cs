@@ -4,6 +4,8 @@ using NodaTime;
 namespace MuddyLedger.Core.Meters;
 
 /// <summary>Use between two readings.</summary>
+/// <param name="From">The day of the reading before.</param>
+/// <param name="To">The day of the reading.</param>
 /// <param name="Amount">In the meter's base unit.</param>
 /// <param name="Weeks">Riding weeks, greater than zero.</param>
 /// <param name="Age">Riding weeks from its end to the last reading.</param>
@@ -12,28 +14,35 @@ public sealed record Increment(LocalDate From, LocalDate To, double Amount, doub
     /// <summary>What counts half as much as today (house value): 26 riding weeks.</summary>
     private const double HalfLife = 26;
 
+    /// <summary>1 for now, halved with each half-life of age.</summary>
     public double Weight { get; } = Math.Pow(0.5, Age / HalfLife);
 }
 
 /// <summary>When an amount will be used up: 10%, 50% and 90% of chances.</summary>
+/// <param name="Early">If it is used as much as it likely may be.</param>
+/// <param name="Likely">The middle.</param>
+/// <param name="Late">If it is used as little as it likely may be.</param>
 public sealed record DueBand(LocalDate Early, LocalDate Likely, LocalDate Late);
 
 /// <summary>
 /// How a bike is used and how sure that is, from the increments between its readings and never from interpolated weeks, which
 /// would throw most of the scatter away.
 /// </summary>
-/// <remarks>
-/// Cumulative use is taken as Brownian motion with drift; the time to use up an amount R is its first passage time, inverse
-/// Gaussian with mean T = R/m and shape R^2/v'. Ignorance of m and a drifting pace widen it: v' = v (1 + T/n) + (drift m)^2 T.
-/// </remarks>
+/// <param name="Kind">Of the meter.</param>
 /// <param name="From">The day from which it is counted on: the last reading.</param>
 /// <param name="PerWeek">Mean use in a riding week of middling season, m, in the meter's base unit; never negative.</param>
 /// <param name="VariancePerWeek">v: how much the use over a week scatters, squared.</param>
 /// <param name="EffectiveWeeks">n: how many weeks of even weight the mean rests on.</param>
 /// <param name="Drift">Relative error of the mean that more time does not average out.</param>
+/// <param name="Season">How use goes with the year.</param>
+/// <param name="Time">When the bike was in use.</param>
 /// <param name="First">First reading used; null where only the owner's word was.</param>
 /// <param name="Readings">How many readings were used.</param>
 /// <param name="Stated">Whether the owner's word was blended in.</param>
+/// <remarks>
+/// Cumulative use is taken as Brownian motion with drift; the time to use up an amount R is its first passage time, inverse
+/// Gaussian with mean T = R/m and shape R^2/v'. Ignorance of m and a drifting pace widen it: v' = v (1 + T/n) + (drift m)^2 T.
+/// </remarks>
 public sealed record UsageForecast(
     MeterKind Kind,
     LocalDate From,

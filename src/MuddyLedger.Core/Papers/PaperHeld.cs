@@ -5,6 +5,8 @@ namespace MuddyLedger.Core.Papers;
 
 /// <summary>A paper that local rules ask for, and the day up to which it is good.</summary>
 /// <param name="Paper">The component of its service task: "registration".</param>
+/// <param name="Until">The last day on which it is good.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record PaperHeld(string Paper, LocalDate Until, string? Note = null) : EntryBody
 {
     public override string KindName() => "Paper";

@@ -5,7 +5,9 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Parts;
 
 /// <summary>A part that is not the maker's, and what follows from it.</summary>
+/// <param name="Part">What was fitted.</param>
 /// <param name="InPlaceOf">The part that it stands for; null where there was none.</param>
+/// <param name="Consequences">What it changes.</param>
 /// <param name="Donor">The bike it was taken from, which wants one now; null where it was bought.</param>
 public sealed record ModificationMade(string Part, string? InPlaceOf, ImmutableArray<Consequence> Consequences, BikeId? Donor = null)
     : EntryBody

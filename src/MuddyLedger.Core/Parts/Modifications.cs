@@ -18,11 +18,17 @@ public enum ConsequenceKind
     Other,
 }
 
+/// <summary>What a part that is not the maker's changes.</summary>
+/// <param name="Kind">Of which sort.</param>
+/// <param name="Words">In the owner's words.</param>
 public sealed record Consequence(ConsequenceKind Kind, string Words);
 
 /// <summary>A modification that stands, and the line that wrote it.</summary>
+/// <param name="Entry">Its line.</param>
+/// <param name="Made">What was fitted.</param>
 public sealed record StandingModification(LedgerEntry Entry, ModificationMade Made);
 
+/// <summary>What is on a bike that is not the maker's.</summary>
 public static class Modifications
 {
     public static ImmutableArray<StandingModification> Of(BikeLedger ledger)
@@ -71,6 +77,7 @@ public static class Modifications
         };
 }
 
+/// <summary>How a repair for now stands.</summary>
 public enum RepairState
 {
     Curing,
@@ -81,8 +88,12 @@ public enum RepairState
 }
 
 /// <summary>A temporary repair as it stands.</summary>
+/// <param name="Entry">Its line.</param>
+/// <param name="Made">What was mended.</param>
+/// <param name="State">Curing, holding, due for a look, proven, or ended.</param>
 /// <param name="CuredAt">Null where it needs no time.</param>
 /// <param name="ReviewOn">The latest day that was set for looking at it again.</param>
+/// <param name="HowEnded">Null while it stands.</param>
 public sealed record StandingRepair(
     LedgerEntry Entry,
     TemporaryRepairMade Made,
@@ -92,6 +103,7 @@ public sealed record StandingRepair(
     string? HowEnded
 );
 
+/// <summary>What was mended only for now.</summary>
 public static class TemporaryRepairs
 {
     /// <summary>What was mended for now behind the place that a step opens: it is looked at, and spared.</summary>

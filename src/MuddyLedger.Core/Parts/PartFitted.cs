@@ -17,9 +17,12 @@ public enum PartState
 }
 
 /// <summary>A part that went on the bike.</summary>
+/// <param name="Part">What it is.</param>
 /// <param name="Count">1 to 99.</param>
+/// <param name="Detail">Null where nothing more is known.</param>
 public sealed record PartFitted(string Part, int Count, string? Detail = null) : EntryBody
 {
+    /// <summary>New, second-hand, or the one that came off.</summary>
     public PartState State { get; init; }
 
     /// <summary>What it is ordered by.</summary>

@@ -3,7 +3,9 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Parts;
 
 /// <summary>A part came off for good.</summary>
+/// <param name="Part">What it was.</param>
 /// <param name="Count">1 to 99.</param>
+/// <param name="Reason">Why it came off.</param>
 public sealed record PartRemoved(string Part, int Count, string Reason) : EntryBody
 {
     public override string KindName() => "Taken off";

@@ -5,6 +5,9 @@ using MuddyLedger.Core.Ledger;
 namespace MuddyLedger.Core.Parts;
 
 /// <summary>Something that came off, in the order in which it came.</summary>
+/// <param name="Part">What it is.</param>
+/// <param name="Count">1 to 99.</param>
+/// <param name="Where">Where it came off; null where nobody said.</param>
 /// <param name="Size">Of a fastener: "M8 x 40".</param>
 public sealed record TeardownPart(string Part, int Count, string? Where, string? Size)
 {

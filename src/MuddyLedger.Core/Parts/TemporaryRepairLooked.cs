@@ -3,6 +3,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Parts;
 
+/// <summary>What a look at a repair for now comes to.</summary>
 public enum RepairResult
 {
     HoldsOn,
@@ -11,6 +12,9 @@ public enum RepairResult
 }
 
 /// <summary>A repair for now was looked at again.</summary>
+/// <param name="Repair">Any line of it.</param>
+/// <param name="Result">Whether it holds.</param>
+/// <param name="Words">What was seen.</param>
 /// <param name="ReviewOn">When to look again, where it holds on; else null.</param>
 public sealed record TemporaryRepairLooked(EntryId Repair, RepairResult Result, string Words, LocalDate? ReviewOn) : EntryBody
 {

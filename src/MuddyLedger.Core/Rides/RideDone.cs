@@ -8,6 +8,7 @@ namespace MuddyLedger.Core.Rides;
 
 /// <summary>The bike was ridden.</summary>
 /// <param name="Distance">Null where nobody said how far; <paramref name="Hours"/> likewise. One of the two is there.</param>
+/// <param name="Hours">Of the engine; null where they were not read.</param>
 /// <param name="Ground">What it was ridden on, in words; empty where nobody said.</param>
 public sealed record RideDone(Distance? Distance, EngineHours? Hours, string Ground) : EntryBody
 {

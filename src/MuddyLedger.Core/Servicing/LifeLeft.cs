@@ -6,6 +6,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Servicing;
 
+/// <summary>How a service item stands.</summary>
 public enum LifeState
 {
     Unknown,
@@ -23,6 +24,7 @@ public enum LifeState
 }
 
 /// <summary>How one limit stands.</summary>
+/// <param name="Limit">Which.</param>
 /// <param name="Effective">The limit after severity and running-in, for a use limit.</param>
 /// <param name="Share">What is left of it, 1 just done, 0 due, negative overdue; null where it cannot be judged.</param>
 /// <param name="UseLeft">For a use limit: distance or hours left, negative when over.</param>
@@ -42,6 +44,10 @@ public sealed record LimitLeft(
 );
 
 /// <summary>How much of a task's life is left, which limit says so, when it is due, and because of what.</summary>
+/// <param name="State">From not known to overdue.</param>
+/// <param name="Governing">The limit that comes first; null where none is known.</param>
+/// <param name="Limits">All of them.</param>
+/// <param name="Because">Why it stands as it does.</param>
 public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableArray<LimitLeft> Limits, ImmutableArray<Because> Because)
 {
     /// <summary>What is "coming up" within (house value).</summary>

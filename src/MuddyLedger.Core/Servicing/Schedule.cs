@@ -7,6 +7,7 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Servicing;
 
 /// <summary>One bound on how long a task may wait. Any mix may stand together; whichever comes first governs.</summary>
+/// <param name="Provenance">Where it comes from.</param>
 public abstract record Limit(Provenance Provenance)
 {
     /// <summary>The bikes whose limit this is: one task has its own intervals by use, by age and by what it is made of.</summary>
@@ -14,14 +15,19 @@ public abstract record Limit(Provenance Provenance)
 }
 
 /// <summary>Distance or engine hours.</summary>
+/// <param name="Amount">Distance or hours.</param>
+/// <param name="Provenance">Where it comes from.</param>
 /// <param name="StatedIn">The unit in which the source states it.</param>
 /// <param name="First">The limit for the first time after the component was new, while it runs in.</param>
 public sealed record UseLimit(MeterAmount Amount, Provenance Provenance, Unit StatedIn, MeterAmount? First = null) : Limit(Provenance);
 
+/// <summary>A limit by the calendar.</summary>
 /// <param name="Months">1 to 240.</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record CalendarLimit(int Months, Provenance Provenance) : Limit(Provenance);
 
 /// <summary>A day that local rules set and the owner enters: see <see cref="Papers.PaperHeld"/>.</summary>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
 
 /// <summary>
@@ -29,23 +35,35 @@ public sealed record PaperLimit(Provenance Provenance) : Limit(Provenance);
 /// itself either.
 /// </summary>
 /// <param name="Sign">What shows that it is time, in words: "1.0 mm of lining left".</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record WornLimit(string Sign, Provenance Provenance) : Limit(Provenance);
 
 /// <summary>The end of what was measured: see <see cref="Wear.WearSeries"/>.</summary>
 /// <param name="Series">Which series says so.</param>
+/// <param name="Title">What wears.</param>
 /// <param name="At">Its limit, in what the series shows.</param>
+/// <param name="Shows">What its end is, in words.</param>
+/// <param name="Provenance">Where that comes from.</param>
 public sealed record WearLimit(string Series, string Title, decimal At, string Shows, Provenance Provenance) : Limit(Provenance);
 
 /// <summary>A severe use shortens use limits to this share, 0.1 to 1.</summary>
+/// <param name="Severity">Which.</param>
+/// <param name="Factor">What the limit is multiplied by, 0.1 to 1.</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record SeverityFactor(Severity Severity, decimal Factor, Provenance Provenance);
 
 /// <summary>Something to do to a component: inspect, clean, lubricate, adjust, measure, replace or bleed.</summary>
 /// <param name="Id">The component and the act, as "engine-oil.replace".</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Applies">On which bikes.</param>
+/// <param name="Limits">The first that is reached counts.</param>
+/// <param name="Severities">What shortens them.</param>
 /// <param name="Also">What is worth knowing beside its limits, in words.</param>
 /// <param name="Resets">Other tasks that this one does too: to replace is also to inspect.</param>
 /// <param name="Minutes">Usual time on the bench.</param>
 /// <param name="Job">The guided job that does it, where one ships.</param>
 /// <param name="Safety">True where its failure hurts someone: brakes, tyres, steering, wheel bearings, chain.</param>
+/// <param name="Why">Null where it is plain.</param>
 public sealed record ServiceTask(
     string Id,
     string Title,
@@ -105,9 +123,18 @@ public enum BikePart
 }
 
 /// <summary>A service item: a component with one or more tasks.</summary>
+/// <param name="Id">With the act it makes the ids of its tasks.</param>
+/// <param name="Title">What it is about.</param>
+/// <param name="Part">The part of the bike that it is listed under.</param>
+/// <param name="Reservoir">Null where it is none.</param>
+/// <param name="Tasks">What is done with it.</param>
 public sealed record Component(string Id, string Title, BikePart Part, ReservoirId? Reservoir, ImmutableArray<ServiceTask> Tasks);
 
 /// <summary>A shipped or owner's file of service items for the bikes that it applies to.</summary>
+/// <param name="Id">Of the file.</param>
+/// <param name="Title">What it is about.</param>
+/// <param name="Applies">On which bikes.</param>
+/// <param name="Components">What it plans.</param>
 public sealed record Schedule(string Id, string Title, Applies Applies, ImmutableArray<Component> Components)
 {
     /// <summary>The tasks that a bike has, with their components, in the order of the files.</summary>

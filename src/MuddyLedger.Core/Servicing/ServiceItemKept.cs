@@ -10,6 +10,7 @@ namespace MuddyLedger.Core.Servicing;
 /// <param name="Task">Made for it: "own-1a2b3c4d.do".</param>
 /// <param name="Component">What it is about: "Sidecar mounts".</param>
 /// <param name="Title">What is done: "Check the bolts".</param>
+/// <param name="Part">The part of the bike that it is listed under.</param>
 /// <param name="AfterEveryRide">Due after every ride, whatever its limits say.</param>
 public sealed record ServiceItemKept(string Task, string Component, string Title, BikePart Part, bool AfterEveryRide = false) : EntryBody
 {

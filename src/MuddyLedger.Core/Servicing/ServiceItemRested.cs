@@ -4,6 +4,9 @@ using NodaTime;
 namespace MuddyLedger.Core.Servicing;
 
 /// <summary>A service item is left alone: until a day, or for good where none is named.</summary>
+/// <param name="Task">Which.</param>
+/// <param name="Until">The day until which; null for good.</param>
+/// <param name="Why">In the owner's words.</param>
 public sealed record ServiceItemRested(string Task, LocalDate? Until, string Why) : EntryBody
 {
     public override string KindName() => "Left alone";

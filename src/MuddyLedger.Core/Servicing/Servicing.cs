@@ -10,7 +10,9 @@ using NodaTime;
 namespace MuddyLedger.Core.Servicing;
 
 /// <summary>A task of a bike and how it stands.</summary>
+/// <param name="Component">What it is about.</param>
 /// <param name="Task">With the owner's own limits, where the owner set some.</param>
+/// <param name="Life">How much of it is left.</param>
 public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLeft Life)
 {
     /// <summary>Overdue, due, or coming up: what a list of work has on it.</summary>
@@ -23,6 +25,7 @@ public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLef
     public string Words => $"{Component.Title}: {Task.Title.ToLowerInvariant()}";
 }
 
+/// <summary>A bike's plan as it stands.</summary>
 public static class Servicing
 {
     /// <summary>Every task of a bike and how it stands today, from the profile, the schedules and the ledger alone.</summary>

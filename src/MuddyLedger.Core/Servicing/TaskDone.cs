@@ -27,6 +27,8 @@ public enum Evidence
 
 /// <summary>What is known of a service task: done, said to be, or counted from here.</summary>
 /// <param name="Task">The service task, as "engine-oil.replace".</param>
+/// <param name="Evidence">How it is known.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record TaskDone(string Task, Evidence Evidence, string? Note = null) : EntryBody
 {
     public override string KindName() => "Done";

@@ -3,10 +3,14 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Shelf;
 
+/// <summary>How many to buy of one size.</summary>
+/// <param name="Pack">The size.</param>
 /// <param name="Count">How many of that size.</param>
 public sealed record PackBought(Pack Pack, int Count);
 
 /// <summary>The packs to buy for an amount: the cheapest there are, of those the one that leaves least over, of those the fewest.</summary>
+/// <param name="Bought">Size by size.</param>
+/// <param name="Cost">Of all of them.</param>
 /// <param name="Over">What is left over.</param>
 public sealed record Packs(ImmutableArray<PackBought> Bought, Money Cost, decimal Over)
 {

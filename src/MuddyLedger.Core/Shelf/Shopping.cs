@@ -4,8 +4,12 @@ using MuddyLedger.Core.Units;
 namespace MuddyLedger.Core.Shelf;
 
 /// <summary>Something that will be wanted, and for what.</summary>
+/// <param name="Kind">Fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
 /// <param name="Amount">Litres or pieces; null where nobody has entered how much that reservoir takes.</param>
+/// <param name="Bike">For which.</param>
 /// <param name="For">The job and the bike, in words.</param>
+/// <param name="Or">What does as well; null where nothing does.</param>
 /// <param name="Suits">For a fluid: whether one that is called otherwise will do as well.</param>
 public sealed record Wanted(
     StockKind Kind,
@@ -19,10 +23,13 @@ public sealed record Wanted(
 
 /// <summary>One line of the shopping list.</summary>
 /// <param name="Item">The item of the shelf that it is; null where the shelf knows none.</param>
+/// <param name="Kind">Fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
 /// <param name="Needed">What the jobs want, together.</param>
 /// <param name="Here">What the shelf holds towards it.</param>
 /// <param name="Missing">What is to be bought: for the jobs, and to stand at the minimum after them.</param>
 /// <param name="Packs">Null where it is not known how it is sold.</param>
+/// <param name="For">What needs it, in words.</param>
 /// <param name="Bikes">The bikes whose jobs want it.</param>
 /// <param name="AmountUnknown">A job wants more than is listed, and nobody has entered how much.</param>
 public sealed record ToBuy(

@@ -4,6 +4,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Shelf;
 
+/// <summary>What a shelf keeps.</summary>
 public enum StockKind
 {
     Fluid,
@@ -13,12 +14,18 @@ public enum StockKind
 
 /// <summary>How it is sold: so much for so much.</summary>
 /// <param name="Size">In litres for a fluid, pieces for the rest.</param>
+/// <param name="Price">Of one.</param>
 public sealed record Pack(decimal Size, Money Price);
 
 /// <summary>Something that is kept on the shelf.</summary>
+/// <param name="Name">As the owner calls it.</param>
+/// <param name="Kind">Fluid, part or consumable.</param>
 /// <param name="Serves">What jobs call it: "oil filter", "engine oil". Its own name always serves.</param>
 /// <param name="Bikes">Which bikes it fits; empty where it fits all.</param>
 /// <param name="Minimum">Below this it goes on the shopping list. Litres, or pieces.</param>
+/// <param name="Packs">Sizes in which it is sold.</param>
+/// <param name="Place">Where it stands; null where nobody said.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record StockItem(
     string Name,
     StockKind Kind,
@@ -30,7 +37,10 @@ public sealed record StockItem(
     string? Note
 )
 {
+    /// <summary>More than a shelf holds: a slip of the pen.</summary>
     public const decimal MostLitres = 250;
+
+    /// <summary>More than a shelf holds: a slip of the pen.</summary>
     public const decimal MostPieces = 10_000;
 
     public bool FitsBike(Guid bike) => Bikes.IsEmpty || Bikes.Contains(bike);
@@ -57,6 +67,7 @@ public sealed record StockItem(
     private static bool Same(string one, string other) => string.Equals(one.Trim(), other.Trim(), StringComparison.OrdinalIgnoreCase);
 }
 
+/// <summary>Why something came or went.</summary>
 public enum StockCause
 {
     Bought,
@@ -66,8 +77,13 @@ public enum StockCause
 }
 
 /// <summary>What came or went. The shelf is the sum of its moves; none is ever changed.</summary>
+/// <param name="Id">Its own.</param>
+/// <param name="Item">What moved.</param>
 /// <param name="Container">For a fluid: the bottle or can; it is the id of the move that brought it.</param>
 /// <param name="Amount">Litres or pieces; below nought where it went.</param>
+/// <param name="Date">When.</param>
+/// <param name="Cause">Bought, taken, put back, or counted.</param>
+/// <param name="Note">Null where there is none.</param>
 /// <param name="Run">The job that took it, or whose undoing put it back.</param>
 public sealed record StockMove(
     Guid Id,
@@ -80,15 +96,25 @@ public sealed record StockMove(
     Guid? Run = null
 );
 
+/// <summary>A bottle, a box or a tin on the shelf.</summary>
+/// <param name="Id">Its own.</param>
 /// <param name="Size">What was in it when it came.</param>
+/// <param name="Left">What is in it, in litres or pieces.</param>
+/// <param name="Since">When it came.</param>
 public sealed record Container(Guid Id, decimal Size, decimal Left, LocalDate Since)
 {
+    /// <summary>Something is out of it.</summary>
     public bool Opened => Left < Size;
 }
 
 /// <summary>What is there of one item.</summary>
+/// <param name="Id">Of the thing.</param>
+/// <param name="Item">What it is.</param>
+/// <param name="Left">In all containers, in litres or pieces.</param>
+/// <param name="Containers">The one that is used first comes first.</param>
 public sealed record Stock(Guid Id, StockItem Item, decimal Left, ImmutableArray<Container> Containers)
 {
+    /// <summary>It is to be bought.</summary>
     public bool Low => Left < Item.Minimum;
 
     /// <summary>What is left by the moves alone; an emptied container stands no more.</summary>

@@ -4,9 +4,12 @@ using NodaTime;
 namespace MuddyLedger.Core.Shelf;
 
 /// <summary>What an owner says of an item: that it was bought, taken or counted.</summary>
+/// <param name="Cause">Bought, taken, put back, or counted.</param>
 /// <param name="Amount">Of one bottle or pack; what is left where it was counted. Litres, or pieces.</param>
 /// <param name="Count">How many bottles or packs were bought.</param>
 /// <param name="Container">For a fluid that was taken or counted: which bottle.</param>
+/// <param name="Date">When.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record StockChange(StockCause Cause, decimal Amount, int Count, Guid? Container, LocalDate Date, string? Note);
 
 /// <summary>The lines that the shelf's book gets, and what it refuses.</summary>

@@ -6,14 +6,21 @@ using MuddyLedger.Core.Parts;
 namespace MuddyLedger.Core.Shelf;
 
 /// <summary>What a job uses up, by the word that the job has for it.</summary>
+/// <param name="Kind">Fluid, part or consumable.</param>
+/// <param name="What">Its name.</param>
 /// <param name="Amount">Litres, or pieces.</param>
 /// <param name="Or">Another word for it, tried where the first finds nothing: what the fluid is for, beside its name.</param>
 public sealed record Used(StockKind Kind, string What, decimal Amount, string? Or = null);
 
+/// <summary>What is taken from one thing of the shelf.</summary>
+/// <param name="Item">Its id.</param>
+/// <param name="Name">Its name.</param>
 /// <param name="Container">The bottle or can it comes out of; null for pieces.</param>
+/// <param name="Amount">In litres or pieces.</param>
 public sealed record Take(Guid Item, string Name, Guid? Container, decimal Amount);
 
 /// <summary>Takes from the shelf what a job used: from what is open first, and never more than is there.</summary>
+/// <param name="Takes">Thing by thing.</param>
 /// <param name="Missing">What was used and was not on the shelf.</param>
 public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Missing)
 {

@@ -13,6 +13,7 @@ namespace MuddyLedger.Core.Sums;
 /// <param name="Rim">Inches.</param>
 public sealed partial record TyreSize(int Section, int Aspect, decimal Rim)
 {
+    /// <summary>Without load.</summary>
     public double DiameterMm => ((double)Rim * 25.4) + (2 * Section * Aspect / 100.0);
 
     /// <returns>

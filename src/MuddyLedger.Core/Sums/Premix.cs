@@ -10,6 +10,8 @@ public static class Premix
 {
     /// <summary>Richer than 10:1 and leaner than 200:1 no engine is run.</summary>
     public const decimal Richest = 10;
+
+    /// <summary>Fuel to one part of oil: leaner is a slip of the pen.</summary>
     public const decimal Leanest = 200;
 
     public static Volume OilFor(Volume fuel, decimal ratio) => Volume.FromLitres(fuel.Litres / Fit(ratio));

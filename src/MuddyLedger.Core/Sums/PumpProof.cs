@@ -2,6 +2,7 @@ using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.Core.Sums;
 
+/// <summary>What a measured fall says of a pump.</summary>
 public enum PumpVerdict
 {
     Proven,
@@ -15,6 +16,7 @@ public enum PumpVerdict
 /// the
 /// answer is a range; it proves something only where the whole range lies on one side.
 /// </summary>
+/// <param name="Verdict">Whether the pump gives what it should.</param>
 /// <param name="Ratio">Fuel to oil, by what was read; null where the oil did not fall at all.</param>
 /// <param name="Richest">The richest ratio that the reading allows.</param>
 /// <param name="Leanest">The leanest; null where the reading allows none at all.</param>

@@ -8,6 +8,7 @@ namespace MuddyLedger.Core.Sums;
 /// </summary>
 public static class Stabiliser
 {
+    /// <summary>Until it is in bowls and injectors, too (common practice, no source).</summary>
     public const int RunMinutes = 5;
 
     /// <param name="dose">Millilitres to a litre of fuel, as its bottle says; more than 0, at most 50.</param>

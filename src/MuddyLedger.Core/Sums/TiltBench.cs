@@ -25,6 +25,7 @@ public sealed record SplashSump(
     double Reach
 );
 
+/// <summary>Which way a bike leans.</summary>
 public enum TiltDirection
 {
     NoseUp,
@@ -33,10 +34,19 @@ public enum TiltDirection
     Right,
 }
 
+/// <summary>A point of the section.</summary>
+/// <param name="X">Millimetres, along it.</param>
+/// <param name="Z">Millimetres above the floor.</param>
 public sealed record BenchPoint(double X, double Z);
 
 /// <summary>The sump at one tilt, seen in the plane in which it is tilted.</summary>
+/// <param name="Across">Millimetres: how wide the section is.</param>
+/// <param name="Height">Millimetres.</param>
 /// <param name="Oil">The outline of the oil in the box's own frame.</param>
+/// <param name="AxisAt">Millimetres along it: the crank.</param>
+/// <param name="AxisHeight">Millimetres above the floor.</param>
+/// <param name="Reach">Millimetres: radius of the dipper's circle.</param>
+/// <param name="EdgeOn">The circle is seen from its edge.</param>
 /// <param name="Depth">How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.</param>
 public sealed record TiltPicture(
     double Across,
@@ -49,9 +59,12 @@ public sealed record TiltPicture(
     double Depth
 )
 {
+    /// <summary>The dipper reaches the oil.</summary>
     public bool Reached => Depth > 0;
 }
 
+/// <summary>How far it may be tilted one way.</summary>
+/// <param name="Direction">Which way.</param>
 /// <param name="Lost">Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within
 /// 90.</param>
 /// <param name="Working">What to stay within.</param>

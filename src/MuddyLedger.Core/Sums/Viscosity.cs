@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Sums;
 
 /// <summary>An engine oil's cold side after SAE J300 (from memory).</summary>
+/// <param name="Grade">"10W".</param>
 /// <param name="CranksTo">Degrees Celsius at which it may still be cranked.</param>
 public sealed record ColdGrade(string Grade, double CranksTo)
 {

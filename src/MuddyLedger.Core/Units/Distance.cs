@@ -8,8 +8,10 @@ public readonly record struct Distance : IComparable<Distance>
     private Distance(decimal metres) =>
         Metres = metres >= 0 ? metres : throw new ArgumentOutOfRangeException(nameof(metres), metres, "A distance is never negative.");
 
+    /// <summary>0 or more.</summary>
     public decimal Metres { get; }
 
+    /// <summary>None.</summary>
     public static Distance Zero => default;
 
     public static Distance FromMetres(decimal metres) => new(metres);

@@ -6,8 +6,10 @@ public readonly record struct EngineHours : IComparable<EngineHours>
     private EngineHours(decimal hours) =>
         Hours = hours >= 0 ? hours : throw new ArgumentOutOfRangeException(nameof(hours), hours, "A running time is never negative.");
 
+    /// <summary>0 or more.</summary>
     public decimal Hours { get; }
 
+    /// <summary>None.</summary>
     public static EngineHours Zero => default;
 
     public static EngineHours FromHours(decimal hours) => new(hours);

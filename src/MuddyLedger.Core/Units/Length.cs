@@ -9,6 +9,7 @@ public readonly record struct Length : IComparable<Length>
                 ? millimetres
                 : throw new ArgumentOutOfRangeException(nameof(millimetres), millimetres, "A length is never negative.");
 
+    /// <summary>In millimetres.</summary>
     public decimal Millimetres { get; }
 
     public static Length FromMillimetres(decimal millimetres) => new(millimetres);

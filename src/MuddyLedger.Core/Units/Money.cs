@@ -12,6 +12,7 @@ public readonly partial record struct Money
                 ? Math.Round(amount, 2, MidpointRounding.AwayFromZero)
                 : throw new ArgumentOutOfRangeException(nameof(amount), amount, "A cost is never negative.");
 
+    /// <summary>Without its currency, to the hundredth.</summary>
     public decimal Amount { get; }
 
     public static Money Of(decimal amount) => new(amount);

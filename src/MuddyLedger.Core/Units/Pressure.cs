@@ -9,6 +9,7 @@ public readonly record struct Pressure : IComparable<Pressure>
                 ? kilopascals
                 : throw new ArgumentOutOfRangeException(nameof(kilopascals), kilopascals, "A gauge pressure is never negative here.");
 
+    /// <summary>Above that of the air.</summary>
     public decimal Kilopascals { get; }
 
     public static Pressure FromKilopascals(decimal kilopascals) => new(kilopascals);

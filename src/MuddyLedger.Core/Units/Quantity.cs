@@ -5,8 +5,11 @@ namespace MuddyLedger.Core.Units;
 /// <summary>
 /// A value with the unit it is typed or shown in. The typed quantities (<see cref="Distance"/> and the rest) are what rules work with.
 /// </summary>
+/// <param name="Value">In the unit.</param>
+/// <param name="Unit">Never left to be guessed.</param>
 public readonly record struct Quantity(decimal Value, Unit Unit)
 {
+    /// <summary>In the base unit of its dimension.</summary>
     public decimal InBase => Value * Unit.InBase;
 
     /// <exception cref="ArgumentException">The unit measures something else.</exception>

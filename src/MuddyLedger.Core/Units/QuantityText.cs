@@ -81,8 +81,11 @@ public static partial class QuantityText
 }
 
 /// <summary>What was read, or the words that refuse it. The words complete a sentence that begins with the field's name.</summary>
+/// <param name="Value">Null where it was refused.</param>
+/// <param name="Refusal">In a sentence; null where it was read.</param>
 public readonly record struct Reading<T>(T? Value, string? Refusal)
 {
+    /// <summary>It could not be read.</summary>
     public bool IsRefused => Refusal is not null;
 
     internal static Reading<T> Of(T value) => new(value, null);

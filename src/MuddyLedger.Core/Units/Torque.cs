@@ -9,8 +9,10 @@ public readonly record struct Torque : IComparable<Torque>
                 ? newtonMetres
                 : throw new ArgumentOutOfRangeException(nameof(newtonMetres), newtonMetres, "A torque is never negative.");
 
+    /// <summary>0 or more.</summary>
     public decimal NewtonMetres { get; }
 
+    /// <summary>None.</summary>
     public static Torque Zero => default;
 
     public static Torque FromNewtonMetres(decimal newtonMetres) => new(newtonMetres);

@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Units;
 
+/// <summary>What a unit measures.</summary>
 public enum Dimension
 {
     Distance,
@@ -24,16 +25,17 @@ public enum Dimension
 }
 
 /// <summary>A unit of measure: its symbol, and how much of the base unit one of it is.</summary>
+/// <param name="Symbol">As printed on screen and read back.</param>
+/// <param name="Dimension">What it measures.</param>
+/// <param name="InBase">How many base units one of these is.</param>
+/// <param name="Decimals">Decimals a reading in this unit is usually worth showing with.</param>
+/// <param name="Aliases">Other spellings, lower case, that owners type.</param>
 /// <remarks>
 /// Base units: metre of distance, hour, litre, newton metre, millimetre of length, kilopascal, volt, second, year of age, kick, revolution
 /// per minute, degree Celsius, parts to one, kilometre per hour, degree of angle, ohm.
 /// Factors: NIST SP 811, appendix B. Exact: inch, mile, gallon (231 in^3), imperial gallon, hour. Torque factors are rounded as printed
 /// there.
 /// </remarks>
-/// <param name="Symbol">As printed on screen and read back.</param>
-/// <param name="InBase">How many base units one of these is.</param>
-/// <param name="Decimals">Decimals a reading in this unit is usually worth showing with.</param>
-/// <param name="Aliases">Other spellings, lower case, that owners type.</param>
 public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, int Decimals, ImmutableArray<string> Aliases)
 {
     public static readonly Unit Metre = Of("m", Dimension.Distance, 1m, 0, "metre", "metres", "meter", "meters");
@@ -146,6 +148,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
     public static readonly Unit Degree = Of("°", Dimension.Angle, 1m, 0, "deg", "degree", "degrees");
     public static readonly Unit Ohm = Of("ohm", Dimension.Resistance, 1m, 2, "ohms", "Ω");
 
+    /// <summary>Every unit that can be typed.</summary>
     public static readonly ImmutableArray<Unit> All =
     [
         Metre,

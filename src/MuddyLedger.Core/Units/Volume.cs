@@ -6,8 +6,10 @@ public readonly record struct Volume : IComparable<Volume>
     private Volume(decimal litres) =>
         Litres = litres >= 0 ? litres : throw new ArgumentOutOfRangeException(nameof(litres), litres, "A volume is never negative.");
 
+    /// <summary>0 or more.</summary>
     public decimal Litres { get; }
 
+    /// <summary>None.</summary>
     public static Volume Zero => default;
 
     public static Volume FromLitres(decimal litres) => new(litres);

@@ -17,6 +17,7 @@ public enum Look
 /// </summary>
 public static class Care
 {
+    /// <summary>How many there are.</summary>
     public const int Levels = 21;
 
     /// <summary>A careful look misses a fault this often.</summary>
@@ -39,6 +40,7 @@ public static class Care
         .. Enumerable.Range(0, Levels).Select(level => Reach * ((2.0 * level / (Levels - 1)) - 1)),
     ];
 
+    /// <summary>How likely each is before anything is seen.</summary>
     public static readonly ImmutableArray<double> Prior = Normal();
 
     /// <summary>The log-odds at middling care for which the chance over all levels of care is exactly this.</summary>

@@ -35,8 +35,10 @@ public sealed class CostGrid
                 }
     }
 
+    /// <summary>How many there are.</summary>
     public int Cells { get; }
 
+    /// <summary>Money from one to the next.</summary>
     public double Step { get; }
 
     /// <summary>Of the spectrum, by symmetry, this much says all.</summary>

@@ -3,6 +3,8 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>A fault of a made-up bike, and what it would truly cost.</summary>
+/// <param name="Grade">How bad it is.</param>
+/// <param name="Cost">Money: what it would truly cost.</param>
 public sealed record HiddenFault(Grade Grade, double Cost);
 
 /// <summary>
@@ -12,9 +14,13 @@ public sealed record HiddenFault(Grade Grade, double Cost);
 /// prices
 /// swing evenly and not normally, and some faults are mild.
 /// </summary>
+/// <param name="Points">Those that apply.</param>
 /// <param name="Faults">By point; a point without one is sound.</param>
 /// <param name="Honest">A dishonest seller claims what is not so; an honest one admits some of what is wrong.</param>
+/// <param name="Claims">What the seller says, by id.</param>
+/// <param name="Admitted">Faults that the seller tells of, by point.</param>
 /// <param name="TrueCost">Of everything, each part once.</param>
+/// <param name="Seed">The number that makes it again.</param>
 public sealed record HiddenBike(
     ImmutableArray<Point> Points,
     ImmutableDictionary<string, HiddenFault> Faults,
@@ -29,9 +35,10 @@ public sealed record HiddenBike(
     {
         var random = new Random(seed);
         var points = ViewingPicture.PointsOf(details, content);
-        var neglected = random.NextDouble() < 0.3;
         // Odds of every fault, shifted: most bikes are kept well enough, some are not.
-        var care = neglected ? Between(random, 0.3, 2.0) : Between(random, -1.6, 0.6);
+        var neglected = random.NextDouble() < Neglected;
+        var care = neglected ? Between(random, BadlyKept.Least, BadlyKept.Most) : Between(random, WellKept.Least, WellKept.Most);
+        var middling = new Dictionary<double, double>();
         var mildOf = Between(random, 0.2, 0.6);
         var prices = Between(random, 0.76, 1.24);
         var rate = (double)details.HourlyRate.Amount;
@@ -39,8 +46,10 @@ public sealed record HiddenBike(
         var byPart = new Dictionary<string, double>();
         foreach (var point in points.Where(point => point.Say is not null))
         {
-            var odds = ViewingPicture.ChanceAt(point.Prior, use);
-            var chance = Care.Logistic(Math.Log(odds / (1 - odds)) + care + Between(random, -0.6, 0.6));
+            var known = ViewingPicture.ChanceAt(point.Prior, use);
+            if (!middling.TryGetValue(known, out var odds))
+                middling[known] = odds = Middling(known);
+            var chance = Care.Logistic(odds + care + Between(random, -OwnOdds, OwnOdds));
             var (happens, mild, at) = (random.NextDouble() < chance, random.NextDouble() < mildOf, random.NextDouble());
             if (!happens)
                 continue;
@@ -68,6 +77,37 @@ public sealed record HiddenBike(
             ? faults.Keys.Order(StringComparer.Ordinal).Where(_ => random.NextDouble() < 0.25).Take(MostTold).ToImmutableArray()
             : [];
         return new(points, faults.ToImmutable(), honest, claims, admitted, byPart.Values.Sum(), seed);
+    }
+
+    private const double Neglected = 0.3;
+    private static readonly (double Least, double Most) BadlyKept = (0.3, 2.0);
+    private static readonly (double Least, double Most) WellKept = (-1.6, 0.6);
+
+    /// <summary>By how much each point's odds are off by themselves, at most.</summary>
+    private const double OwnOdds = 0.6;
+
+    /// <summary>
+    /// The log-odds at which a fault is as frequent over all made-up bikes as its chance says over all real ones: the badly kept have it
+    /// more often, and the rest less.
+    /// </summary>
+    private static double Middling(double chance)
+    {
+        static IEnumerable<double> Evenly(double least, double most, int count) =>
+            Enumerable.Range(0, count).Select(at => least + ((at + 0.5) / count * (most - least)));
+        double Mean(double middle, (double Least, double Most) kept) =>
+            Evenly(kept.Least, kept.Most, 12)
+                .Average(care => Evenly(-OwnOdds, OwnOdds, 5).Average(own => Care.Logistic(middle + care + own)));
+        var (low, high) = (-12.0, 12.0);
+        for (var step = 0; step < 30; step++)
+        {
+            var middle = (low + high) / 2;
+            if ((Neglected * Mean(middle, BadlyKept)) + ((1 - Neglected) * Mean(middle, WellKept)) < chance)
+                low = middle;
+            else
+                high = middle;
+        }
+
+        return (low + high) / 2;
     }
 
     /// <summary>Nobody tells a stranger more than a handful of faults.</summary>

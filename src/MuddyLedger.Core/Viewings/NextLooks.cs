@@ -3,11 +3,14 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What looking at a point is worth.</summary>
+/// <param name="Point">Where.</param>
 /// <param name="Change">The expected absolute change of the walk-away price; of the cost where no value is known, or where no look can
 /// move the price.</param>
+/// <param name="Minutes">That it takes.</param>
 /// <param name="ChanceOfFault">How likely the look finds something.</param>
 public sealed record NextLook(string Point, double Change, double Minutes, double ChanceOfFault)
 {
+    /// <summary>What it moves the price for its time.</summary>
     public double PerMinute => Change / Minutes;
 
     /// <summary>Coarse is enough to rank by.</summary>
@@ -17,7 +20,12 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
     /// The unchecked points, the most telling for its minutes first. For each, the whole sum is done again with the point found sound
     /// and with it found bad, weighted by how likely each is. A knock-out puts the whole walk-away price at stake.
     /// </summary>
+    /// <param name="faults">All of them, looked at or not.</param>
+    /// <param name="points">Those that can still be looked at.</param>
+    /// <param name="trust">As it stands.</param>
+    /// <param name="hourlyRate">What the owner's own hour is worth to them; 0 or more.</param>
     /// <param name="value">When sound, less what papers take; null where not known.</param>
+    /// <param name="asking">Null where no price is asked.</param>
     public static ImmutableArray<NextLook> Of(
         IReadOnlyList<PossibleFault> faults,
         IReadOnlyDictionary<string, (double Minutes, bool KnockOut)> points,
@@ -28,8 +36,8 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
     )
     {
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
-        var weights = bill.CareWeights;
-        var without = WithoutEach(bill);
+        var weights = Likely(bill.CareWeights);
+        var without = WithoutEach(bill, weights);
         (double Price, double Cost) PriceOf(Spectrum spectrum)
         {
             var cells = bill.Grid.Back(spectrum);
@@ -72,15 +80,25 @@ public sealed record NextLook(string Point, double Change, double Minutes, doubl
         ];
     }
 
+    /// <summary>To rank by, a level of care less likely than this changes nothing.</summary>
+    private const double Unlikely = 1e-3;
+
+    private static double[] Likely(double[] weights)
+    {
+        var kept = weights.Select(weight => weight < Unlikely ? 0 : weight).ToArray();
+        var sum = kept.Sum();
+        return [.. kept.Select(weight => weight / sum)];
+    }
+
     /// <summary>For each group and level of care the product of all the others, by products from both ends.</summary>
-    private static Spectrum[][] WithoutEach(Bill bill)
+    private static Spectrum[][] WithoutEach(Bill bill, double[] weights)
     {
         var count = bill.Groups.Count;
         var without = Enumerable.Range(0, count).Select(_ => new Spectrum[Care.Levels]).ToArray();
         for (var level = 0; level < Care.Levels; level++)
         {
             var at = level;
-            if (bill.CareWeights[level] == 0)
+            if (weights[level] == 0)
                 continue;
             var factors = bill.Groups.Select(group => bill.Factor(group, at, line => line.Fault.Look)).ToArray();
             var before = Spectrum.One(bill.Grid.Half);

@@ -3,6 +3,9 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What to say first, what to aim for, and where to walk away. None above the asking price, none below nothing.</summary>
+/// <param name="Opening">Money: what to say first.</param>
+/// <param name="Target">Money: what to aim for.</param>
+/// <param name="WalkAway">Money: the most that is paid.</param>
 public sealed record Offers(double Opening, double Target, double WalkAway)
 {
     /// <summary>
@@ -21,6 +24,7 @@ public sealed record Offers(double Opening, double Target, double WalkAway)
     }
 }
 
+/// <summary>What a viewing comes to.</summary>
 public enum Verdict
 {
     NotSeenEnough,
@@ -35,22 +39,43 @@ public enum Verdict
 public abstract record VerdictReason;
 
 /// <summary>A knock-out decides over any average.</summary>
+/// <param name="Point">Which failed.</param>
+/// <param name="What">What it decides.</param>
 public sealed record KnockedOut(string Point, KnockOut What) : VerdictReason;
 
+/// <summary>There is no title, and the owner needs one.</summary>
 public sealed record PapersNeeded : VerdictReason;
 
+/// <summary>How much was seen.</summary>
+/// <param name="Coverage">Weight seen, 0 to 1 of all.</param>
+/// <param name="Wanted">What a verdict needs.</param>
 public sealed record CoverageIs(double Coverage, double Wanted) : VerdictReason;
 
+/// <summary>Nobody has said what it is worth.</summary>
 public sealed record NoValueKnown : VerdictReason;
 
+/// <summary>There is nothing to hold it against.</summary>
 public sealed record NoPriceAsked : VerdictReason;
 
+/// <summary>What is asked, against what it is worth to us.</summary>
+/// <param name="Asking">Money.</param>
+/// <param name="Opening">Money.</param>
+/// <param name="WalkAway">Money.</param>
 public sealed record AskedAgainst(double Asking, double Opening, double WalkAway) : VerdictReason;
 
+/// <summary>Even the first offer is more than there is.</summary>
+/// <param name="Budget">Money.</param>
+/// <param name="WalkAway">Money.</param>
 public sealed record OverBudget(double Budget, double WalkAway) : VerdictReason;
 
+/// <summary>To put it right takes more than it is worth then.</summary>
+/// <param name="Value">Money.</param>
+/// <param name="Cost">Money.</param>
 public sealed record DearerThanItsWorth(double Value, double Cost) : VerdictReason;
 
+/// <summary>A verdict on a bike, with its reasons.</summary>
+/// <param name="Verdict">What it comes to.</param>
+/// <param name="Reasons">The one that decides first.</param>
 public sealed record Judgement(Verdict Verdict, ImmutableArray<VerdictReason> Reasons)
 {
     /// <summary>House value: with less seen than this no verdict on the price is given.</summary>

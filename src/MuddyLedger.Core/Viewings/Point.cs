@@ -37,6 +37,7 @@ public enum Zone
     Electrics,
 }
 
+/// <summary>How a point is answered.</summary>
 public enum PointKind
 {
     Graded,
@@ -52,9 +53,11 @@ public enum KnockOut
 }
 
 /// <summary>What it usually costs to put a fault right: low, likely, high. House values, which the owner edits.</summary>
+/// <param name="Parts">Money.</param>
 /// <param name="Hours">Of the owner's own work, beside the parts.</param>
 public sealed record FaultCost(Triangle Parts, Triangle Hours)
 {
+    /// <summary>It costs nothing to put right.</summary>
     public static readonly FaultCost Nothing = new(Triangle.Zero, Triangle.Zero);
 
     /// <summary>In money, with the owner's hours at their rate (0 or more an hour).</summary>
@@ -63,10 +66,14 @@ public sealed record FaultCost(Triangle Parts, Triangle Hours)
 }
 
 /// <summary>How likely the fault is on a bike that was never looked at: from a new one to a worn-out one, each from 0.001 to 0.9.</summary>
+/// <param name="AsNew">The chance on a bike as new, above 0 and below 1.</param>
+/// <param name="WornOut">The chance on one that is worn out.</param>
 public sealed record FaultPrior(double AsNew, double WornOut);
 
 /// <summary>A scale for something measured: sound inside a range, failed at and beyond a limit on either side, even in between.</summary>
 /// <param name="Unit">The unit of all four; values typed in another are converted.</param>
+/// <param name="SoundFrom">In the scale's unit.</param>
+/// <param name="SoundTo">In the scale's unit.</param>
 /// <param name="FailsBelow">Null where low is never a fault.</param>
 /// <param name="FailsAbove">Null where high is never a fault.</param>
 public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo, decimal? FailsBelow, decimal? FailsAbove)
@@ -103,13 +110,24 @@ public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo,
 }
 
 /// <summary>One thing to look at before buying.</summary>
+/// <param name="Id">By which claims, photos and taps name it.</param>
+/// <param name="Stage">When it is looked at.</param>
+/// <param name="Zone">Where on the bike.</param>
+/// <param name="Title">In a few words.</param>
 /// <param name="Do">What to do, as one says it to a friend.</param>
 /// <param name="Sound">What it looks, sounds or feels like when it is right.</param>
 /// <param name="Bad">And when it is not.</param>
 /// <param name="Say">The fault in a sentence fit to say to a seller; null for a point that is no fault of the bike.</param>
+/// <param name="Kind">Which sort of answer it takes.</param>
 /// <param name="Weight">By consequence: 1 cosmetic, 2 wear part, 4 costly, 8 dangerous or engine; 0 for a point that only tells of the
 /// seller.</param>
+/// <param name="Applies">On which bikes, sold as what.</param>
+/// <param name="Cost">To put right what may be wrong there.</param>
+/// <param name="Prior">How likely something is.</param>
 /// <param name="Minutes">What looking takes, 0.2 to 20.</param>
+/// <param name="Tools">What is needed.</param>
+/// <param name="Cautions">Shown before anything else.</param>
+/// <param name="Provenance">Where its limits come from.</param>
 public sealed record Point(
     string Id,
     Stage Stage,
@@ -139,10 +157,13 @@ public sealed record Point(
         : grade == Grade.Worn ? SayWorn ?? Say
         : Say;
 
+    /// <summary>For one that is measured; null for any other.</summary>
     public MeasureScale? Scale { get; init; }
 
     /// <summary>Measured at several places; the worst decides.</summary>
     public int Places { get; init; } = 1;
+
+    /// <summary>What a bad answer decides; null where it only costs.</summary>
     public KnockOut? KnockOut { get; init; }
 
     /// <summary>Points with the same part cost its repair once, however many of them fail.</summary>
@@ -168,13 +189,21 @@ public sealed record Point(
 }
 
 /// <summary>What a seller may say of the bike, and the points that could bear it out or give it the lie.</summary>
+/// <param name="Id">By which taps name it.</param>
 /// <param name="Words">As a seller would say it.</param>
+/// <param name="Tests">The points that bear it out or speak against it.</param>
+/// <param name="Applies">On which bikes it can be made.</param>
 /// <param name="Task">The service task that it says was done; null where it says nothing of one.</param>
 public sealed record Claim(string Id, string Words, ImmutableArray<ClaimTest> Tests, Applies Applies, string? Task = null);
 
 /// <summary>Something to ask the seller before going.</summary>
+/// <param name="Ask">The question.</param>
+/// <param name="Why">What the answer tells.</param>
+/// <param name="Applies">Of which bikes it is asked.</param>
 public sealed record Question(string Ask, string Why, Applies Applies);
 
+/// <summary>A point that tests a claim.</summary>
+/// <param name="Point">Which.</param>
 /// <param name="ContradictedFrom">A grade this bad or worse speaks against the claim.</param>
 /// <param name="Material">Whether the price hangs on it: then a lie weighs three times.</param>
 /// <param name="Confirms">Whether a sound point bears the claim out, or proves nothing.</param>

@@ -7,19 +7,32 @@ using NodaTime;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What a look shows in the practice yard.</summary>
+/// <param name="Point">Where.</param>
+/// <param name="Grade">What it amounts to.</param>
 /// <param name="Shows">What one sees, hears or measures, in words.</param>
+/// <param name="Minutes">That it took.</param>
 public sealed record PracticeLook(string Point, Grade Grade, string Shows, double Minutes);
 
 /// <summary>A fault as it truly was, and whether it was found.</summary>
+/// <param name="Point">Where.</param>
+/// <param name="Grade">How bad.</param>
+/// <param name="Cost">Money.</param>
+/// <param name="LookedAt">Somebody looked there.</param>
+/// <param name="Found">And the look showed it.</param>
 public sealed record PracticeFault(string Point, Grade Grade, double Cost, bool LookedAt, bool Found);
 
 /// <summary>How a round ended.</summary>
 /// <param name="Sold">Whether the seller took the offer.</param>
+/// <param name="SellersLimit">Money: the least that would have been taken.</param>
+/// <param name="TrueCost">Money, of everything that was wrong.</param>
+/// <param name="TrueWorth">Money: worth when sound, less that.</param>
 /// <param name="LeftOver">Worth when sound, less the true cost and what was paid; below 0 it was a bad buy. Of a bike not bought: what was
 /// let go.</param>
 /// <param name="Reckoned">The walk-away price that the same looks give.</param>
+/// <param name="Faults">The dearest first.</param>
 /// <param name="Best">The looks that would have told most, one after the other, in the same time.</param>
 /// <param name="BestReckoned">The walk-away price that those give.</param>
+/// <param name="Honest">The seller.</param>
 public sealed record PracticeEnd(
     bool Sold,
     double SellersLimit,
@@ -37,6 +50,15 @@ public sealed record PracticeEnd(
 /// A made-up bike to practise on: hidden faults, a seller who talks, a budget of minutes. All of it follows from the kind of bike and a
 /// number, so that a round can be shared and played again.
 /// </summary>
+/// <param name="Set">The set that it is made from.</param>
+/// <param name="Seed">The number that makes it again.</param>
+/// <param name="Details">As an advert would have them.</param>
+/// <param name="Hidden">What is truly wrong.</param>
+/// <param name="Value">Money: worth when sound.</param>
+/// <param name="SellersLimit">Money: the least that would be taken.</param>
+/// <param name="Minutes">That one has.</param>
+/// <param name="Content">Points, claims and questions.</param>
+/// <param name="Today">The day of the round.</param>
 public sealed record PracticeRound(
     string Set,
     int Seed,
@@ -108,6 +130,7 @@ public sealed record PracticeRound(
         return new(set, seed, details with { Asking = Money.Of((decimal)asking) }, hidden, value, limit, MinutesGiven, content, today);
     }
 
+    /// <summary>Those that apply to its bike.</summary>
     public ImmutableArray<Point> Points => Hidden.Points;
 
     /// <summary>What one look shows. The ride is no part of a round, nor is what costs nothing to know.</summary>

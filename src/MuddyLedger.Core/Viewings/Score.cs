@@ -43,4 +43,9 @@ public sealed record Score(double? Condition, double Low, double High, double Co
     }
 }
 
+/// <summary>The score of one zone.</summary>
+/// <param name="Zone">Which.</param>
+/// <param name="Score">Of its points alone.</param>
+/// <param name="Points">How many apply.</param>
+/// <param name="Checked">How many were looked at.</param>
 public sealed record ZoneScore(Zone Zone, Score Score, int Points, int Checked);

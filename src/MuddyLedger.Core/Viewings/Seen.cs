@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What was found at one point.</summary>
+/// <param name="Grade">What it amounts to.</param>
 /// <param name="Severity">0 to 1; between the grades where it was measured.</param>
 /// <param name="Values">What was measured, in the scale's unit; empty where it was judged by eye.</param>
 public sealed record Seen(Grade Grade, double Severity, ImmutableArray<decimal> Values)

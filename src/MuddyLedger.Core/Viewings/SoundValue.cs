@@ -3,10 +3,16 @@ using System.Collections.Immutable;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>A bike like it, as advertised.</summary>
+/// <param name="Id">Of the line.</param>
+/// <param name="Price">Money that is asked.</param>
+/// <param name="Year">Of the model.</param>
 /// <param name="Meter">In the unit of the viewing's own meter; null where the advert does not say.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record Comparable(Guid Id, double Price, int Year, double? Meter, string? Note);
 
 /// <summary>A robust straight line: the median of all pairwise slopes, through the median of what is left (Theil 1950, Sen 1968).</summary>
+/// <param name="Slope">Of the line: the middle of all slopes.</param>
+/// <param name="Intercept">Where it stands at 0.</param>
 public sealed record TheilSen(double Slope, double Intercept)
 {
     /// <returns>Null where no two points lie at different x.</returns>
@@ -32,6 +38,7 @@ public sealed record TheilSen(double Slope, double Intercept)
     }
 }
 
+/// <summary>How a value is known.</summary>
 public enum ValueSource
 {
     None,
@@ -41,11 +48,13 @@ public enum ValueSource
 
 /// <summary>What the bike would be worth if it were sound.</summary>
 /// <param name="Value">0 or more; null where nothing is known to tell it.</param>
+/// <param name="Source">Stated, or from others on offer.</param>
 /// <param name="Spread">About how far bikes like it lie from the line (1.4826 times the median deviation); null where it was
 /// stated.</param>
 /// <param name="PerYear">What a year younger adds.</param>
 /// <param name="PerMeter">What one more on the meter takes, where there are enough to tell.</param>
 /// <param name="Lift">Added because bikes in adverts are average, not sound.</param>
+/// <param name="Comparables">How many were used.</param>
 public sealed record SoundValue(
     double? Value,
     ValueSource Source,
@@ -58,6 +67,8 @@ public sealed record SoundValue(
 {
     /// <summary>House value: fewer tell no line.</summary>
     public const int FewestForYear = 3;
+
+    /// <summary>Below so many on offer the meter is left out (house value).</summary>
     public const int FewestForMeter = 6;
 
     private const double ToDeviation = 1.4826;

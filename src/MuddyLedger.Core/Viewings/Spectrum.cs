@@ -22,8 +22,10 @@ public sealed class Spectrum
         return one;
     }
 
+    /// <summary>Real parts.</summary>
     public double[] Re { get; }
 
+    /// <summary>Imaginary parts.</summary>
     public double[] Im { get; }
 
     public Spectrum Copy()

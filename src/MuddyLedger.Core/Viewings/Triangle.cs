@@ -13,10 +13,16 @@ public readonly record struct Triangle
 
     public static readonly Triangle Zero;
 
+    /// <summary>The least.</summary>
     public double Low { get; }
+
+    /// <summary>The likeliest.</summary>
     public double Likely { get; }
+
+    /// <summary>The most.</summary>
     public double High { get; }
 
+    /// <summary>On average.</summary>
     public double Mean => (Low + Likely + High) / 3;
 
     /// <summary>The chance of x or less.</summary>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 
 namespace MuddyLedger.Core.Viewings;
 
+/// <summary>How a claim stands against what was found.</summary>
 public enum ClaimState
 {
     Open,
@@ -10,6 +11,9 @@ public enum ClaimState
 }
 
 /// <summary>A claim of the seller and how it stands against what was found.</summary>
+/// <param name="Claim">Which.</param>
+/// <param name="State">Open, confirmed, or contradicted.</param>
+/// <param name="Material">What speaks against it moves the price.</param>
 /// <param name="By">The points that decided.</param>
 public sealed record ClaimStanding(Claim Claim, ClaimState State, bool Material, ImmutableArray<string> By);
 
@@ -17,11 +21,14 @@ public sealed record ClaimStanding(Claim Claim, ClaimState State, bool Material,
 /// Trust in the seller: t = a / (a + b), beginning at a = b = 2. A confirmed claim adds 1 to a; a contradicted one adds 1 to b, or 3
 /// where the price hangs on it. A sign of hiding adds 1 to b. An admission that proves true changes nothing.
 /// </summary>
+/// <param name="A">What speaks for the seller.</param>
+/// <param name="B">What speaks against.</param>
 public sealed record Trust(double A, double B)
 {
     private const double Start = 2;
     private const double MaterialLie = 3;
 
+    /// <summary>How far the seller is believed, 0 to 1.</summary>
     public double Share => A / (A + B);
 
     /// <summary>Added to the log-odds of every fault that was not looked for: ln((1 - t) / t).</summary>

@@ -6,12 +6,30 @@ using NodaTime;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>All points, claims and questions that ship.</summary>
+/// <param name="Points">What is looked at.</param>
+/// <param name="Claims">What sellers say.</param>
+/// <param name="Questions">What is asked of them.</param>
 public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray<Claim> Claims, ImmutableArray<Question> Questions)
 {
+    /// <summary>The points.</summary>
     public IReadOnlyDictionary<string, Point> ById { get; } = Points.ToDictionary(point => point.Id);
 }
 
 /// <summary>All that Core makes of a viewing: from its details, its taps and the content alone.</summary>
+/// <param name="Points">Those that apply, in walking order.</param>
+/// <param name="State">What was tapped.</param>
+/// <param name="Score">Of the whole bike.</param>
+/// <param name="Zones">Part by part.</param>
+/// <param name="Claims">Those that were heard.</param>
+/// <param name="Trust">In the seller.</param>
+/// <param name="SignsOfHiding">By point.</param>
+/// <param name="Faults">What may be wrong, as the money sees it.</param>
+/// <param name="Cost">To put it right.</param>
+/// <param name="Value">When sound.</param>
+/// <param name="Papers">Money taken off for a missing title; 0 where it is there.</param>
+/// <param name="Offers">Null where no value is known.</param>
+/// <param name="Judgement">What it comes to.</param>
+/// <param name="RideShutBy">The points that the ride waits for.</param>
 public sealed record ViewingPicture(
     ImmutableArray<Point> Points,
     ViewingState State,
@@ -193,8 +211,7 @@ public sealed record ViewingPicture(
 
     /// <summary>
     /// The points of a short round, in walking order: those answered so far, and with what is left of its minutes those that move the price
-    /// most for the root of their time: by the time itself many a trifle that takes seconds crowds out the few that decide (0045).
-    /// After each answer it is made out anew.
+    /// most for their time (0045). After each answer it is made out anew.
     /// </summary>
     public ImmutableArray<string> ShortRound(ViewingDetails details) => ShortRound(details, Next(details));
 
@@ -205,11 +222,7 @@ public sealed record ViewingPicture(
         var left = ShortRoundMinutes - answered.Where(point => State.Seen.ContainsKey(point.Id)).Sum(point => point.Minutes);
         var chosen = answered.Select(point => point.Id).ToHashSet();
         var first = FirstOf(details).Select(point => (point.Id, point.Minutes));
-        foreach (
-            var (id, takes) in first.Concat(
-                looks.OrderByDescending(look => look.Change / Math.Sqrt(look.Minutes)).Select(look => (Id: look.Point, look.Minutes))
-            )
-        )
+        foreach (var (id, takes) in first.Concat(looks.Select(look => (Id: look.Point, look.Minutes))))
             if (takes <= left && chosen.Add(id))
                 left -= takes;
         return [.. Points.Where(point => chosen.Contains(point.Id)).Select(point => point.Id)];

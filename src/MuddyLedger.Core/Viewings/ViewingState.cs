@@ -4,6 +4,15 @@ using NodaTime;
 namespace MuddyLedger.Core.Viewings;
 
 /// <summary>What stands after all taps so far: the last word on each thing counts.</summary>
+/// <param name="Seen">By point.</param>
+/// <param name="Typed">What was measured, as typed, by point.</param>
+/// <param name="Left">Why, by point.</param>
+/// <param name="Notes">By point.</param>
+/// <param name="Claims">As they were said, by claim.</param>
+/// <param name="Admitted">As it was said, by point.</param>
+/// <param name="Credits">What parts of it would bring.</param>
+/// <param name="Comparables">Others on offer.</param>
+/// <param name="Pictures">In the order in which they were taken.</param>
 public sealed record ViewingState(
     ImmutableDictionary<string, Seen> Seen,
     ImmutableDictionary<string, string> Typed,
@@ -21,6 +30,7 @@ public sealed record ViewingState(
 
     public bool IsNotFitted(string point) => Left.TryGetValue(point, out var why) && why == LeftBecause.NotFitted;
 
+    /// <summary>Before the first tap.</summary>
     public static readonly ViewingState Empty = new(
         ImmutableDictionary<string, Seen>.Empty,
         ImmutableDictionary<string, string>.Empty,

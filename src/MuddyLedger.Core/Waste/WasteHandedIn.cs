@@ -5,6 +5,7 @@ namespace MuddyLedger.Core.Waste;
 
 /// <summary>Used fluid was handed in.</summary>
 /// <param name="Waste">Its kind: "engine oil".</param>
+/// <param name="Volume">All that had waited.</param>
 /// <param name="Where">Where it was taken.</param>
 public sealed record WasteHandedIn(string Waste, Volume Volume, string Where) : EntryBody
 {

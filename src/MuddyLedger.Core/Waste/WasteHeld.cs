@@ -5,6 +5,7 @@ namespace MuddyLedger.Core.Waste;
 
 /// <summary>Used fluid went into its closed container.</summary>
 /// <param name="Waste">Its kind: "engine oil".</param>
+/// <param name="Volume">That waits.</param>
 public sealed record WasteHeld(string Waste, Volume Volume) : EntryBody
 {
     public override string KindName() => "Old fluid kept";

@@ -6,6 +6,8 @@ namespace MuddyLedger.Core.Wear;
 
 /// <summary>Something measured on the bike, at one place or several.</summary>
 /// <param name="AskedBy">The point of a viewing, or the task, that asks for it: "off-the-ground.front-disc".</param>
+/// <param name="Title">Of the step or the series.</param>
+/// <param name="Values">One for each place, in the unit.</param>
 /// <param name="Unit">The unit of all values.</param>
 public sealed record MeasurementTaken(string AskedBy, string Title, ImmutableArray<decimal> Values, string Unit) : EntryBody
 {
@@ -19,6 +21,7 @@ public sealed record MeasurementTaken(string AskedBy, string Title, ImmutableArr
     /// <summary>What took it, where that was more than an eye and a rule.</summary>
     public string? Instrument { get; init; }
 
+    /// <summary>In the bike's book; null where there is none.</summary>
     public Guid? Photo { get; init; }
 
     /// <summary>What <see cref="AskedBy"/> was called in stores and copies of earlier releases: read, never written.</summary>

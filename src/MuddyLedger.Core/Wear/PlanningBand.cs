@@ -39,6 +39,7 @@ public sealed class PlanningBand
         Farthest = farthest;
     }
 
+    /// <summary>In the series' unit.</summary>
     public double Limit { get; }
 
     /// <summary>The last reading: before it nothing is foretold.</summary>

@@ -8,6 +8,7 @@ namespace MuddyLedger.Core.Wear;
 
 /// <summary>Shims of one size that lie on the shelf.</summary>
 /// <param name="Size">Thickness in mm.</param>
+/// <param name="Count">How many lie there.</param>
 public sealed record ShelfShim(decimal Size, int Count);
 
 /// <summary>The shims on the shelf, told by the names that they are kept under: "Valve shim 2.80", "shims 285".</summary>

@@ -13,6 +13,8 @@ public static class Microns
 }
 
 /// <summary>Between which limits a clearance is right, in microns.</summary>
+/// <param name="Low">The least, in microns.</param>
+/// <param name="High">The most, in microns.</param>
 public readonly record struct ClearanceRange(int Low, int High)
 {
     /// <summary>Twice the middle, so that it stays whole.</summary>
@@ -30,6 +32,7 @@ public sealed record ShimSizes(int Step, int Least, int Greatest)
     /// <summary>Common practice: 1.20 to 3.50 mm by 0.05 mm.</summary>
     public static readonly ShimSizes Usual = new(50, 1200, 3500);
 
+    /// <summary>In microns, the thinnest first.</summary>
     public IEnumerable<int> All
     {
         get
@@ -41,10 +44,13 @@ public sealed record ShimSizes(int Step, int Least, int Greatest)
 }
 
 /// <summary>One valve as it was measured.</summary>
+/// <param name="Name">In words.</param>
 /// <param name="Clearance">Microns; 0 where no feeler goes in.</param>
 /// <param name="Shim">Thickness of the shim that is in; null where it is not known.</param>
+/// <param name="Range">What is allowed.</param>
 public sealed record ValveToSet(string Name, int Clearance, int? Shim, ClearanceRange Range)
 {
+    /// <summary>Its clearance is within its limits.</summary>
     public bool Right => Range.Holds(Clearance);
 
     /// <summary>No feeler goes in: the clearance is nothing or less, and no sum can say how much less.</summary>
@@ -66,11 +72,16 @@ public enum ShimFrom
     Buy,
 }
 
+/// <summary>Which shim goes to which valve.</summary>
+/// <param name="Valve">Which.</param>
+/// <param name="Shim">Its thickness, in microns.</param>
+/// <param name="Where">Where it comes from.</param>
 /// <param name="From">For <see cref="ShimFrom.OtherValve"/> the name of the valve that it comes out of.</param>
 /// <param name="Left">Clearance that it will leave, microns.</param>
 public sealed record ShimMove(ValveToSet Valve, int Shim, ShimFrom Where, string? From, int Left);
 
 /// <summary>Which shim goes where.</summary>
+/// <param name="Moves">Valve by valve.</param>
 /// <param name="Unsolved">Valves that no shim can be worked out for, each with its reason in a sentence.</param>
 /// <param name="Spare">Shims that came out and went nowhere, microns, thinnest first.</param>
 public sealed record SwapPlan(

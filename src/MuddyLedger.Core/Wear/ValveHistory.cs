@@ -9,14 +9,22 @@ using NodaTime;
 namespace MuddyLedger.Core.Wear;
 
 /// <summary>Which valve: "cylinder 1, intake 2".</summary>
+/// <param name="Cylinder">From 1.</param>
+/// <param name="Side">Intake or exhaust.</param>
+/// <param name="Number">Of its side in that cylinder, from 1.</param>
 public readonly record struct ValvePlace(int Cylinder, ValveSide Side, int Number)
 {
     public string Name(int cylinders) =>
         (cylinders > 1 ? $"cylinder {Cylinder}, " : "") + (Side == ValveSide.Intake ? "intake" : "exhaust") + $" {Number}";
 }
 
+/// <summary>A valve as it was measured once.</summary>
+/// <param name="Entry">Its line.</param>
+/// <param name="X">By the meter; null where not known.</param>
+/// <param name="Meter">Null where not known.</param>
 /// <param name="Clearance">As found, mm.</param>
 /// <param name="Shim">The shim that was in, mm.</param>
+/// <param name="Fitted">Millimetres; null where the shim stayed.</param>
 /// <param name="LeftAt">What it was left at, mm: as found where nothing was done.</param>
 public sealed record ValvePoint(
     LedgerEntry Entry,
@@ -28,6 +36,7 @@ public sealed record ValvePoint(
     decimal LeftAt
 );
 
+/// <summary>How far a valve's line can be trusted.</summary>
 public enum ValveTrust
 {
     Nothing,
@@ -47,10 +56,17 @@ public enum ValveTrust
 }
 
 /// <summary>One valve over time.</summary>
+/// <param name="Place">Which valve.</param>
+/// <param name="Points">The oldest first.</param>
 /// <param name="Range">Between which limits it is right, mm; null where nobody has entered them.</param>
 /// <param name="Verdict">Of the last check as found.</param>
+/// <param name="Trust">How far its line can be trusted.</param>
+/// <param name="ShimNow">Millimetres; null where not known.</param>
 /// <param name="Line">Of clearance and shim together, on the meter: that sum does not jump when a shim is changed.</param>
+/// <param name="Early">By the meter: the early crossing; null where there is none.</param>
 /// <param name="Likely">On the meter: where it reaches the limit that it runs to, with the shim that is in.</param>
+/// <param name="Late">By the meter: the late crossing; null where there is none.</param>
+/// <param name="Due">In days; null where nothing foretells it.</param>
 /// <param name="ShimsLeft">How much shim is left below the one that is in, mm: what the seat may still sink.</param>
 /// <param name="ShimsEnd">On the meter: where the thinnest shim no longer brings it inside.</param>
 public sealed record ValveSeries(

@@ -4,6 +4,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.Core.Wear;
 
+/// <summary>Of the head.</summary>
 public enum ValveSide
 {
     Intake,
@@ -12,6 +13,7 @@ public enum ValveSide
 
 /// <summary>One valve of a check.</summary>
 /// <param name="Cylinder">From 1.</param>
+/// <param name="Side">Intake or exhaust.</param>
 /// <param name="Number">Of its side in its cylinder, from 1.</param>
 /// <param name="Clearance">In millimetres as found; 0 where no feeler goes in: it is nothing, or less.</param>
 /// <param name="Shim">Thickness of the shim that was in, in millimetres; null for a screw, or where nobody looked.</param>
@@ -38,6 +40,8 @@ public sealed record ValveReading(
 }
 
 /// <summary>A valve check: every valve that was measured, in one line of the book.</summary>
+/// <param name="Valves">One by one.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record ValvesChecked(ImmutableArray<ValveReading> Valves, string? Note = null) : EntryBody
 {
     public override string KindName() => "Valves measured";

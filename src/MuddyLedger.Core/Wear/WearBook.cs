@@ -75,8 +75,10 @@ public sealed class WearAxes
         _meter = Kind is { } kind ? meters.For(kind) : null;
     }
 
+    /// <summary>Up to which day it goes.</summary>
     public LocalDate Today { get; }
 
+    /// <summary>The bike is raced.</summary>
     public bool Raced { get; }
 
     /// <summary>What wear by use is held against.</summary>

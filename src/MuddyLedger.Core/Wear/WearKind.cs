@@ -36,18 +36,28 @@ public enum WearAxis
 
 /// <summary>Where a part's life ends, and who says so.</summary>
 /// <param name="At">In the unit that the series is shown in.</param>
+/// <param name="Provenance">Where it comes from.</param>
 public sealed record WearEnd(decimal At, Provenance Provenance);
 
 /// <summary>What it means where the places of one measurement differ by more than this.</summary>
 /// <param name="Over">In the unit of the series.</param>
+/// <param name="Means">What it means that the places differ so much.</param>
+/// <param name="Do">What to do about it.</param>
 public sealed record SpreadRule(decimal Over, string Means, string Do);
 
 /// <summary>A quantity that wears on one kind of part: how it is measured, where its end is, and which work ends it.</summary>
 public sealed record WearKind
 {
+    /// <summary>By which lines and tasks name it.</summary>
     public required string Id { get; init; }
+
+    /// <summary>What wears.</summary>
     public required string Title { get; init; }
+
+    /// <summary>The part of the bike that it is listed under.</summary>
     public required BikePart Part { get; init; }
+
+    /// <summary>On which bikes.</summary>
     public required Applies Applies { get; init; }
 
     /// <summary>The figure of the profile that it is; null where there is none.</summary>
@@ -68,8 +78,13 @@ public sealed record WearKind
     /// <summary>Where it is measured, in the usual order.</summary>
     public required ImmutableArray<string> Places { get; init; }
 
+    /// <summary>Which place decides.</summary>
     public required WorstPlace Worst { get; init; }
+
+    /// <summary>Down, up, or to either side.</summary>
     public required WearWay Way { get; init; }
+
+    /// <summary>By use or by the calendar.</summary>
     public WearAxis Axis { get; init; }
 
     /// <summary>Whether its readings lead anywhere: a setting does not wear.</summary>
@@ -78,6 +93,7 @@ public sealed record WearKind
     /// <summary>The service tasks that a new part settles; the first is the one that its end calls for.</summary>
     public required ImmutableArray<string> Tasks { get; init; }
 
+    /// <summary>How it is measured, in a sentence.</summary>
     public required string How { get; init; }
 
     /// <summary>What each grade looks like; empty where no look tells.</summary>
@@ -104,6 +120,7 @@ public sealed record WearKind
     /// <summary>The end is this share of the first reading: held against its own history.</summary>
     public WearEnd? ShareOfFirst { get; init; }
 
+    /// <summary>What it means that places differ; null where that means nothing.</summary>
     public SpreadRule? Spread { get; init; }
 
     /// <summary>Places may differ by this share of the greatest of them, in place of a fixed spread.</summary>

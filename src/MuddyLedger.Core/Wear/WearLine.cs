@@ -13,6 +13,8 @@ namespace MuddyLedger.Core.Wear;
 public readonly record struct WearReading(double X, double Y, double Spread = 1);
 
 /// <summary>From where to where the line may cross the limit; null where that side is open.</summary>
+/// <param name="Early">Null where that side never crosses.</param>
+/// <param name="Late">Null where that side never crosses.</param>
 public sealed record CrossingBand(double? Early, double? Late);
 
 /// <summary>The least-squares line through the readings of one part's life.</summary>
@@ -20,6 +22,9 @@ public sealed record CrossingBand(double? Early, double? Late);
 /// <param name="Slope">Per unit of x.</param>
 /// <param name="Sigma">Residual standard deviation of a measured reading, never below resolution / sqrt(12).</param>
 /// <param name="Degrees">Readings less two; 0 for two readings, which give a line and no band.</param>
+/// <param name="MeanX">Of the readings.</param>
+/// <param name="Weight">Of all readings together.</param>
+/// <param name="SumOfSquares">Of x about its mean.</param>
 public sealed record WearLine(double Level, double Slope, double Sigma, int Degrees, double MeanX, double Weight, double SumOfSquares)
 {
     /// <summary>Both bands are 80%: one case in ten before, one in ten after.</summary>

@@ -6,7 +6,9 @@ namespace MuddyLedger.Core.Wear;
 
 /// <summary>What wears was looked at, not measured: a grade that joins the readings of its series.</summary>
 /// <param name="Series">The kind of series: "front-pads".</param>
+/// <param name="Title">What was looked at.</param>
 /// <param name="Grade">The worst of its places.</param>
+/// <param name="Note">Null where there is none.</param>
 public sealed record WearLooked(string Series, string Title, Grade Grade, string? Note = null) : EntryBody
 {
     /// <summary>What each place looked like; empty where it was looked at as a whole.</summary>
@@ -16,6 +18,7 @@ public sealed record WearLooked(string Series, string Title, Grade Grade, string
         init;
     } = [];
 
+    /// <summary>In the bike's book; null where there is none.</summary>
     public Guid? Photo { get; init; }
 
     public override string KindName() => "Looked at";
@@ -42,4 +45,6 @@ public sealed record WearLooked(string Series, string Title, Grade Grade, string
 }
 
 /// <summary>What one place looked like: "cylinder 2", "left leg".</summary>
+/// <param name="Place">Where.</param>
+/// <param name="Grade">How bad.</param>
 public sealed record PlaceLook(string Place, Grade Grade);

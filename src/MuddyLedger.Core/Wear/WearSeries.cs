@@ -9,11 +9,13 @@ using NodaTime;
 namespace MuddyLedger.Core.Wear;
 
 /// <summary>One measurement, or one look, of a series.</summary>
+/// <param name="Entry">Its line.</param>
 /// <param name="X">On the axis of the series: km or hours of the lifetime meter, or days; null where no reading of the meter covers the
 /// day.</param>
 /// <param name="Meter">The lifetime meter then; null where it is not known.</param>
 /// <param name="Value">The place that decides, in what the series shows; null for a look that no value stands for.</param>
 /// <param name="Values">Every place, in what the series shows.</param>
+/// <param name="Places">What they are called; empty for one nameless place.</param>
 /// <param name="Look">The grade, where it was judged by eye.</param>
 public sealed record WearPoint(
     LedgerEntry Entry,
@@ -28,6 +30,7 @@ public sealed record WearPoint(
     /// <summary>What took it, where it was said.</summary>
     public string? Instrument { get; init; }
 
+    /// <summary>In the bike's book; null where there is none.</summary>
     public Guid? Photo { get; init; }
 
     /// <summary>
@@ -50,7 +53,9 @@ public sealed record WearPoint(
 /// <summary>One part from when it was fitted to when the next one was.</summary>
 /// <param name="Fitted">The line that says that it was new; null for the part that was on the bike when the book began.</param>
 /// <param name="StartX">Where it was fitted, on the axis; null where that is not known.</param>
+/// <param name="Points">The oldest first.</param>
 /// <param name="Ended">The line that says that the next one was fitted; null for the part that is on the bike.</param>
+/// <param name="EndX">Where it ended; null while it is on.</param>
 public sealed record WearLife(LedgerEntry? Fitted, double? StartX, ImmutableArray<WearPoint> Points, LedgerEntry? Ended, double? EndX)
 {
     /// <summary>What its end was put down to; null where nobody said.</summary>
@@ -100,6 +105,7 @@ public enum WearTrust
 /// <summary>What stands of a series today.</summary>
 public sealed record WearStanding
 {
+    /// <summary>How far its line can be trusted.</summary>
     public required WearTrust Trust { get; init; }
 
     /// <summary>Where its life ends, and who says so; null where only the maker can say.</summary>
@@ -111,8 +117,13 @@ public sealed record WearStanding
     /// <summary>Of the latest reading; null without one.</summary>
     public ReadingVerdict? Verdict { get; init; }
 
+    /// <summary>Null for fewer than two readings.</summary>
     public WearLine? Line { get; init; }
+
+    /// <summary>Where the mean line may cross; null where nothing crosses.</summary>
     public CrossingBand? Fieller { get; init; }
+
+    /// <summary>Where this part may cross; null where nothing tells.</summary>
     public PlanningBand? Band { get; init; }
 
     /// <summary>Where today lies on the axis; null where the meter is not known.</summary>
@@ -127,6 +138,7 @@ public sealed record WearStanding
     /// <summary>Where it crosses on the axis, by the planning band: one case in ten before...</summary>
     public double? Early { get; init; }
 
+    /// <summary>On its axis; null where nothing foretells it.</summary>
     public double? Likely { get; init; }
 
     /// <summary>...and one in ten after.</summary>
@@ -135,6 +147,7 @@ public sealed record WearStanding
     /// <summary>The same as dates.</summary>
     public DueBand? Due { get; init; }
 
+    /// <summary>It is past its end.</summary>
     public bool Over => Trust == WearTrust.PastLimit;
 
     /// <summary>The likely share left at the end of the planning horizon; null where that cannot be said.</summary>
@@ -150,10 +163,13 @@ public sealed record WearStanding
 }
 
 /// <summary>A measured quantity on one part of one bike, over all the parts that were fitted there.</summary>
+/// <param name="Kind">What wears.</param>
 /// <param name="Meter">What it is held against; null where it goes by the calendar, or the bike has no meter.</param>
 /// <param name="Lives">Oldest first; the last is the part that is on the bike.</param>
+/// <param name="Standing">How it stands.</param>
 public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<WearLife> Lives, WearStanding Standing)
 {
+    /// <summary>Of the part that is on.</summary>
     public WearLife Current => Lives[^1];
 
     /// <summary>What it means that the places of the latest reading differ so; null where they agree well enough.</summary>
@@ -162,5 +178,6 @@ public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<
             ? Kind.TooFarApart(latest.Looks.IsEmpty ? latest.Values : [.. latest.Looks.Select(look => (decimal)look.Grade.Severity())])
             : null;
 
+    /// <summary>Null where it was not measured since it is on.</summary>
     public WearPoint? Latest => Current.Points.LastOrDefault(point => point.Value is not null || point.Look is not null);
 }

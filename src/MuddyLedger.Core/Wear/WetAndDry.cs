@@ -22,14 +22,20 @@ public enum WetVerdict
 /// <summary>One cylinder, dry and with a spoon of oil.</summary>
 /// <param name="Place">"cylinder 2".</param>
 /// <param name="Dry">In the unit of the series.</param>
+/// <param name="Wet">In the unit of the series.</param>
 /// <param name="Rise">Of the dry reading: 0.2 is a fifth more.</param>
+/// <param name="Verdict">What the rise says.</param>
 public sealed record WetCylinder(string Place, decimal Dry, decimal Wet, decimal Rise, WetVerdict Verdict);
 
 /// <summary>Compression dry against compression with oil, taken on one day: rings, or valves and gasket.</summary>
+/// <param name="Cylinders">One by one.</param>
 /// <param name="TwoStroke">It is oily anyway, and the test tells less.</param>
 public sealed record WetAndDry(ImmutableArray<WetCylinder> Cylinders, bool TwoStroke)
 {
+    /// <summary>Its id.</summary>
     public const string DrySeries = "compression";
+
+    /// <summary>Its id.</summary>
     public const string WetSeries = "compression-wet";
 
     /// <summary>Common practice: cylinders that agree within a tenth are alike.</summary>

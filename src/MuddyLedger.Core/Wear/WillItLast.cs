@@ -18,6 +18,7 @@ namespace MuddyLedger.Core.Wear;
 /// <param name="Loaded">Two up, or with luggage.</param>
 public sealed record Trip(MeterAmount Amount, LocalDate From, int Days, decimal Hard = 1, bool Loaded = false)
 {
+    /// <summary>Its last day.</summary>
     public LocalDate Until => From.PlusDays(Days - 1);
 
     /// <summary>House value: two up or with luggage, tyres, chain and brakes wear by a quarter faster.</summary>
@@ -27,6 +28,7 @@ public sealed record Trip(MeterAmount Amount, LocalDate From, int Days, decimal 
     public decimal Factor => Hard * (Loaded ? LoadedFactor : 1);
 }
 
+/// <summary>When something is done, beside a trip.</summary>
 public enum TripSort
 {
     /// <summary>Do it before you go, or look at it where nothing is known of it.</summary>
@@ -37,6 +39,7 @@ public enum TripSort
     Fine,
 }
 
+/// <summary>Why it is there.</summary>
 public enum TripReason
 {
     /// <summary>It is due already.</summary>
@@ -60,6 +63,9 @@ public enum TripReason
 }
 
 /// <summary>One task of a bike and whether it stays inside its limits to the end of a trip.</summary>
+/// <param name="Task">As it stands.</param>
+/// <param name="Sort">Before, on the way, or fine.</param>
+/// <param name="Reason">Why it is there.</param>
 /// <param name="Chance">That it does not, 0 to 1; null where nothing can be said.</param>
 /// <param name="After">Into the trip: where the chance reaches one in ten; null where it does not, or nothing can be said.</param>
 /// <param name="Every">How often it is due on the way, where its interval is shorter than the trip.</param>
@@ -76,6 +82,7 @@ public sealed record TripLine(
     WearSeries? Series
 );
 
+/// <summary>Why something is taken along.</summary>
 public enum AlongReason
 {
     /// <summary>What it uses of a fluid.</summary>
@@ -90,16 +97,24 @@ public enum AlongReason
 
 /// <summary>What to take along.</summary>
 /// <param name="What">A fluid's reservoir in words, or the task that it is for.</param>
+/// <param name="Reason">Why.</param>
 /// <param name="Volume">How much the trip likely takes; null where it is counted, not poured.</param>
 public sealed record TakeAlong(string What, AlongReason Reason, Volume? Volume);
 
 /// <summary>How far a tank goes on this trip.</summary>
+/// <param name="Tank">How far a full one goes; null where its size is not known.</param>
+/// <param name="Reserve">How far it goes; null where its size is not known.</param>
+/// <param name="Needed">For the whole trip.</param>
 public sealed record TripFuel(
     (MeterAmount Short, MeterAmount Likely, MeterAmount Long)? Tank,
     (MeterAmount Short, MeterAmount Likely, MeterAmount Long)? Reserve,
     Volume Needed
 );
 
+/// <summary>Whether all lasts for a trip.</summary>
+/// <param name="Lines">Item by item.</param>
+/// <param name="Along">What to take along.</param>
+/// <param name="Fuel">Null where too few fuellings tell.</param>
 public sealed record TripAnswer(ImmutableArray<TripLine> Lines, ImmutableArray<TakeAlong> Along, TripFuel? Fuel);
 
 /// <summary>Whether each part of a bike lasts to the end of a trip.</summary>

@@ -56,6 +56,7 @@ internal static class OpenApiDocument
         {
             schema.Type = JsonSchemaType.String | (type == context.JsonTypeInfo.Type ? 0 : JsonSchemaType.Null);
             schema.Format = type == typeof(LocalDate) ? "date" : "date-time";
+            schema.Description = type == typeof(LocalDate) ? "A day, as 2026-04-18." : "A moment, as 2026-04-18T09:30:00Z.";
             schema.Properties?.Clear();
             schema.Required?.Clear();
         }

@@ -21,17 +21,33 @@ public sealed record StoreAnswer(
     string Folder
 );
 
+/// <summary>How much of one kind was lost.</summary>
 /// <param name="What">"entries", "photos".</param>
+/// <param name="Read">How many rows could be read.</param>
+/// <param name="Lost">How many could not.</param>
 public sealed record LostAnswer(string What, long Read, long Lost);
 
+/// <summary>A copy that the shed made of itself.</summary>
+/// <param name="Name">Of its file.</param>
+/// <param name="At">When it was made.</param>
+/// <param name="Bikes">How many are in it.</param>
+/// <param name="Entries">How many lines of books are in it.</param>
 /// <param name="Photos">How many photos belong to it.</param>
+/// <param name="Bytes">Of its file.</param>
 public sealed record CopyAnswer(string Name, Instant At, int Bikes, int Entries, int Photos, long Bytes);
 
+/// <summary>The copies that the shed made of itself.</summary>
+/// <param name="Copies">The newest first.</param>
+/// <param name="Folder">Where they lie.</param>
 /// <param name="Trouble">Why the last automatic copy failed; null where it did not.</param>
 public sealed record CopiesAnswer(IReadOnlyList<CopyAnswer> Copies, string Folder, string? Trouble);
 
+/// <summary>A copy to be made now, or to be gone back to.</summary>
+/// <param name="Id">The act's own id, a UUID v7.</param>
 public sealed record CopyRequest(Guid Id);
 
+/// <summary>The shed is as it was when a copy was made.</summary>
+/// <param name="Copy">Which.</param>
 /// <param name="SetAside">Where what was there before lies now.</param>
 public sealed record WentBackAnswer(CopyAnswer Copy, string SetAside);
 

@@ -13,6 +13,8 @@ using NodaTime;
 namespace MuddyLedger.Web.Exchange;
 
 /// <summary>What was taken in.</summary>
+/// <param name="Bikes">How many.</param>
+/// <param name="Entries">How many lines of books.</param>
 public sealed record ImportAnswer(int Bikes, int Entries);
 
 /// <summary>A shed out as an open file, and into an empty shed again.</summary>

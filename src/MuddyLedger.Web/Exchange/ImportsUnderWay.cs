@@ -14,7 +14,12 @@ public enum ImportStage
     Keeping,
 }
 
+/// <summary>How far taking in a copy has come.</summary>
+/// <param name="Stage">What is being done.</param>
 /// <param name="Bytes">So much of it was read.</param>
+/// <param name="Bikes">Read so far.</param>
+/// <param name="Entries">Lines of books read so far.</param>
+/// <param name="Photos">Read so far.</param>
 /// <param name="Pages">So many pages of it have answered.</param>
 public sealed record ImportProgress(ImportStage Stage, long Bytes, int Bikes, int Entries, int Photos, int Pages);
 

@@ -8,7 +8,13 @@ using MuddyLedger.Web.Api;
 
 namespace MuddyLedger.Web.Wear;
 
+/// <summary>An instrument that sends what it shows.</summary>
+/// <param name="Id">By which readings are asked for.</param>
+/// <param name="Title">What it is called.</param>
 /// <param name="Simulated">Its readings are made up.</param>
+/// <param name="Unit">The symbol in which it reads.</param>
+/// <param name="Resolution">The smallest step that it shows.</param>
+/// <param name="Scenarios">Of a made-up one: what it can be held to.</param>
 public sealed record GaugeAnswer(
     string Id,
     string Title,

@@ -112,6 +112,20 @@ public class ItemFileHandlersTests
         "id: x\ntitle: y\ncomponents: [{ id: a, title: A, part: engine, tasks: [{ act: do, title: T, minutes: 5 }] }]",
         "at least one limit"
     )]
+    [InlineData(
+        """
+            id: x
+            title: y
+            components:
+              - id: a
+                title: A
+                part: engine
+                tasks:
+                  - { act: do, title: T, minutes: 5, limits: [{ months: 3, provenance: owner }] }
+                  - { act: do, title: T, minutes: 5, limits: [{ months: 3, provenance: owner }, { months: 6, provenance: owner }] }
+            """,
+        "line 9"
+    )]
     public async Task A_file_that_cannot_be_is_refused_and_nothing_is_written(string text, string why)
     {
         var bike = (await _shed.BikeAsync()).Id;

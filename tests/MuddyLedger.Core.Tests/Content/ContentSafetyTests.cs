@@ -139,14 +139,14 @@ public class ContentSafetyTests
             var where = $"{job.Id}, {bike.Nickname}, {end}";
             var texts = steps.Select(step => $"{step.Text} {step.Detail}").ToList();
             if (end == BrakeKind.Drum)
-                steps.ShouldNotContain(
+                steps.ShouldHaveNone(
                     step => step.Text.Contains("caliper", StringComparison.Ordinal) || step.Fastener == Fastener.FrontCaliper,
                     where
                 );
             else
-                steps.ShouldNotContain(step => step.Text.Contains("brake plate", StringComparison.Ordinal), where);
+                steps.ShouldHaveNone(step => step.Text.Contains("brake plate", StringComparison.Ordinal), where);
             // The wheel or the line was off: the last hold of the brake asks for a firm lever or pedal, or a stop.
-            steps.ShouldContain(
+            steps.ShouldHaveOne(
                 step =>
                     step.Hold == Gate.Ridden
                     && (
@@ -157,13 +157,13 @@ public class ContentSafetyTests
                 where
             );
             if (end == BrakeKind.Drum && job.Id != "rear-wheel" && job.Id != "rear-tyre" && job.Id != "rear-drum")
-                texts.ShouldContain(
+                texts.ShouldHaveOne(
                     text =>
                         text.Contains("cable on", StringComparison.Ordinal) || text.Contains("hook the cable", StringComparison.Ordinal),
                     where
                 );
             if (end == BrakeKind.Drum && job.Id.StartsWith("rear", StringComparison.Ordinal))
-                texts.ShouldContain(text => text.Contains("brake rod", StringComparison.Ordinal), where);
+                texts.ShouldHaveOne(text => text.Contains("brake rod", StringComparison.Ordinal), where);
         }
 
         // A brake is worked by fluid or by cable and rod: where there is fluid it can be changed and read, where there is a cable it can be

@@ -134,6 +134,19 @@ public sealed class ContentTests : IDisposable
         Break("jobs/engine-oil.yaml", "fastener: oil-drain-plug", "fastener: nail").Line.ShouldBe(at + 1);
     }
 
+    // What only shows beside the other files has its line, too.
+    [Theory]
+    [InlineData("access/tank-off.yaml", "group: seat-off", "group: saddle-off")]
+    [InlineData("schedules/brakes.yaml", "job: front-pads", "job: front-padding")]
+    [InlineData("jobs/engine-oil.yaml", "task: engine-oil.replace", "task: engine-oil.burn")]
+    public void The_line_of_an_id_that_no_other_file_has_is_the_one_on_which_it_stands(string file, string was, string becomes)
+    {
+        var lines = File.ReadAllLines(Path.Combine(_folder, file));
+        var at = Array.FindIndex(lines, line => line.Contains(was, StringComparison.Ordinal));
+        at.ShouldBeGreaterThan(0);
+        Break(file, was, becomes).Line.ShouldBe(at + 1);
+    }
+
     [Theory]
     [InlineData("every: 6000 mi", "every: 6000", "no unit that fits")]
     [InlineData("every: 6000 mi", "every: 6000 nm", "no unit that fits")]

@@ -54,14 +54,14 @@ public class JobLibraryTests
             {
                 var step = planned.Step;
                 if (step.Kind == StepKind.Torque && step.Fastener is not (Fastener.OilFilter or Fastener.OilFilterCover))
-                    needs.ShouldContain(need => need.Kind == NeedKind.Tool && need.What.Contains("torque wrench"), $"{name}: {step.Id}");
+                    needs.ShouldHaveOne(need => need.Kind == NeedKind.Tool && need.What.Contains("torque wrench"), $"{name}: {step.Id}");
                 if (
                     step.Kind == StepKind.Measure
                     && step.Measure!.Unit.Dimension is Core.Units.Dimension.Length or Core.Units.Dimension.Voltage
                 )
-                    needs.ShouldContain(need => need.Kind == NeedKind.Tool, $"{name}: {step.Id}");
+                    needs.ShouldHaveOne(need => need.Kind == NeedKind.Tool, $"{name}: {step.Id}");
                 if (step.Kind == StepKind.Pour)
-                    needs.ShouldContain(
+                    needs.ShouldHaveOne(
                         need => need.Kind == NeedKind.Fluid && need.Reservoir == step.Reservoir,
                         $"{name}: {step.Id} pours what nobody was told to have ready"
                     );

@@ -19,17 +19,17 @@ public class CopyKeepingTests
             if (day < 400)
                 continue;
             for (var ago = 0; ago < 7; ago++)
-                made.ShouldContain(one => one.Date == today.PlusDays(-ago), $"{today}, {ago} days ago");
+                made.Any(one => one.Date == today.PlusDays(-ago)).ShouldBeTrue($"{today}, {ago} days ago");
             for (var week = 0; week < 4; week++)
             {
                 var monday = today.PlusDays(1 - (int)today.DayOfWeek - 7 * week);
-                made.ShouldContain(one => one.Date >= monday && one.Date < monday.PlusDays(7), $"{today}, the week of {monday}");
+                made.Any(one => one.Date >= monday && one.Date < monday.PlusDays(7)).ShouldBeTrue($"{today}, the week of {monday}");
             }
 
             for (var month = 0; month < 12; month++)
             {
                 var of = today.ToYearMonth().PlusMonths(-month);
-                made.ShouldContain(one => one.Date.ToYearMonth() == of, $"{today}, {of}");
+                made.Any(one => one.Date.ToYearMonth() == of).ShouldBeTrue($"{today}, {of}");
             }
 
             made.Count.ShouldBeLessThanOrEqualTo(CopyKeeping.Days + CopyKeeping.Weeks + CopyKeeping.Months);

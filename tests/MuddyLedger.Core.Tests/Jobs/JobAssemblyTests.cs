@@ -349,7 +349,7 @@ public class JobAssemblyTests
                         .ToList()
             );
         foreach (var (group, spans) in turns)
-            spans.ShouldAllBe(span => span.From < span.To, $"{name}: {group} is closed before it is open");
+            spans.ShouldEachBe(span => span.From < span.To, $"{name}: {group} is closed before it is open");
         foreach (var step in steps)
         {
             var at = place[step.Id];
@@ -371,7 +371,7 @@ public class JobAssemblyTests
             )
                 steps
                     .Where(other => other.Kind == StepKind.Pour && other.Reservoir == drained)
-                    .ShouldAllBe(pour => place[pour.Id] > place[step.Id], name);
+                    .ShouldEachBe(pour => place[pour.Id] > place[step.Id], name);
         }
 
         foreach (var (group, spans) in turns)
@@ -380,7 +380,7 @@ public class JobAssemblyTests
                 .Content.Access[group]
                 .Requires.Where(need => need.Applies.To(Capabilities.Of(bike)) && turns.ContainsKey(need.Group))
         )
-            spans.ShouldAllBe(
+            spans.ShouldEachBe(
                 inner => turns[outer.Group].Any(span => span.From < inner.First && inner.Last < span.To),
                 $"{name}: {group} inside {outer.Group}"
             );

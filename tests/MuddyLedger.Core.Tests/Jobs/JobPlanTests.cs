@@ -118,10 +118,10 @@ public class JobPlanTests
             var plan = JobPlan.For(Given.Ready(job, set.Profile), set.Profile);
             plan.Steps[^1].Step.Kind.ShouldBe(StepKind.SignOff, job.Id);
             var refits = plan.Steps.SelectMany(planned => planned.Step.Refits).ToHashSet();
-            plan.Steps.SelectMany(planned => planned.Step.Tray).ShouldAllBe(part => refits.Contains(part.Id), job.Id);
+            plan.Steps.SelectMany(planned => planned.Step.Tray).ShouldEachBe(part => refits.Contains(part.Id), job.Id);
             plan.Steps.Where(planned => planned.Step.Reservoir is not null)
-                .ShouldAllBe(planned => Reservoirs.Of(set.Profile).Contains(planned.Step.Reservoir!.Value), job.Id);
-            plan.Steps.ShouldAllBe(planned => planned.Step.Text.EndsWith('.') && planned.Step.Title.Length <= 30, job.Id);
+                .ShouldEachBe(planned => Reservoirs.Of(set.Profile).Contains(planned.Step.Reservoir!.Value), job.Id);
+            plan.Steps.ShouldEachBe(planned => planned.Step.Text.EndsWith('.') && planned.Step.Title.Length <= 30, job.Id);
         }
     }
 

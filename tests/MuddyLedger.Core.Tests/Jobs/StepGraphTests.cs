@@ -48,7 +48,7 @@ public class StepGraphTests
                 cycle.IsEmpty.ShouldBe(steps.All(step => !Leads(steps, step.Id, step.Id, steps.Length)));
                 if (cycle.IsEmpty)
                     foreach (var (id, after) in steps)
-                        after.ShouldAllBe(earlier => order.IndexOf(earlier) < order.IndexOf(id));
+                        after.ShouldEachBe(earlier => order.IndexOf(earlier) < order.IndexOf(id));
                 for (var at = 0; at < cycle.Length; at++)
                     steps.Single(step => step.Id == cycle[at]).After.ShouldContain(cycle[(at + 1) % cycle.Length]);
             },

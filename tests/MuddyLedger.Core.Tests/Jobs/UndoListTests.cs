@@ -179,12 +179,12 @@ public class UndoListTests
             var state = RunState.Of(job, Begin, []) with { Choices = choices };
             var things = JobPlan.For(job, set.Profile, state).Steps.SelectMany(planned => UndoList.Of(planned.Step)).ToList();
             foreach (var (thing, way) in things.Where(pair => !pair.Thing.Back))
-                (thing.Lasting ? everywhere : things).ShouldContain(
+                (thing.Lasting ? everywhere : things).ShouldHaveOne(
                     pair => pair.Thing.Back && pair.Thing.Id == thing.Id && pair.Way != way,
                     $"{job.Id} on {set.Id}: {thing.What}"
                 );
             foreach (var (thing, way) in things.Where(pair => pair.Thing.Back))
-                everywhere.ShouldContain(
+                everywhere.ShouldHaveOne(
                     pair => !pair.Thing.Back && pair.Thing.Id == thing.Id && pair.Way != way,
                     $"{job.Id}: nothing begins {thing.Id}"
                 );

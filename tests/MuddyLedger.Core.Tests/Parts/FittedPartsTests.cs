@@ -26,6 +26,76 @@ public class FittedPartsTests
         (part.Fitted.Number, part.Again, part.InWarranty(Until), part.InWarranty(Until.PlusDays(1))).ShouldBe(("new", 1, true, false));
     }
 
+    // Two legs, done in two years; then one of them again.
+    [Fact]
+    public void One_of_two_leaves_the_other_as_it_was_and_the_oldest_goes_first()
+    {
+        var two = new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase) { ["fork seal"] = 2 };
+        var book = new LedgerBuilder();
+        string[] On() => [.. FittedParts.Of(book.Ledger, two).Select(part => $"{part.Fitted.Number} {part.On}/{part.Places} {part.Again}")];
+        void One(int daysAgo, string number, int again = 0)
+        {
+            book.Write(Given.Today.PlusDays(-daysAgo), new PartRemoved("fork seal", 1, "replaced"));
+            book.Write(Given.Today.PlusDays(-daysAgo), new PartFitted("fork seal", 1) { Number = number });
+            if (again > 0)
+                book.Write(Given.Today.PlusDays(-daysAgo), new PartFitted("fork seal", again) { State = PartState.UsedAgain });
+        }
+
+        One(900, "first");
+        On().ShouldBe(["first 1/2 0"]);
+        // The other leg's went back on that day, and nobody ever wrote down what it is.
+        One(600, "second", again: 1);
+        On().ShouldBe(["second 1/2 0", "first 1/2 1"]);
+        One(300, "third");
+        On().ShouldBe(["third 1/2 0", "second 1/2 0"]);
+        book.Write(Given.Today.PlusDays(-100), new PartFitted("fork seal", 2) { Number = "pair" });
+        On().ShouldBe(["pair 2/2 0"]);
+        One(50, "one of them");
+        On().ShouldBe(["one of them 1/2 0", "pair 1/2 0"]);
+    }
+
+    // However they come and go, no more are on than the bike has places for, and none twice.
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(4)]
+    public void No_more_are_on_than_there_are_places(int places)
+    {
+        var random = new Random(places);
+        for (var made = 0; made < 200; made++)
+        {
+            var book = new LedgerBuilder();
+            for (var line = 0; line < 12; line++)
+            {
+                var count = random.Next(1, places + 1);
+                EntryBody body = random.Next(4) switch
+                {
+                    0 => new PartRemoved("plug", count, "replaced"),
+                    1 => new PartFitted("plug", count) { State = PartState.UsedAgain },
+                    _ => new PartFitted("plug", count),
+                };
+                book.Write(Given.Today.PlusDays(-100 + line), body);
+            }
+
+            var on = FittedParts.Of(book.Ledger, new Dictionary<string, int> { ["plug"] = places });
+            on.Sum(part => part.On).ShouldBeLessThanOrEqualTo(places);
+            on.All(part => part.On >= 1 && part.On <= part.Fitted.Count).ShouldBeTrue();
+            on.Select(part => part.Entry.Id).ShouldBeUnique();
+            // What was fitted last and is new is there, unless something came off after it.
+            var last = book.Ledger.Standing.Last();
+            if (last.Body is PartFitted { State: PartState.New })
+                on[0].Entry.Id.ShouldBe(last.Id);
+        }
+    }
+
+    [Fact]
+    public void A_twin_carries_two_plugs_and_as_many_fork_seals_as_its_job_fits()
+    {
+        var places = FittedParts.PlacesOf(Given.Content.JobsFor(Given.Drumlin), Given.Drumlin);
+        places["spark plugs"].ShouldBe(Given.Drumlin.Cylinders);
+        places["Fork seals and dust seals"].ShouldBe(2);
+    }
+
     [Fact]
     public void What_is_known_of_a_part_is_written_with_it_and_its_price_as_a_cost()
     {

@@ -43,7 +43,7 @@ public class PracticeTests
             end.Sold.ShouldBeTrue();
             end.Faults.Select(fault => fault.Point).Order().ShouldBe(round.Hidden.Faults.Keys.Order());
             end.LeftOver.ShouldBe(round.Value - round.Hidden.TrueCost - round.SellersLimit, tolerance: 1e-9);
-            end.Faults.Where(fault => fault.Found).ShouldAllBe(fault => fault.LookedAt);
+            end.Faults.Where(fault => fault.Found).ShouldEachBe(fault => fault.LookedAt);
             // A part is paid once.
             end.TrueCost.ShouldBeLessThanOrEqualTo(end.Faults.Sum(fault => fault.Cost) + 1e-9);
             end.Best.Distinct().Count().ShouldBe(end.Best.Length);

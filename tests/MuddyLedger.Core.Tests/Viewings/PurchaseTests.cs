@@ -51,7 +51,7 @@ public class PurchaseTests
                 .OfType<NoteWritten>()
                 .Where(note => note.Text.StartsWith("Never looked at", StringComparison.Ordinal))
                 .ToList();
-            notes.ShouldAllBe(note => note.Text.Length <= 1_900);
+            notes.ShouldEachBe(note => note.Text.Length <= 1_900);
             foreach (var unseen in points.Skip(count).Where(point => point.Weight > 0))
                 notes.Any(note => note.Text.Contains(unseen.Title, StringComparison.Ordinal)).ShouldBeTrue(unseen.Id);
         }

@@ -340,7 +340,7 @@ public class WearBookTests
                 var plan = Core.Servicing.Servicing.Of(bike, Given.Content.Schedules, ledger, meters, Today, WearBook.ByTask(wear));
                 // A series of this bike calls for work that is in its plan.
                 foreach (var task in wear.SelectMany(series => series.Kind.Tasks.Take(1)))
-                    plan.ShouldContain(standing => standing.Task.Id == task, $"{set.Id}: {task}");
+                    plan.ShouldHaveOne(standing => standing.Task.Id == task, $"{set.Id}: {task}");
             }
         }
     }

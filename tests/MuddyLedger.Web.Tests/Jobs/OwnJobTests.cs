@@ -63,7 +63,7 @@ public sealed class OwnJobTests : IAsyncLifetime
     [InlineData("minutes: 5", "minutes: soon", "line 6: minutes: \"soon\" is not a whole number")]
     [InlineData("title: Oil the gate", "title: [Oil", "is not YAML")]
     [InlineData("id: gate-hinges", "id: gate", "names itself \"gate\"")]
-    [InlineData("text: Put", "within: [cellar-door]\n    text: Put", "no access group \"cellar-door\"")]
+    [InlineData("text: Put", "within: [cellar-door]\n    text: Put", "line 12: oil: there is no access group \"cellar-door\"")]
     public async Task A_bad_file_is_refused_by_line_and_nothing_is_kept(string was, string becomes, string words)
     {
         Hinges.ShouldContain(was);

@@ -9468,16 +9468,25 @@ export interface components {
     schemas: {
         /** @description One tap on the bench. Which fields are needed follows from the act. */
         ActRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it counts once.
+             */
             id: string;
+            /** @description What was tapped. */
             act: components["schemas"]["RunActKind"];
+            /** @description The step that it was tapped at; for all acts but those of tray and findings. */
             step?: null | string;
             record?: null | components["schemas"]["RecordRequest"];
+            /** @description Why it is skipped or not sound, or how a finding was settled. */
             reason?: null | string;
             finding?: null | components["schemas"]["FindingRequest"];
             tray?: null | components["schemas"]["TrayRequest"];
+            /** @description The tray's item, or the finding's key. */
             item?: null | string;
+            /** @description A note. */
             text?: null | string;
+            /** @description What was wet at a look; empty where all was dry. */
             spots?: null | components["schemas"]["SpotRequest"][];
         };
         /**
@@ -9490,42 +9499,68 @@ export interface components {
          * @enum {unknown}
          */
         AirFilterElement: "not-known" | "foam" | "paper" | "oiled-gauze";
+        /** @description What to take along. */
         AlongAnswer: {
+            /** @description By name. */
             what: string;
+            /** @description Why. */
             reason: components["schemas"]["AlongReason"];
             volume: null | components["schemas"]["Shown"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Why something is taken along.
+         * @enum {unknown}
+         */
         AlongReason: "uses" | "for-task" | "premix";
         /** @description A structured match: every key named must hold one of its values. Empty matches everything. */
         Applies: {
+            /** @description By key, the words of which one must hold; all keys must. */
             wanted: {
                 [key: string]: string[];
             };
         };
         /** @description A place where a band is drawn: from where to where it reaches. */
         BandAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By the meter or in days.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the series' unit.
+             */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the series' unit.
+             */
             high: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description By chemistry: each has its own limits.
+         * @enum {unknown}
+         */
         BatteryKind: "none" | "flooded" | "agm-or-gel" | "li-fe-po4";
         /** @description One line of the working, as data: which fields are filled follows from the kind. */
         BecauseAnswer: {
+            /** @description The kind of reason, by which its sentence is built. */
             kind: components["schemas"]["BecauseKind"];
             date?: null | components["schemas"]["LocalDate"];
             until?: null | components["schemas"]["LocalDate"];
             amount?: null | components["schemas"]["Shown"];
             stated?: null | components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description By the calendar.
+             */
             months?: null | number;
             /** @description What shows that it is time, where no interval says so; or why it is left alone. */
             sign?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many rides or readings.
+             */
             count?: null | number;
             /**
              * Format: int32
@@ -9533,54 +9568,99 @@ export interface components {
              */
             weeks?: null | number;
             source?: null | components["schemas"]["MeterSource"];
+            /** @description The meter was not read then. */
             estimated?: boolean;
             writtenLater?: null | components["schemas"]["LocalDate"];
             evidence?: null | components["schemas"]["Evidence"];
             meter?: null | components["schemas"]["MeterKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The line that it rests on.
+             */
             entry?: null | string;
             provenance?: null | components["schemas"]["ShownProvenance"];
             /** @description The series of wear that it is about. */
             series?: null | string;
+            /** @description What shortens the limit. */
             severities?: components["schemas"]["SeverityAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description The kind of reason for how a service item stands.
+         * @enum {unknown}
+         */
         BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn" | "left-alone" | "measured";
+        /** @description A point of the section. */
         BenchPoint: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres, along it.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres above the floor.
+             */
             z: number;
         };
+        /** @description A bike's page: what it is, what stands open, what is next, and its latest lines. */
         BikeAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the bike.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
+            /** @description Of the bike. */
             nickname: string;
+            /** @description As the owner wrote it. */
             make: string;
+            /** @description As the owner wrote it. */
             model: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model.
+             */
             year: number;
+            /** @description What it is mostly used for. */
             use: components["schemas"]["BikeUse"];
+            /** @description As the form takes it back. */
             profile: components["schemas"]["ProfileForm"];
+            /** @description Those that it has. */
             meters: components["schemas"]["MeterAnswer"][];
+            /** @description Cranked, run, ridden, in this order. */
             gates: components["schemas"]["GateAnswer"][];
             word: null | components["schemas"]["WordAnswer"];
             pump: null | components["schemas"]["PumpAnswer"];
+            /** @description Its whole plan. */
             tasks: components["schemas"]["TaskAnswer"][];
+            /** @description The ids of the tasks that come first, the most pressing first. */
             next: string[];
+            /** @description Those that it has, fuel among them. */
             reservoirs: components["schemas"]["ReservoirAnswer"][];
+            /** @description What is wrong and open, the gravest first. */
             findings: components["schemas"]["FindingAnswer"][];
+            /** @description What is there or away only for now. */
             forNow: components["schemas"]["ForNowAnswer"][];
+            /** @description What was mended and must still be tried. */
             onTrial: components["schemas"]["OnTrialAnswer"][];
+            /** @description What was mended only for now. */
             repairs: components["schemas"]["OpenRepair"][];
+            /** @description Its job runs under way. */
             running: components["schemas"]["RunningAnswer"][];
+            /** @description Runs that were set aside and can be taken up again. */
             setAside: components["schemas"]["SetAsideAnswer"][];
+            /** @description All that fit it. */
             jobs: components["schemas"]["JobOffer"][];
+            /** @description Its latest lines, the newest first. */
             book: components["schemas"]["EntryAnswer"][];
+            /** @description What in the profile is odd, and is kept all the same. */
             warnings: components["schemas"]["ProfileWarning"][];
             standsSince: null | components["schemas"]["LocalDate"];
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
         };
         /**
@@ -9588,26 +9668,47 @@ export interface components {
          *     the bought bike.
          */
         BikeKind: {
+            /** @description Where the engine's oil is. */
             lubrication: components["schemas"]["Lubrication"];
+            /** @description Shared with the engine, of its own, or none. */
             gearboxOil: components["schemas"]["GearboxOil"];
+            /** @description Its kind. */
             oilFilter: components["schemas"]["OilFilter"];
+            /** @description Carburettor or injection. */
             fuel: components["schemas"]["FuelSystem"];
+            /** @description Kick, electric, or both. */
             starting: components["schemas"]["Starting"];
+            /** @description Air, oil or liquid. */
             cooling: components["schemas"]["Cooling"];
+            /** @description Of the radiator. */
             fan: components["schemas"]["Fitment"];
+            /** @description How their clearance is set. */
             valves: components["schemas"]["ValveAdjustment"];
+            /** @description Points or electronic. */
             ignition: components["schemas"]["Ignition"];
+            /** @description Its chemistry, or none. */
             battery: components["schemas"]["BatteryKind"];
+            /** @description Cable, hydraulic, or none to work by hand. */
             clutch: components["schemas"]["ClutchControl"];
+            /** @description Chain, belt, shaft, or gears in the hub. */
             finalDrive: components["schemas"]["FinalDrive"];
+            /** @description Disc or drum. */
             frontBrake: components["schemas"]["BrakeKind"];
+            /** @description Disc or drum. */
             rearBrake: components["schemas"]["BrakeKind"];
+            /** @description Spoked or cast. */
             wheels: components["schemas"]["WheelBuild"];
+            /** @description The rear suspension has one. */
             linkage: boolean;
         };
+        /** @description A bike by its name. */
         BikeName: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its id.
+             */
             id: string;
+            /** @description Its nickname. */
             name: string;
         };
         /**
@@ -9620,18 +9721,28 @@ export interface components {
          * @enum {unknown}
          */
         BikeSection: "engine" | "oil" | "air-and-fuel" | "cooling" | "drive" | "brakes" | "wheels-and-tyres" | "chassis" | "electrics" | "meters-and-use" | "papers";
+        /** @description What sums begin with on a bike. */
         BikeSumsAnswer: {
+            /** @description Of the bike. */
             nickname: string;
             /** @description What the sums begin with on this bike, by sum and field: "premix.ratio". As it would be typed. */
             values: {
                 [key: string]: string;
             };
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a bike is mostly used for.
+         * @enum {unknown}
+         */
         BikeUse: "road" | "dual-sport" | "trail-or-enduro" | "motocross" | "trials" | "utility";
+        /** @description The lines of the book that were asked for. */
         BookAnswer: {
+            /** @description The newest first. */
             months: components["schemas"]["BookMonth"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines there are in all.
+             */
             total: number;
             /**
              * Format: int32
@@ -9643,18 +9754,29 @@ export interface components {
              * @description How many lines a page holds at most.
              */
             page: number;
+            /** @description Money, as an amount, over all of them. */
             spent: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of work, over all of them.
+             */
             minutes: number;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description Those that the shed's books hold, for the filter. */
             kinds: components["schemas"]["BookKind"][];
         };
         /** @description What the book says of something that a step is decided by. */
         BookFactAnswer: {
+            /** @description What is asked for. */
             thing: components["schemas"]["Known"];
+            /** @description Whether the book knows, and whether it is still good. */
             state: components["schemas"]["FactState"];
             since: null | components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its age in whole months; null where it has none.
+             */
             months: null | number;
             /**
              * Format: int32
@@ -9670,36 +9792,61 @@ export interface components {
         };
         /** @description A kind of line that the book holds, and what it is called. */
         BookKind: {
+            /** @description By which it is asked for. */
             kind: string;
+            /** @description What it is called. */
             name: string;
         };
         /** @description A month of the book with its totals; struck lines are listed and do not count. */
         BookMonth: {
+            /** @description As 2026-04. */
             month: string;
+            /** @description The newest first. */
             entries: components["schemas"]["EntryAnswer"][];
+            /** @description Money, as an amount. */
             spent: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of work.
+             */
             minutes: number;
         };
         /** @description A length of valve work in both units. */
         BothUnits: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the hundredth.
+             */
             millimetres: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thousandths of an inch.
+             */
             thou: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Of a wheel.
+         * @enum {unknown}
+         */
         BrakeKind: "disc" | "drum";
+        /** @description How much may go into what was found, and in which order. */
         BudgetRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description As typed; empty for no limit. */
             cap: null | string;
             /** @description What is optional, by its lines, the most wanted first. */
             order: string[];
         };
+        /** @description A bike that was bought. */
         BuyRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /**
              * Format: uuid
@@ -9708,22 +9855,32 @@ export interface components {
             bike: string;
             /** @description What it is called in the shed. */
             nickname: null | string;
+            /** @description Money as typed. */
             paid: null | string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
         };
+        /** @description A place that can leak. */
         CanLeak: {
+            /** @description Where. */
             place: components["schemas"]["LeakPlace"];
+            /** @description What would most likely come out. */
             fluid: components["schemas"]["LeakFluid"];
         };
         /** @description A caution: what can hurt, and what to do about it. Shown before the instruction, always. */
         Caution: {
+            /** @description Which. */
             hazard: components["schemas"]["Hazard"];
+            /** @description What can happen. */
             danger: string;
+            /** @description What to do about it. */
             instead: string;
         };
         /** @description A choice between schools of practice. */
         Choice: {
+            /** @description By which steps are matched on it. */
             id: string;
+            /** @description Two or more. */
             options: components["schemas"]["ChoiceOption"][];
             /** @description The option taken until the owner says otherwise; its reason is the option's own. */
             default: string;
@@ -9738,56 +9895,93 @@ export interface components {
         };
         /** @description One way of doing it, where schools differ. */
         ChoiceOption: {
+            /** @description By which steps are matched on it. */
             id: string;
+            /** @description In a few words. */
             title: string;
             /** @description Why one would choose it. */
             reason: string;
         };
         /** @description What is recommended on a bike that matches, and why. */
         ChoiceRule: {
+            /** @description The option that it takes. */
             take: string;
+            /** @description On which bikes, after which choices. */
             applies: components["schemas"]["Applies"];
+            /** @description In a sentence. */
             because: string;
         };
+        /** @description What the seller says of the bike. */
         ClaimAnswer: {
+            /** @description Of the claim. */
             id: string;
+            /** @description As sellers say it. */
             words: string;
             /** @description In the seller's words; null where the seller did not say it. */
             heard: null | string;
             state: null | components["schemas"]["ClaimState"];
+            /** @description The price hangs on it. */
             material: boolean;
+            /** @description The points that decided. */
             by: string[];
         };
         /** @enum {unknown} */
         ClaimState: "open" | "confirmed" | "contradicted" | null;
+        /** @description What is allowed. */
         ClearanceAnswer: {
+            /** @description The least. */
             low: components["schemas"]["BothUnits"];
+            /** @description The most. */
             high: components["schemas"]["BothUnits"];
+            /** @description Where it comes from. */
             from: components["schemas"]["ShownProvenance"];
         };
         /** @description Closes a finding: what was done about it. */
         CloseFindingRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description What was done about it. */
             how: null | string;
             /** @description How it was tried under the conditions under which it showed; empty where it was not yet. */
             tried?: null | string;
         };
+        /** @description A bike that is left. */
         CloseRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description In the owner's words. */
             reason: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How the clutch is worked.
+         * @enum {unknown}
+         */
         ClutchControl: "cable" | "hydraulic" | "none";
+        /** @description Another one on offer. */
         ComparableAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the line.
+             */
             id: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money that is asked.
+             */
             price: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model.
+             */
             year: number;
             meter: null | components["schemas"]["Shown"];
+            /** @description Null where there is none. */
             note: null | string;
         };
         /**
@@ -9796,8 +9990,11 @@ export interface components {
          * @enum {unknown}
          */
         Condition: "not-said" | "in-use" | "stands" | "not-running" | "project";
+        /** @description What a part that is not the maker's changes. */
         Consequence: {
+            /** @description Of which sort. */
             kind: components["schemas"]["ConsequenceKind"];
+            /** @description In the owner's words. */
             words: string;
         };
         /**
@@ -9805,34 +10002,57 @@ export interface components {
          * @enum {unknown}
          */
         ConsequenceKind: "jetting" | "wiring" | "charger" | "filter-size" | "what-to-order" | "road-legal" | "access" | "other";
+        /** @description What a part that is not the maker's changes. */
         ConsequenceRequest: {
+            /** @description Of which sort. */
             kind: components["schemas"]["ConsequenceKind"];
+            /** @description In the owner's words. */
             words: null | string;
         };
+        /** @description What a reservoir loses. */
         ConsumptionAnswer: {
+            /** @description Normal, rising, too much, or not known. */
             verdict: components["schemas"]["ConsumptionVerdict"];
             /** @description Of the rate: "L/1,000 km" or "ml/h". */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Over all spells; null where there is none.
+             */
             rate: null | number;
             /**
              * Format: double
              * @description The house threshold, in the same unit.
              */
             warnsAt: number;
+            /** @description The newest first. */
             spells: components["schemas"]["SpellAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a reservoir's loss amounts to.
+         * @enum {unknown}
+         */
         ConsumptionVerdict: "not-known" | "ordinary" | "rising" | "too-much";
+        /** @description A bottle, a box or a tin on the shelf. */
         ContainerAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the container.
+             */
             id: string;
+            /** @description What it held when full. */
             size: components["schemas"]["Shown"];
+            /** @description What is in it. */
             left: components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of it, 0 to 1.
+             */
             share: number;
+            /** @description When it was opened or bought. */
             since: components["schemas"]["LocalDate"];
         };
+        /** @description What a mixture of coolant stands. */
         CoolantAnswer: {
             /**
              * Format: double
@@ -9845,15 +10065,26 @@ export interface components {
              */
             wanted: null | number;
             replace: null | components["schemas"]["Shown"];
+            /** @description It does not freeze at the temperature asked for, with the margin. */
             enough: boolean;
             /** @description Below what most inhibitors need. */
             thin: boolean;
+            /** @description It carries heat badly. */
             thick: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Percent by volume.
+             */
             leastForInhibitor: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Percent by volume.
+             */
             most: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees Celsius.
+             */
             margin: number;
         };
         /** @description How strong the coolant is by now. */
@@ -9863,14 +10094,19 @@ export interface components {
              * @description Percent by volume.
              */
             share: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Percent by volume, as it was filled.
+             */
             filled: number;
             /**
              * Format: double
              * @description Degrees Celsius; null outside of the table.
              */
             freezesAt: null | number;
+            /** @description True where top-ups moved it. */
             changed: boolean;
+            /** @description True below what its inhibitors need. */
             tooWeak: boolean;
             /**
              * Format: double
@@ -9878,92 +10114,172 @@ export interface components {
              */
             least: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Of the engine.
+         * @enum {unknown}
+         */
         Cooling: "air" | "oil" | "liquid";
+        /** @description The copies that the shed made of itself. */
         CopiesAnswer: {
+            /** @description The newest first. */
             copies: components["schemas"]["CopyAnswer"][];
+            /** @description Where they lie. */
             folder: string;
             /** @description Why the last automatic copy failed; null where it did not. */
             trouble: null | string;
         };
+        /** @description A copy that the shed made of itself. */
         CopyAnswer: {
+            /** @description Of its file. */
             name: string;
+            /** @description When it was made. */
             at: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many are in it.
+             */
             bikes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines of books are in it.
+             */
             entries: number;
             /**
              * Format: int32
              * @description How many photos belong to it.
              */
             photos: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Of its file.
+             */
             bytes: number;
         };
+        /** @description A copy to be made now, or to be gone back to. */
         CopyRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7.
+             */
             id: string;
         };
         /** @description One of the two is nothing. */
         CorrectionAnswer: {
+            /** @description To be added. */
             oil: components["schemas"]["Shown"];
+            /** @description To be added. */
             fuel: components["schemas"]["Shown"];
+            /** @description What is in the tank then. */
             after: components["schemas"]["Shown"];
+            /** @description False where the tank does not hold it. */
             fits: boolean;
         };
+        /** @description A line put right: the old one is struck, and this one stands in its place. */
         CorrectionRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description The figures that change, by name, as typed. */
             figures: {
                 [key: string]: string;
             };
+            /** @description Why it was wrong. */
             reason: null | string;
         };
+        /** @description What it takes to put the bike right. Money throughout. */
         CostAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not exceeded in one of ten.
+             */
             c10: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not exceeded in half of the cases.
+             */
             c50: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not exceeded in three of four.
+             */
             c75: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not exceeded in nine of ten.
+             */
             c90: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On average.
+             */
             mean: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the mean.
+             */
             parts: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the mean: the owner's own time.
+             */
             hours: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Below 0 better kept than most, above 0 worse; on the scale of log-odds.
+             */
             care: number;
+            /** @description The dearest first. */
             drivers: components["schemas"]["DriverAnswer"][];
         };
+        /** @description Money paid. */
         CostRequest: {
+            /** @description What for. */
             for: null | string;
+            /** @description As typed. */
             amount: null | string;
         };
+        /** @description What parts of it would bring. Money. */
         CreditAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the line.
+             */
             id: string;
+            /** @description In words. */
             what: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The least.
+             */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The likeliest.
+             */
             likely: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The most.
+             */
             high: number;
         };
         /** @description What was put right, tried under the conditions under which it had shown. */
         CureTriedRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description False where it showed again. */
             gone: null | boolean;
+            /** @description How it was tried. */
             words: null | string;
         };
+        /** @description A finding of the book that a job has cured. */
         CuredRequest: {
             /**
              * Format: uuid
@@ -9975,8 +10291,12 @@ export interface components {
         };
         /** @description A bike whose book is not whole. */
         DamagedBike: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its id; null where not even that can be read.
+             */
             bike: null | string;
+            /** @description Its nickname, or what else it can be known by. */
             name: string;
             /**
              * Format: int32
@@ -9985,40 +10305,66 @@ export interface components {
             lines: number;
             /** @description False where the bike cannot be shown at all. */
             shown: boolean;
+            /** @description What cannot be read. */
             words: string;
         };
         /** @description A task done without a guided job, or before this book began. */
         DoneRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description The service task, as "chain.lubricate". */
             task: null | string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description How it is known. */
             evidence: components["schemas"]["Evidence"];
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Of a drained fluid.
+         * @enum {unknown}
+         */
         DrainColour: "not-seen" | "clear" | "amber" | "dark" | "black-sludge" | "milky" | "silver-sheen";
-        /** @enum {unknown} */
+        /**
+         * @description What else lies in a drained fluid.
+         * @enum {unknown}
+         */
         DrainDebris: "not-seen" | "none" | "clutch-fibre" | "gasket" | "plastic";
         /** @description What a sign in the drained oil means and what to do about it. */
         DrainMeaning: {
+            /** @description What was seen. */
             sign: string;
+            /** @description What it says. */
             meaning: string;
+            /** @description What to do. */
             action: string;
+            /** @description How grave it is. */
             severity: components["schemas"]["FindingSeverity"];
         };
         /** @description What drained oil looked and smelled like. */
         DrainReading: {
+            /** @description Of the fluid. */
             colour: components["schemas"]["DrainColour"];
+            /** @description What the drain plug's magnet held. */
             magnet: components["schemas"]["MagnetReading"];
+            /** @description What else lay in it. */
             debris: components["schemas"]["DrainDebris"];
+            /** @description Held to the nose. */
             smellsOfFuel: boolean;
         };
+        /** @description What a drained fluid looked like. */
         DrainRequest: {
+            /** @description Of the fluid. */
             colour: components["schemas"]["DrainColour"];
+            /** @description What the drain plug's magnet held. */
             magnet: components["schemas"]["MagnetReading"];
+            /** @description What else lay in it. */
             debris: components["schemas"]["DrainDebris"];
+            /** @description Held to the nose. */
             smellsOfFuel: boolean;
         };
         /**
@@ -10026,53 +10372,92 @@ export interface components {
          *     Only that is asked. Common practice, no source.
          */
         DrainShows: {
+            /** @description Those that this fluid can have. */
             colours: components["schemas"]["DrainColour"][];
+            /** @description Its plug may hold metal. */
             magnet: boolean;
             /** @description What may lie in it; empty where nothing does. */
             debris: components["schemas"]["DrainDebris"][];
+            /** @description Fuel can get into it. */
             fuel: boolean;
         };
+        /** @description What a possible fault adds to the bill. */
         DriverAnswer: {
+            /** @description Where. */
             point: string;
+            /** @description Of the point. */
             title: string;
+            /** @description What is said to the seller; null where it was not seen. */
             say: null | string;
             /**
              * Format: double
              * @description How likely it is on bikes of this age and use, before anybody looked.
              */
             usual: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it is there, 0 to 1.
+             */
             chance: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             expected: number;
+            /** @description It was looked at. */
             seen: boolean;
         };
+        /** @description A service item that is due. */
         DueAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description On which bike.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description Which. */
             task: components["schemas"]["TaskAnswer"];
         };
         /** @description Undoes a finish, or sets a run aside. */
         EndRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description In the owner's words. */
             reason: null | string;
         };
         /** @description One line of the book. */
         EntryAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the line.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description In whose book it stands.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description When it happened. */
             date: components["schemas"]["LocalDate"];
+            /** @description When it was written down. */
             writtenAt: components["schemas"]["Instant"];
+            /** @description Which device wrote it. */
             device: string;
             /** @description The kind of entry: "reading", "fill", "job-finished". */
             kind: string;
             /** @description What the line is called: "Topped up"; of a task by how it is known: "Done, by receipt". */
             name: string;
+            /**
+             * @description The line that this one speaks of, in its own words: the finding that was put right or tried. Null where it speaks of
+             *                 itself.
+             */
+            about: null | string;
             /**
              * Format: uuid
              * @description The job run that wrote it.
@@ -10080,12 +10465,18 @@ export interface components {
             run: null | string;
             /** @description True where the run's finish still stands, so that it can be undone. */
             runStands: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The struck line that it stands for; null where it corrects none.
+             */
             corrects: null | string;
+            /** @description Why that one was wrong; null where it corrects none. */
             reason: null | string;
             strike: null | components["schemas"]["StrikeAnswer"];
             meter: null | components["schemas"]["Shown"];
+            /** @description True where the meter was not read then. */
             meterEstimated: boolean;
+            /** @description What it says, in order. */
             figures: components["schemas"]["Figure"][];
             /**
              * Format: uuid
@@ -10099,24 +10490,41 @@ export interface components {
         EpochCause: "dash-swapped" | "rolled-over" | "reset" | null;
         /** @enum {unknown} */
         Evidence: "done-here" | "receipt" | "own-memory" | "sellers-word" | "claim-accepted" | "baseline" | "as-new" | "treat-as-due" | null;
+        /** @description Money spent on a bike. */
         ExpenseRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description What was paid for. */
             for: null | string;
+            /** @description As typed. */
             amount: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Whether the book knows, and whether it is still good.
+         * @enum {unknown}
+         */
         FactState: "told" | "within" | "over" | "unknown";
         /** @description A fault seen on the bike, outside of a job. */
         FaultRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description What is wrong, in a few words. */
             title: null | string;
+            /** @description From a note to a stop. */
             severity: components["schemas"]["FindingSeverity"];
+            /** @description What else is to be said; empty where nothing is. */
             detail: null | string;
+            /** @description Money as typed; empty where nobody guesses. */
             costGuess: null | string;
             gate: null | components["schemas"]["Gate"];
             /** @description Under what conditions it shows; empty where it shows at any time. */
@@ -10129,27 +10537,36 @@ export interface components {
             /** @description How it is written; a word is one of a fixed choice, or words of the application's own. */
             form: components["schemas"]["FigureForm"];
             quantity: null | components["schemas"]["Shown"];
+            /** @description Words, or an amount of money, or minutes; null of a quantity. */
             text: null | string;
             /** @description What it is a quantity of, where the line is about more than one. */
             of: null | string;
             /** @description How it stands in the field when it is corrected; null where it cannot be corrected but only struck. */
             editable: null | string;
         };
+        /** @description A figure that this bike has. */
         FigureAsked: {
+            /** @description In words. */
             name: string;
             /** @description How such a figure is written. */
             example: string;
         };
+        /** @description All figures of a bike, for the bench. */
         FigureCardAnswer: {
+            /** @description Of the bike. */
             nickname: string;
             /**
              * Format: int32
              * @description How many figures the coming jobs will ask for that nobody has entered.
              */
             wanted: number;
+            /** @description In the order of the profile. */
             sections: components["schemas"]["FigureSection"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a figure is shown and corrected.
+         * @enum {unknown}
+         */
         FigureForm: "quantity" | "text" | "money" | "minutes" | "word";
         /**
          * @description What a figure is about, which says how it is written.
@@ -10162,6 +10579,7 @@ export interface components {
             field: string;
             /** @description What it is the figure of. */
             name: string;
+            /** @description Capacity, grade, torque, figure: by which it is read and shown. */
             kind: components["schemas"]["FigureKind"];
             /** @description As it is read out: "30 N m", "0.10 to 0.15 mm"; null where nobody has entered it. */
             words: null | string;
@@ -10171,8 +10589,12 @@ export interface components {
             /** @description The title of the coming job that will ask for it; null where none will. */
             wantedBy: null | string;
         };
+        /** @description A figure that was missing, typed where it was needed. */
         FigureRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description "torques.rear-axle", "figures.plug-gap", "reservoirs.engine.drainOnly", "parts.oil filter". */
             field: null | string;
@@ -10183,39 +10605,61 @@ export interface components {
             /** @description The page of the manual, or what else there is to say of it. */
             source: null | string;
         };
+        /** @description The figures of one part of the bike. */
         FigureSection: {
+            /** @description Which part. */
             section: components["schemas"]["BikeSection"];
+            /** @description Known and missing ones. */
             lines: components["schemas"]["FigureLine"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Who says a figure.
+         * @enum {unknown}
+         */
         FigureSource: "manual" | "owner";
         /**
          * @description How much is in a reservoir's capacity for a case: built dry, drained only, or drained with a new filter.
          * @enum {unknown}
          */
         FillCase: "dry" | "drain-only" | "drain-and-filter";
-        /** @enum {unknown} */
+        /**
+         * @description Whether a reservoir holds anything, as far as the book knows.
+         * @enum {unknown}
+         */
         FillState: "unknown" | "empty" | "filled";
         /**
          * @description What reaches the rear wheel.
          * @enum {unknown}
          */
         FinalDrive: "chain" | "belt" | "shaft" | "gears-in-hub";
+        /** @description Something wrong that was found and is open, in the book or in a job under way. */
         FindingAnswer: {
             /**
              * Format: uuid
              * @description Null for a finding that a running job will write when it ends.
              */
             entry: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The job run in which it was found and which is not signed off; null where it stands in the book.
+             */
             run: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its bike.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description What is wrong, in a few words. */
             title: string;
+            /** @description What else was said of it; null where nothing was. */
             detail: null | string;
+            /** @description From a note to a stop. */
             severity: components["schemas"]["FindingSeverity"];
+            /** @description When it was found. */
             since: components["schemas"]["LocalDate"];
+            /** @description Money, as an amount without its currency; null where nobody guessed. */
             costGuess: null | string;
             gate: null | components["schemas"]["Gate"];
             /** @description Of a running job's: what names it when it is put right there. */
@@ -10225,38 +10669,64 @@ export interface components {
             /** @description Under what conditions it shows; null where it shows at any time. */
             under: null | string;
         };
+        /** @description Something wrong that was found at the bench. */
         FindingRequest: {
+            /** @description In a few words. */
             title: null | string;
+            /** @description From a note to a stop. */
             severity: components["schemas"]["FindingSeverity"];
+            /** @description What else is to be said. */
             detail?: null | string;
+            /** @description Money as typed. */
             costGuess?: null | string;
             gate?: null | components["schemas"]["Gate"];
+            /** @description Under what conditions it shows; left out where it shows at any time. */
             under?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How grave a finding is.
+         * @enum {unknown}
+         */
         FindingSeverity: "note" | "watch" | "fix-soon" | "stop";
+        /** @description A run signed off. */
         FinishRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description As typed: "80", "1 h 20". */
             minutes: null | string;
+            /** @description What was paid beside the prices of parts. */
             costs: components["schemas"]["CostRequest"][];
+            /** @description What is left over and why; asked for where parts lie on the tray. */
             leftover: null | string;
+            /** @description In the owner's words. */
             note: null | string;
             /** @description Open findings of the bike that the job has cured, each with the proof. */
             cured?: null | components["schemas"]["CuredRequest"][];
             /** @description The one job of a joined run that is signed off while the others go on; left out, the whole run. */
             job?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How well a fluid fits its place.
+         * @enum {unknown}
+         */
         Fit: "right" | "doubtful" | "never";
         /** @description A part that a step fits, with what was ordered the last time. */
         FitAnswer: {
+            /** @description As the step names it. */
             part: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many this bike takes.
+             */
             count: number;
+            /** @description Something comes off for it. */
             replaces: boolean;
+            /** @description What it was ordered by; null where not known. */
             number: null | string;
+            /** @description Where it came from; null where not known. */
             source: null | string;
             /** @description What it cost then. */
             price: null | string;
@@ -10271,65 +10741,105 @@ export interface components {
          * @enum {unknown}
          */
         Fitment: "not-known" | "fitted" | "not-fitted";
+        /** @description Parts that were fitted together and are still on. */
         FittedAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When it was fitted. */
             date: components["schemas"]["LocalDate"];
+            /** @description What it is. */
             part: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of what was fitted are still on.
+             */
             count: number;
+            /**
+             * Format: int32
+             * @description How many of its name the bike carries.
+             */
+            places: number;
+            /** @description New or second-hand. */
             state: components["schemas"]["PartState"];
             /**
              * Format: int32
-             * @description How often it was taken off and put back since.
+             * @description How often they were taken off and put back since.
              */
             again: number;
+            /** @description What it is ordered by; null where not known. */
             number: null | string;
+            /** @description Where it came from; null where not known. */
             source: null | string;
-            /** @description Of all of them together. */
+            /** @description Of all that were fitted together. */
             price: null | string;
             warrantyUntil: null | components["schemas"]["LocalDate"];
             /** @description Null where it has none. */
             inWarranty: null | boolean;
         };
+        /** @description A part that was fitted outside of a job. */
         FittedRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description What it is. */
             part: null | string;
             /**
              * Format: int32
              * @description 1 to 99.
              */
             count: number;
+            /** @description From another bike, or bought used. */
             secondHand: boolean;
+            /** @description What it is ordered by. */
             number: null | string;
+            /** @description Where it came from. */
             source: null | string;
             /** @description Of all of them together, as typed: it is written down as a cost, too. */
             price: null | string;
             /** @description The last day, as 2028-04-18. */
             warrantyUntil: null | string;
         };
+        /** @description A fluid against the place that it is in. */
         FluidFit: {
+            /** @description How well it fits. */
             fit: components["schemas"]["Fit"];
             /** @description Why; empty where nothing is to be said. */
             because: string;
         };
         /** @description A fluid that was poured in this job and does not agree with its place. */
         FluidWarning: {
+            /** @description The step that poured it. */
             step: string;
+            /** @description As it was named. */
             fluid: string;
+            /** @description How badly it fits. */
             fit: components["schemas"]["Fit"];
+            /** @description In a sentence. */
             because: string;
         };
+        /** @description All fluids of a bike. */
         FluidsAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description Those that it has, without fuel. */
             reservoirs: components["schemas"]["ReservoirPage"][];
             fuel: null | components["schemas"]["FuelAnswer"];
             oil: null | components["schemas"]["OilAdviceAnswer"];
+            /** @description The symbol of the unit in which the owner types and reads volumes. */
             volumeUnit: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
         };
         /**
@@ -10339,9 +10849,13 @@ export interface components {
         ForNow: "in-place" | "away";
         /** @description Put in place or taken away only for now. */
         ForNowAnswer: {
+            /** @description Its id, by which it is undone. */
             thing: string;
+            /** @description In words. */
             what: string;
+            /** @description In its place for now, or away for now. */
             way: components["schemas"]["ForNow"];
+            /** @description When it was put there or taken away. */
             since: components["schemas"]["LocalDate"];
             /**
              * Format: uuid
@@ -10352,21 +10866,33 @@ export interface components {
             /** @description Where it is kept; null where nobody said. */
             where: null | string;
         };
+        /** @description What moves a fork's oil to its height. */
         ForkOilAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far.
+             */
             byMm: number;
             /**
              * Format: double
              * @description What raises or lowers the oil by the difference.
              */
             ml: number;
+            /** @description Up; else down. */
             raise: boolean;
+            /** @description Both legs are alike enough. */
             alike: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far they may be apart.
+             */
             mostApartMm: number;
         };
+        /** @description What signing off takes from the shelf. */
         FromShelf: {
+            /** @description As the shelf names it. */
             what: string;
+            /** @description How much of it. */
             amount: components["schemas"]["Shown"];
             /** @description It was used, and the shelf did not have it. */
             missing: boolean;
@@ -10376,6 +10902,7 @@ export interface components {
          * @enum {unknown}
          */
         FrontDrive: "none" | "chain" | "oil-bath";
+        /** @description What the bike burns, from fuellings to the brim. */
         FuelAnswer: {
             /** @description Of the rates: "L/100 km", or "L/h" on a bike that counts only hours. */
             unit: string;
@@ -10384,12 +10911,21 @@ export interface components {
              * @description The tenth that burns least.
              */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The middle one.
+             */
             likely: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The tenth that burns most.
+             */
             high: number;
+            /** @description The last fill burned markedly more than is usual: a hint for fault finding. */
             dropped: boolean;
+            /** @description The newest first. */
             spells: components["schemas"]["FuelSpellAnswer"][];
+            /** @description Spells that cannot be: something was not written. */
             leftOut: components["schemas"]["FuelSpellAnswer"][];
             tank: null | components["schemas"]["Shown"];
             onTank: null | components["schemas"]["RangeAnswer"];
@@ -10398,35 +10934,61 @@ export interface components {
         /** @description What a fuelling asks for, before it is poured. */
         FuelAskedAnswer: {
             volume: null | components["schemas"]["Shown"];
+            /** @description Why oil goes in. */
             reason: components["schemas"]["MixReason"];
             ratio: null | components["schemas"]["Shown"];
             oil: null | components["schemas"]["Shown"];
             from: null | components["schemas"]["ShownProvenance"];
             meter: null | components["schemas"]["MeterAnswer"];
+            /** @description The symbol of the unit in which the owner types and reads volumes. */
             volumeUnit: string;
         };
+        /** @description Between two fuellings to the brim. */
         FuelSpellAnswer: {
+            /** @description Its first day. */
             from: components["schemas"]["LocalDate"];
+            /** @description Its last day. */
             to: components["schemas"]["LocalDate"];
+            /** @description What went in. */
             fuel: components["schemas"]["Shown"];
+            /** @description How far, or for how long. */
             over: components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the unit of the whole.
+             */
             rate: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How fuel gets in.
+         * @enum {unknown}
+         */
         FuelSystem: "carburettor" | "injection";
-        /** @enum {unknown} */
+        /**
+         * @description How the fuel is shut.
+         * @enum {unknown}
+         */
         FuelTap: "none" | "on-off" | "on-reserve-off" | "vacuum";
+        /** @description What a fuelling wrote. */
         FuellingAnswer: {
+            /** @description Its line. */
             fuel: components["schemas"]["EntryAnswer"];
             reading: null | components["schemas"]["EntryAnswer"];
         };
+        /** @description Fuel that went in. */
         FuellingRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description As typed, with its unit or in the owner's. */
             volume: null | string;
+            /** @description Money as typed, for all of it; empty where not known. */
             price: null | string;
+            /** @description Only from brim to brim can be told what it burns. */
             toTheBrim: boolean;
             /** @description Two-stroke oil that was mixed in; empty where none was. */
             oil: null | string;
@@ -10446,23 +11008,38 @@ export interface components {
         };
         /** @enum {unknown} */
         Gate: "cranked" | "run" | "ridden" | null;
+        /** @description What the bike may be, as the book knows it. */
         GateAnswer: {
+            /** @description Cranked, run or ridden. */
             gate: components["schemas"]["Gate"];
+            /** @description Open, shut, or not proven. */
             state: components["schemas"]["GateState"];
             /** @description What keeps it, or an earlier gate, from being open. */
             reasons: components["schemas"]["GateReasonAnswer"][];
         };
         /** @description One thing that keeps a gate from being open, and where it is settled: which of the fields is filled follows from the kind. */
         GateReasonAnswer: {
+            /** @description The gate that it concerns. */
             gate: components["schemas"]["Gate"];
+            /** @description What it makes of the gate: shut, or not proven. */
             state: components["schemas"]["GateState"];
+            /** @description The kind of reason, by which the page knows the way out. */
             kind: components["schemas"]["ReasonKind"];
+            /** @description In a sentence. */
             why: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The open finding behind it; null where it is none.
+             */
             finding: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The job run behind it; null where it is none.
+             */
             run: null | string;
+            /** @description The thing that is there or away for now; null where it is none. */
             thing: null | string;
+            /** @description The reservoir whose content it is about; null where it is none. */
             reservoir: null | string;
             /** @description The job that would settle it, where one ships. */
             job: null | string;
@@ -10474,14 +11051,22 @@ export interface components {
          * @enum {unknown}
          */
         GateState: "open" | "not-proven" | "shut";
+        /** @description An instrument that sends what it shows. */
         GaugeAnswer: {
+            /** @description By which readings are asked for. */
             id: string;
+            /** @description What it is called. */
             title: string;
             /** @description Its readings are made up. */
             simulated: boolean;
+            /** @description The symbol in which it reads. */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The smallest step that it shows.
+             */
             resolution: number;
+            /** @description Of a made-up one: what it can be held to. */
             scenarios: components["schemas"]["GaugeScenario"][];
         };
         GaugeScenario: {
@@ -10492,32 +11077,61 @@ export interface components {
             /** Format: double */
             swing: number;
         };
+        /** @description A gear. */
         GearAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 is the lowest.
+             */
             gear: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Turns of the crank to one of the wheel.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At the speed of the engine asked for.
+             */
             kilometresAnHour: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same.
+             */
             milesAnHour: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where the gearbox has its oil from.
+         * @enum {unknown}
+         */
         GearboxOil: "shared" | "separate" | "separate-with-primary" | "none";
+        /** @description What gearing does. */
         GearingAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the driven wheel.
+             */
             circumferenceMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Turns of the gearbox shaft to one of the wheel.
+             */
             final: number;
+            /** @description From the lowest. */
             gears: components["schemas"]["GearAnswer"][];
         };
         /** @enum {unknown} */
         Grade: "sound" | "slight" | "worn" | "bad" | "failed" | null;
+        /** @description Waste that was handed in. */
         HandedInRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description The waste, as it is listed. */
             kind: null | string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description Where it was handed in. */
             where: null | string;
@@ -10527,46 +11141,73 @@ export interface components {
          * @enum {unknown}
          */
         Hazard: "carbon-monoxide" | "hot-parts" | "hot-oil" | "bike-on-stand" | "fuel-vapour" | "running-engine" | "used-oil-on-skin" | "moving-parts" | "slippery-floor" | "hot-coolant" | "coolant-poison" | "brake-fluid" | "brake-dust" | "acid" | "charging-gas" | "battery-short" | "spring-tension" | "compressed-air" | "gas-pressure" | "pinched-fingers" | "test-ride" | "high-tension" | "solvent" | "eyes";
+        /** @description What the sheet wrote. */
         HistoryAnswer: {
             /** @description All that was written, for taking it back together. */
             entries: components["schemas"]["EntryAnswer"][];
         };
         /** @description What one knows of one task. */
         HistoryLine: {
+            /** @description The service item. */
             task: null | string;
             /** @description A day, a month or a year, as one remembers it; "never" for not since the bike was new. */
             when: null | string;
             /** @description What the dash showed then, where that is known. */
             meter: null | string;
+            /** @description How it is known. */
             by: components["schemas"]["KnownBy"];
         };
+        /** @description What the owner knows of a bike's past, a line for each service item. */
         HistoryRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description One for each task that something is known of; the others are left out, and stay unknown. */
             lines: null | components["schemas"]["HistoryLine"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What times the spark.
+         * @enum {unknown}
+         */
         Ignition: "electronic" | "points";
         /** @description What was taken in. */
         ImportAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             bikes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines of books.
+             */
             entries: number;
         };
+        /** @description How far taking in a copy has come. */
         ImportProgress: {
+            /** @description What is being done. */
             stage: components["schemas"]["ImportStage"];
             /**
              * Format: int64
              * @description So much of it was read.
              */
             bytes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Read so far.
+             */
             bikes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Lines of books read so far.
+             */
             entries: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Read so far.
+             */
             photos: number;
             /**
              * Format: int32
@@ -10576,82 +11217,143 @@ export interface components {
         };
         /** @enum {unknown} */
         ImportStage: "reading" | "proving" | "keeping";
-        /** Format: date-time */
+        /**
+         * Format: date-time
+         * @description A moment, as 2026-04-18T09:30:00Z.
+         */
         Instant: string;
         /** @description The owner's own limits for a task; with none of them, the shipped ones hold again. */
         IntervalRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The service item. */
             task: null | string;
+            /** @description As typed; empty for none. */
             distance: null | string;
+            /** @description As typed; empty for none. */
             hours: null | string;
+            /** @description As typed; empty for none. */
             months: null | string;
+            /** @description Who says so. */
             from: components["schemas"]["IntervalSource"];
             /** @description The page of the manual, or why. */
             source: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Who says an interval.
+         * @enum {unknown}
+         */
         IntervalSource: "manual" | "owner";
+        /** @description A thing that the shelf keeps. */
         ItemAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the thing.
+             */
             id: string;
+            /** @description As the owner calls it. */
             name: string;
+            /** @description Fluid, part or consumable. */
             kind: components["schemas"]["StockKind"];
+            /** @description In all containers together. */
             left: components["schemas"]["Shown"];
+            /** @description Below which it is to be bought. */
             minimum: components["schemas"]["Shown"];
+            /** @description It is below that. */
             low: boolean;
+            /** @description The one that is used first comes first. */
             containers: components["schemas"]["ContainerAnswer"][];
+            /** @description For which it is; empty where for all. */
             bikes: string[];
+            /** @description Where it stands; null where nobody said. */
             place: null | string;
+            /** @description Null where there is none. */
             note: null | string;
             /** @description As it is typed when it is changed. */
             form: components["schemas"]["ItemForm"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
         };
+        /** @description The owner's service items of a bike as a file. */
         ItemFileAnswer: {
             /** @description A schedule file, YAML; null where the bike has no items of the owner's own. */
             text: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many are in it.
+             */
             count: number;
         };
+        /** @description A file of service items to be taken in. */
         ItemFileRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description A schedule file, as it was passed on. */
             text: null | string;
         };
         /** @description An item of the shelf as the owner types it. */
         ItemForm: {
+            /** @description As the owner calls it. */
             name: null | string;
+            /** @description Fluid, part or consumable. */
             kind: components["schemas"]["StockKind"];
             /** @description What jobs call it, separated by commas. */
             serves: null | string;
+            /** @description For which it is; empty for all. */
             bikes: string[];
+            /** @description Below which it is to be bought, as typed; empty for none. */
             minimum: null | string;
+            /** @description Sizes in which it is sold. */
             packs: components["schemas"]["PackForm"][];
+            /** @description Where it stands. */
             place: null | string;
+            /** @description In the owner's words. */
             note: null | string;
         };
+        /** @description A thing that the shelf keeps no more. */
         ItemGoneRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
         };
         /** @description A service item of the owner's own, with its limits; at least one, or a ride that asks for it. */
         ItemRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description Of one that is changed; null for a new one. */
             task: null | string;
+            /** @description What it is about, up to 40 letters. */
             component: null | string;
+            /** @description What is done, up to 60 letters. */
             title: null | string;
+            /** @description The part of the bike that it is listed under. */
             part: components["schemas"]["BikePart"];
+            /** @description As typed; empty for none. */
             distance: null | string;
+            /** @description As typed; empty for none. */
             hours: null | string;
+            /** @description As typed; empty for none. */
             months: null | string;
+            /** @description It is due after each. */
             afterEveryRide: boolean;
+            /** @description It is due after rides of these sorts. */
             afterRides: null | components["schemas"]["Severity"][];
         };
+        /** @description What became of them. */
         ItemsTakenIn: {
             /**
              * Format: int32
@@ -10664,10 +11366,16 @@ export interface components {
              */
             left: number;
         };
+        /** @description What a file would be read as. */
         JobCheckAnswer: {
+            /** @description Null where it cannot be read. */
             id: null | string;
+            /** @description Null where it cannot be read. */
             title: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many; 0 where it cannot be read.
+             */
             steps: number;
             /**
              * Format: int64
@@ -10677,13 +11385,20 @@ export interface components {
             /** @description What is wrong; null where it can be used. */
             reason: null | string;
         };
+        /** @description The file of a job. */
         JobFileAnswer: {
+            /** @description By which it is kept. */
             id: string;
             /** @description The file, YAML. */
             text: string;
+            /** @description The owner wrote or changed it. */
             own: boolean;
+            /** @description One of this id ships. */
             ships: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
         };
         /**
@@ -10691,10 +11406,15 @@ export interface components {
          * @enum {unknown}
          */
         JobGroup: "rides" | "oil-and-fluids" | "engine-top" | "fuel-and-air" | "drive" | "brakes-and-wheels" | "chassis" | "electrics" | "standing" | "other";
+        /** @description A job that fits the bike. */
         JobOffer: {
+            /** @description Of the job. */
             id: string;
+            /** @description What it is called. */
             title: string;
+            /** @description What it does, in a sentence. */
             for: string;
+            /** @description The heading that it is listed under. */
             group: components["schemas"]["JobGroup"];
             /**
              * Format: int32
@@ -10704,15 +11424,21 @@ export interface components {
             /** @description Written by the owner. */
             own: boolean;
         };
+        /** @description A file that is being written. */
         JobTextRequest: {
+            /** @description YAML. */
             text: null | string;
         };
         /** @description Several jobs as one run: what it saves, and its order. */
         JoinedAnswer: {
+            /** @description Of all of them. */
             title: string;
             /** @description Why they cannot be joined; null where they can. */
             refused: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the whole, with what is opened once only counted once.
+             */
             minutes: number;
             /**
              * Format: int32
@@ -10724,12 +11450,18 @@ export interface components {
              * @description Steps that are done once instead of several times.
              */
             sharedSteps: number;
+            /** @description What is opened, each place once. */
             opened: components["schemas"]["OpenedAnswer"][];
+            /** @description In the order in which they come. */
             steps: components["schemas"]["JoinedStep"][];
+            /** @description What lies ready, for all of them. */
             needs: components["schemas"]["NeedAnswer"][];
         };
+        /** @description A step of joined jobs. */
         JoinedStep: {
+            /** @description Within the joined run. */
             id: string;
+            /** @description In a few words. */
             title: string;
         };
         /** @description What was typed, as it is understood, and what it is worth: shown before it is kept. */
@@ -10740,14 +11472,24 @@ export interface components {
             verdict: null | components["schemas"]["VerdictAnswer"];
             spread: null | components["schemas"]["SpreadAnswer"];
         };
+        /** @description A thing that the shelf is to keep. */
         KeepItemRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description As typed. */
             item: components["schemas"]["ItemForm"];
         };
+        /** @description A job of the owner's own to be kept. */
         KeepJobRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description YAML, checked as strictly as what ships. */
             text: null | string;
         };
         /** @description What an owner says of a bike that no shipped kind names; null for what they do not know. */
@@ -10781,34 +11523,52 @@ export interface components {
         KnownBy: "memory" | "receipt" | "seller";
         /** @description What a part that is not the maker's changes, where this job should know of it. */
         KnownChange: {
+            /** @description What is not the maker's. */
             part: string;
+            /** @description What it changes: jetting, wiring, what to order, and the like. */
             kind: components["schemas"]["ConsequenceKind"];
+            /** @description In the owner's words. */
             words: string;
         };
         /** @description The earlier parts of one series. */
         LastedAnswer: {
+            /** @description Of the series. */
             series: string;
+            /** @description What wears. */
             title: string;
+            /** @description Those that ended. */
             lives: components["schemas"]["WearLifeAnswer"][];
         };
+        /** @description Whether all lasts for a trip. */
         LastsAnswer: {
+            /** @description How far, or for how long. */
             amount: components["schemas"]["Shown"];
+            /** @description The day it begins. */
             from: components["schemas"]["LocalDate"];
+            /** @description The day it ends. */
             until: components["schemas"]["LocalDate"];
             /**
              * Format: double
              * @description How much harder it counts than the usual riding.
              */
             factor: number;
+            /** @description What is done before it. */
             before: components["schemas"]["TripLineAnswer"][];
+            /** @description What nobody knows the last time of. */
             notKnown: components["schemas"]["TripLineAnswer"][];
+            /** @description What falls due in it. */
             onTheWay: components["schemas"]["TripLineAnswer"][];
+            /** @description What lasts. */
             fine: components["schemas"]["TripLineAnswer"][];
+            /** @description What to take along. */
             along: components["schemas"]["AlongAnswer"][];
             fuel: null | components["schemas"]["TripFuelAnswer"];
             orderBy: null | components["schemas"]["LocalDate"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can leak.
+         * @enum {unknown}
+         */
         LeakFluid: "engine-oil" | "gear-oil" | "fork-oil" | "coolant" | "brake-fluid" | "fuel" | "unknown";
         /**
          * @description How much is to be seen at a place, from nothing to running. The order is the order of gravity.
@@ -10820,29 +11580,47 @@ export interface components {
          * @enum {unknown}
          */
         LeakPlace: "front-brake" | "fork-seals" | "tank-and-tap" | "carburettor" | "cylinder-head" | "cylinder-base" | "clutch-cover" | "generator-cover" | "drain-plug" | "oil-filter" | "gearbox-sprocket" | "oil-lines" | "radiator" | "rear-brake" | "shaft-drive" | "front-drive";
+        /** @description A wet spot. */
         LeakSpot: {
+            /** @description Where. */
             place: components["schemas"]["LeakPlace"];
+            /** @description How wet. */
             grade: components["schemas"]["LeakGrade"];
+            /** @description Of what. */
             fluid: components["schemas"]["LeakFluid"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What looks at a place say together.
+         * @enum {unknown}
+         */
         LeakVerdict: "watching" | "dry" | "weeping" | "leaking";
         /** @enum {unknown} */
         LeftBecause: "cannot-see" | "refused" | "no-time" | "not-fitted" | null;
         /** @enum {unknown} */
         Level: "below" | "between" | "at-maximum" | "above" | null;
+        /** @description How a level is read. */
         LevelAnswer: {
             method: null | components["schemas"]["LevelMethod"];
+            /** @description How the bike stands for it. */
             stance: components["schemas"]["LevelStance"];
+            /** @description Hot or cold. */
             readAt: components["schemas"]["OilTemperature"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description After stopping; 0 where it is read cold.
+             */
             waitMinutes: number;
         };
         /** @enum {unknown} */
         LevelMethod: "sight-glass" | "dipstick-rested" | "dipstick-screwed-in" | "level-bolt" | "tank-marks" | "height-below-edge" | "filler-edge" | null;
+        /** @description A level that was read. */
         LevelRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description As it stood at the end. */
             level: components["schemas"]["Level"];
@@ -10858,14 +11636,25 @@ export interface components {
              */
             empty: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How the bike stands while a level is read.
+         * @enum {unknown}
+         */
         LevelStance: "upright-on-level" | "centre-stand";
+        /** @description A job of the library. */
         LibraryJob: {
+            /** @description By which tasks and files name it. */
             id: string;
+            /** @description What it is called. */
             title: string;
+            /** @description What it does, in a sentence. */
             for: string;
+            /** @description The heading that it is listed under. */
             group: components["schemas"]["JobGroup"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many it has, before any bike leaves some out.
+             */
             steps: number;
             /** @description Written by the owner. */
             own: boolean;
@@ -10879,24 +11668,41 @@ export interface components {
             /** @description Why it cannot be used; null where it can. */
             broken: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a service item stands.
+         * @enum {unknown}
+         */
         LifeState: "unknown" | "overdue" | "due" | "coming-up" | "in-hand" | "fresh" | "when-worn" | "rested";
+        /** @description One limit of a service item, and how much of it is used. */
         LimitAnswer: {
+            /** @description By use, by calendar, when worn, or by a day that is entered. */
             form: components["schemas"]["LimitForm"];
             amount: null | components["schemas"]["Shown"];
             stated: null | components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a limit by calendar.
+             */
             months: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of it used up: 1 is due; null where it is not known.
+             */
             share: null | number;
             left: null | components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a limit by calendar or by a day; below 0 it is overdue. Null where it is not known.
+             */
             daysLeft: null | number;
             earlyDue: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
             lateDue: null | components["schemas"]["LocalDate"];
+            /** @description It is the one that comes first. */
             governing: boolean;
+            /** @description The meter was not read, and rides stand in for it. */
             estimated: boolean;
+            /** @description Where the limit comes from. */
             provenance: components["schemas"]["ShownProvenance"];
             /** @description The amount as it is put into a field to be changed. */
             editable: null | string;
@@ -10905,31 +11711,55 @@ export interface components {
             /** @description The series that says where it ends. */
             series?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a limit goes by.
+         * @enum {unknown}
+         */
         LimitForm: "use" | "calendar" | "paper" | "worn" | "wear";
-        /** Format: date */
+        /**
+         * Format: date
+         * @description A day, as 2026-04-18.
+         */
         LocalDate: string;
+        /** @description One look of a leak watch. */
         LookAnswer: {
+            /** @description When it was taken. */
             at: components["schemas"]["Instant"];
+            /** @description What was wet; empty where all was dry. */
             spots: components["schemas"]["LeakSpot"][];
             /** @description Whether it was taken near an hour that was asked for; one that was not is kept, and proves nothing dry. */
             counts: boolean;
         };
         /** @enum {unknown} */
         LookOnlyCause: "read-only" | "disk-full" | "damaged" | "gone" | "replaced" | null;
+        /** @description How much of one kind was lost. */
         LostAnswer: {
             /** @description "entries", "photos". */
             what: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many rows could be read.
+             */
             read: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many could not.
+             */
             lost: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where the engine's oil is.
+         * @enum {unknown}
+         */
         Lubrication: "premix" | "oil-injection" | "wet-sump" | "dry-sump" | "splash";
-        /** @enum {unknown} */
+        /**
+         * @description What a drain plug's magnet holds.
+         * @enum {unknown}
+         */
         MagnetReading: "not-seen" | "clean" | "fine-paste" | "slivers" | "chips";
+        /** @description What a step measures, and what is allowed. */
         MeasureAnswer: {
+            /** @description The symbol in which a number alone is read. */
             unit: string;
             /** @description Where it is measured; one nameless place where it is empty. */
             places: string[];
@@ -10948,8 +11778,12 @@ export interface components {
         };
         /** @description A measurement at one place or several, or a look. */
         MeasureRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description As typed, one for each place, in any unit of its kind; empty for a look. */
             values: string[];
@@ -10963,31 +11797,48 @@ export interface components {
             look: null | components["schemas"]["Grade"];
             /** @description The same place by place, in the order of the places; null for a place that nobody looked at. */
             looks: null | components["schemas"]["Grade"][];
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
             /** @description What sent it, where one did. */
             instrument: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description A picture that is in the bike's book already.
+             */
             photo: null | string;
         };
+        /** @description A meter of the bike and what it shows. */
         MeterAnswer: {
+            /** @description Odometer or hour meter. */
             kind: components["schemas"]["MeterKind"];
+            /** @description The symbol of its unit: "mi", "km" or "h". */
             unit: string;
             display: null | components["schemas"]["Shown"];
             readOn: null | components["schemas"]["LocalDate"];
             lifetime: null | components["schemas"]["Shown"];
             today: null | components["schemas"]["Shown"];
             perWeek: null | components["schemas"]["Shown"];
+            /** @description True where it rests on the owner's word of a year's use, and on no reading. */
             rateStated: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many readings stand.
+             */
             readings: number;
         };
+        /** @description A meter that may be read here. */
         MeterField: {
+            /** @description Odometer or hour meter. */
             kind: components["schemas"]["MeterKind"];
+            /** @description The symbol in which a number alone is read. */
             unit: string;
             last: null | components["schemas"]["Shown"];
             lastOn: null | components["schemas"]["LocalDate"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a bike can count.
+         * @enum {unknown}
+         */
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
@@ -10996,45 +11847,88 @@ export interface components {
          * @enum {unknown}
          */
         MixReason: "none" | "premixed" | "insurance" | "pumped";
+        /** @description A part that is not the maker's. */
         ModificationAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When it was fitted. */
             date: components["schemas"]["LocalDate"];
+            /** @description What it is. */
             part: string;
+            /** @description What it stands in for; null where nothing was there. */
             inPlaceOf: null | string;
+            /** @description What it changes. */
             consequences: components["schemas"]["Consequence"][];
+            /** @description The bike that it was taken from; null where it came from none. */
             donorName: null | string;
         };
+        /** @description A part that is not the maker's was fitted. */
         ModificationRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description What it is. */
             part: null | string;
+            /** @description What came off for it; empty where nothing did. */
             inPlaceOf: null | string;
+            /** @description What it changes, up to 20. */
             consequences: components["schemas"]["ConsequenceRequest"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The bike of this shed that it was taken from; null where it came from none.
+             */
             donor: null | string;
         };
+        /** @description What the maker put there is back. */
         ModificationUndoneRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description In the owner's words. */
             how: null | string;
         };
+        /** @description Something came to the shelf or left it. */
         MoveAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the move.
+             */
             id: string;
+            /** @description When. */
             date: components["schemas"]["LocalDate"];
+            /** @description Bought, taken, put back, or counted. */
             cause: components["schemas"]["StockCause"];
+            /** @description Below 0 where it left. */
             amount: components["schemas"]["Shown"];
+            /** @description Null where there is none. */
             note: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The job run that used it; null where none did.
+             */
             run: null | string;
+            /** @description False of what a job used: that goes with the job. */
             canUndo: boolean;
         };
+        /** @description Something comes to the shelf or leaves it. */
         MoveRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Bought, taken, put back, or counted. */
             cause: components["schemas"]["StockCause"];
             /** @description What came, went or is there, as typed. */
             amount: null | string;
@@ -11043,7 +11937,9 @@ export interface components {
              * @description For what was bought: how many packs of that amount, 1 to 99.
              */
             count: number;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
             /**
              * Format: uuid
@@ -11051,25 +11947,44 @@ export interface components {
              */
             container: null | string;
         };
+        /** @description A move that was a mistake. */
         MoveUndoneRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
         };
+        /** @description What is to lie ready. */
         NeedAnswer: {
+            /** @description Tool, fluid, part or consumable. */
             kind: components["schemas"]["NeedKind"];
+            /** @description Its name. */
             what: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many; 1 of a fluid.
+             */
             count: number;
             volume: null | components["schemas"]["Shown"];
+            /** @description Of a fluid; null where the profile does not say. */
             grade: null | string;
             /** @description Whether the shelf has all of it; null where the shelf keeps no count of it. */
             onShelf?: null | boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can be needed.
+         * @enum {unknown}
+         */
         NeedKind: "tool" | "fluid" | "part" | "consumable";
+        /** @description A bike to be taken into the shed. */
         NewBike: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7, and the bike's from then on. Sent twice, it is written once.
+             */
             id: string;
+            /** @description As typed. */
             profile: components["schemas"]["ProfileForm"];
             /** @description What the dash shows today, if it is known; the first reading of the bike. */
             reading: null | string;
@@ -11085,51 +12000,96 @@ export interface components {
              */
             pumpFeeds: boolean;
         };
+        /** @description A bike to be looked at. */
         NewViewing: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7, and the viewing's from then on. Sent twice, it is written once.
+             */
             id: string;
+            /** @description As typed. */
             details: components["schemas"]["ViewingForm"];
         };
+        /** @description A point that is worth looking at next. */
         NextAnswer: {
+            /** @description Which. */
             point: string;
+            /** @description In a few words. */
             title: string;
+            /** @description When it is looked at. */
             stage: components["schemas"]["Stage"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: by how much the price is expected to move.
+             */
             change: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it takes.
+             */
             minutes: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money for each of them.
+             */
             perMinute: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             chanceOfFault: number;
+            /** @description A bad answer ends it. */
             knockOut: boolean;
             /** @description Among the points that move the price most, as far as twenty minutes reach. */
             inShortRound: boolean;
         };
+        /** @description A line of words. */
         NoteRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description Up to 2,000 letters. */
             text: null | string;
         };
         /** @enum {unknown} */
         OdometerUnit: "kilometres" | "miles" | null;
         /** @description What to say first, what to aim for, and where to walk away. None above the asking price, none below nothing. */
         Offers: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: what to say first.
+             */
             opening: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: what to aim for.
+             */
             target: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: the most that is paid.
+             */
             walkAway: number;
         };
         /** @description What the coming weeks ask of an oil, and whether the one that is in suits them. */
         OilAdvice: {
+            /** @description The maker's grade, or a heavier one in heat. */
             school: components["schemas"]["OilSchool"];
+            /** @description What to pour; null where the profile does not say. */
             grade: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees Celsius: the coldest start ahead.
+             */
             coldest: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees Celsius: the hottest ride ahead.
+             */
             hottest: number;
             /**
              * Format: double
@@ -11137,29 +12097,47 @@ export interface components {
              *                 grade.
              */
             cranksTo: null | number;
+            /** @description What is in it can be cranked at the coldest. */
             coldEnough: boolean;
+            /** @description Grades that the weather allows. */
             suits: string[];
             /**
              * @description Why the heavier grade is not advised though the owner chose that school; null where it is, or was not
              *                 chosen.
              */
             heldBack: null | string;
+            /** @description What the heavier grade costs on a cold morning; null where it is not advised. */
             cost: null | string;
         };
+        /** @description What the coming weeks ask of the engine's oil. */
         OilAdviceAnswer: {
+            /** @description Where that oil is. */
             reservoir: components["schemas"]["ReservoirId"];
+            /** @description With its reasons. */
             advice: components["schemas"]["OilAdvice"];
+            /** @description First day of the weather looked at. */
             from: components["schemas"]["LocalDate"];
+            /** @description Last day of it. */
             to: components["schemas"]["LocalDate"];
             /** @description The weather is made up. */
             simulated: boolean;
+            /** @description The owner's yes to a heavier oil in heat. */
             heavierChosen: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What catches what the oil carries.
+         * @enum {unknown}
+         */
         OilFilter: "none" | "cartridge" | "spin-on" | "screen" | "centrifugal";
-        /** @enum {unknown} */
+        /**
+         * @description Which grade is advised.
+         * @enum {unknown}
+         */
         OilSchool: "makers" | "heavier-in-heat";
-        /** @enum {unknown} */
+        /**
+         * @description Whether a level is read hot or cold.
+         * @enum {unknown}
+         */
         OilTemperature: "cold" | "hot";
         /** @description What was put right and waits to be tried under the conditions under which it showed. */
         OnTrialAnswer: {
@@ -11168,7 +12146,9 @@ export interface components {
              * @description Of the finding.
              */
             entry: string;
+            /** @description What was wrong. */
             title: string;
+            /** @description Under what conditions it showed. */
             under: string;
             /** @description What was done about it. */
             how: string;
@@ -11177,52 +12157,82 @@ export interface components {
         };
         /** @description Mended only for now, and neither proven nor replaced yet. */
         OpenRepair: {
+            /** @description What was mended, in the owner's words. */
             what: string;
+            /** @description Curing, holding, or due for a look. */
             state: components["schemas"]["RepairState"];
+            /** @description The day to look at it again. */
             reviewOn: components["schemas"]["LocalDate"];
         };
+        /** @description A place that jobs open. */
         OpenedAnswer: {
+            /** @description Which. */
             title: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To open and close it once.
+             */
             minutes: number;
             /** @description The titles of the jobs that work behind it. */
             for: string[];
         };
         /** @description What is missing for it, after what lies on the shelf. */
         OrderAnswer: {
+            /** @description By name. */
             what: string[];
             /** @description The last day that leaves time to fit it; never before today. */
             by: components["schemas"]["LocalDate"];
             /** @description That day is over: it may come too late. */
             late: boolean;
         };
+        /** @description Another bike of the shed. */
         OtherBike: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its id.
+             */
             id: string;
+            /** @description Its nickname. */
             name: string;
         };
+        /** @description A size in which something is sold, as typed. */
         PackForm: {
             /** @description As typed: "4 L", "1". */
             size: null | string;
+            /** @description Money as typed; empty where not known. */
             price: null | string;
         };
+        /** @description What to buy of a size. */
         PackToBuy: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             count: number;
+            /** @description How much is in each. */
             size: components["schemas"]["Shown"];
+            /** @description Money for one, as an amount. */
             price: string;
         };
+        /** @description A paper with the day up to which it is good. */
         PaperRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description The component of its task, as "registration". */
             paper: null | string;
             /** @description The last day on which it is good. */
             until: null | string;
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
         };
+        /** @description One job of a joined run. */
         PartAnswer: {
+            /** @description Its id. */
             job: string;
+            /** @description What it is called. */
             title: string;
             /** @description It is signed off, and what it left stands in the book. */
             signed: boolean;
@@ -11243,9 +12253,14 @@ export interface components {
              * @description Put back as it came off, 0 to 99.
              */
             usedAgain: number;
-            /** @default false */
+            /**
+             * @description From another bike, or bought used.
+             * @default false
+             */
             secondHand: boolean;
+            /** @description What it is ordered by. */
             number?: null | string;
+            /** @description Where it came from. */
             source?: null | string;
             /** @description Of all of them, as typed. */
             price?: null | string;
@@ -11257,181 +12272,329 @@ export interface components {
          * @enum {unknown}
          */
         PartState: "new" | "second-hand" | "used-again";
+        /** @description What is on a bike beside what the maker put there, and how it comes apart. */
         PartsAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description The latest first. */
             sheets: components["schemas"]["SheetAnswer"][];
+            /** @description The latest first. */
             modifications: components["schemas"]["ModificationAnswer"][];
+            /** @description Those for now. */
             repairs: components["schemas"]["RepairAnswer"][];
+            /** @description Where a repair for now may sit. */
             places: components["schemas"]["PlaceAnswer"][];
             /** @description The other bikes of the shed, a part may come from one of them. */
             others: components["schemas"]["OtherBike"][];
+            /** @description What is on it, the latest first. */
             fitted: components["schemas"]["FittedAnswer"][];
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
         };
         /** @description Something that is opened for many a job: its id, and what it is called. */
         PlaceAnswer: {
+            /** @description Of the access group. */
             id: string;
+            /** @description What it is called. */
             title: string;
         };
         /** @description What one place looked like, and what that means; empty where the look says it all. */
         PlaceLookAnswer: {
+            /** @description Where. */
             place: string;
+            /** @description How bad. */
             grade: components["schemas"]["Grade"];
+            /** @description What was seen. */
             words: string;
+            /** @description What it means. */
             means: string;
             /** @description It looks unlike most of the others. */
             odd: boolean;
         };
         /** @description What the looks at one place say. */
         PlaceVerdict: {
+            /** @description Where. */
             place: components["schemas"]["LeakPlace"];
+            /** @description Of what. */
             fluid: components["schemas"]["LeakFluid"];
+            /** @description What its looks say together. */
             verdict: components["schemas"]["LeakVerdict"];
+            /** @description Look by look. */
             grades: components["schemas"]["LeakGrade"][];
             /** @description The rule that decided, in words. */
             because: string;
         };
+        /** @description What the plan says of what was seen. */
         PlanAnswer: {
+            /** @description Its interval. */
             every: components["schemas"]["Shown"];
             /**
              * Format: int32
              * @description How often it was due by the meter that was told.
              */
             times: number;
+            /** @description By the meter of this bike. */
             nextAt: components["schemas"]["Shown"];
+            /** @description Where that comes from. */
             provenance: components["schemas"]["ShownProvenance"];
         };
+        /** @description A point, to be drawn. */
         PlotPoint: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By the meter or in days.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the series' unit.
+             */
             y: number;
         };
+        /** @description A point of a viewing, and what was seen. */
         PointAnswer: {
+            /** @description Of the point. */
             id: string;
+            /** @description When it is looked at. */
             stage: components["schemas"]["Stage"];
+            /** @description Where on the bike. */
             zone: components["schemas"]["Zone"];
+            /** @description In a few words. */
             title: string;
+            /** @description What is done. */
             do: string;
+            /** @description What it is like when sound. */
             sound: string;
+            /** @description What it is like when bad. */
             bad: string;
+            /** @description Which sort of answer it takes. */
             kind: components["schemas"]["PointKind"];
+            /** @description The symbol in which a number alone is read; null where nothing is measured. */
             unit: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many values it takes.
+             */
             places: number;
+            /** @description It takes the four digits on a tyre. */
             dateCode: boolean;
+            /** @description Of a question that is answered yes or no. */
             yesIsBad: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description In the score; 0 where it only costs or only asks.
+             */
             weight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it takes.
+             */
             minutes: number;
+            /** @description What is needed. */
             tools: string[];
+            /** @description Shown before anything else. */
             cautions: components["schemas"]["Caution"][];
             knockOut: null | components["schemas"]["KnockOut"];
+            /** @description The ride waits for it. */
             opensRide: boolean;
+            /** @description Where its limits come from. */
             provenance: components["schemas"]["ShownProvenance"];
             grade: null | components["schemas"]["Grade"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 sound to 1 failed; null while it is not answered.
+             */
             severity: null | number;
             /** @description What was measured, as typed. */
             typed: null | string;
             left: null | components["schemas"]["LeftBecause"];
+            /** @description The buyer's; null where there is none. */
             note: null | string;
+            /** @description What the seller admitted; null where nothing. */
             admitted: null | string;
             /** @description The claims heard that it can bear out or give the lie. */
             tests: string[];
             cost: null | components["schemas"]["TriangleAnswer"];
             parts: null | components["schemas"]["TriangleAnswer"];
             hours: null | components["schemas"]["TriangleAnswer"];
+            /** @description The owner's price stands in for the shipped one. */
             ownPrice: boolean;
             /** @description By their ids, in the order they were taken. */
             photos: string[];
+            /** @description It is judged by what is stamped on the part. */
             stamped: boolean;
+            /** @description That figure as typed; null where it was not. */
             least: null | string;
+            /** @description What it had when new, as typed; null where it was not. */
             whenNew: null | string;
+            /** @description What the reading means; null where nothing was measured. */
             verdict: null | string;
             plan?: null | components["schemas"]["PlanAnswer"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a point is answered.
+         * @enum {unknown}
+         */
         PointKind: "graded" | "measured" | "yes-no";
+        /** @description How much to pour, and in which goes. */
         PourAnswer: {
+            /** @description All of it. */
             whole: components["schemas"]["Shown"];
+            /** @description What goes in before the first look. */
             first: components["schemas"]["Shown"];
+            /** @description The likely rest; the mark decides. */
             thenAbout: components["schemas"]["Shown"];
             /** @description What the capacity is for: drained only, or with a new filter. */
             case: components["schemas"]["FillCase"];
         };
+        /** @description A made-up bike to practise on. */
         PracticeAnswer: {
+            /** @description The set that it is made from. */
             set: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The number that makes it again.
+             */
             seed: number;
+            /** @description Invented. */
             name: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model.
+             */
             year: number;
             meter: null | components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             asking: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: its worth when sound.
+             */
             value: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That one has.
+             */
             minutes: number;
+            /** @description What the seller says. */
             says: string[];
+            /** @description In walking order. */
             points: components["schemas"]["PracticePoint"][];
+            /** @description Those that can be chosen. */
             kinds: components["schemas"]["PracticeKind"][];
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
         };
+        /** @description How a round ended. */
         PracticeEndAnswer: {
+            /** @description The seller took the offer. */
             sold: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: the least that would have been taken.
+             */
             sellersLimit: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money, of everything that was wrong.
+             */
             trueCost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: worth when sound, less that.
+             */
             trueWorth: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: what the deal left; below 0 it was a bad buy.
+             */
             leftOver: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: the walk-away price that the same looks give.
+             */
             reckoned: number;
+            /** @description The seller. */
             honest: boolean;
+            /** @description The dearest first. */
             faults: components["schemas"]["PracticeFaultAnswer"][];
+            /** @description The titles of the looks that would have told most. */
             best: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: the walk-away price that those give.
+             */
             bestReckoned: number;
         };
+        /** @description A fault as it truly was. */
         PracticeFaultAnswer: {
+            /** @description Where. */
             point: string;
+            /** @description Of the point. */
             title: string;
+            /** @description What it is, in a sentence. */
             say: string;
+            /** @description How bad. */
             grade: components["schemas"]["Grade"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             cost: number;
+            /** @description Somebody looked there. */
             lookedAt: boolean;
+            /** @description And the look showed it. */
             found: boolean;
         };
+        /** @description A kind of bike to practise on. */
         PracticeKind: {
+            /** @description The set's id. */
             set: string;
+            /** @description What it is called. */
             title: string;
         };
+        /** @description What a look shows. */
         PracticeLookAnswer: {
+            /** @description Where. */
             point: string;
+            /** @description What it amounts to. */
             grade: components["schemas"]["Grade"];
+            /** @description In words. */
             shows: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it took.
+             */
             minutes: number;
         };
         /** @description A point to look at in the practice yard; what it shows is told when it is looked at. */
         PracticePoint: {
+            /** @description Of the point. */
             id: string;
+            /** @description When it is looked at. */
             stage: components["schemas"]["Stage"];
+            /** @description Where on the bike. */
             zone: components["schemas"]["Zone"];
+            /** @description In a few words. */
             title: string;
+            /** @description What is done. */
             do: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That it takes.
+             */
             minutes: number;
         };
+        /** @description Oil to fuel. */
         PremixAnswer: {
+            /** @description To be added. */
             oil: components["schemas"]["Shown"];
+            /** @description Both together. */
             mix: components["schemas"]["Shown"];
             /**
              * Format: double
@@ -11446,24 +12609,39 @@ export interface components {
         };
         /** @description A line of the price book: what putting one fault right takes. */
         PriceAnswer: {
+            /** @description Where. */
             point: string;
+            /** @description Of the point. */
             title: string;
+            /** @description Where on the bike. */
             zone: components["schemas"]["Zone"];
+            /** @description What the fault is. */
             say: string;
+            /** @description Money. */
             parts: components["schemas"]["TriangleAnswer"];
+            /** @description Of the owner's own. */
             hours: components["schemas"]["TriangleAnswer"];
             /** @description The owner's own figures, in place of the house's. */
             own: boolean;
         };
         /** @description Low, likely and high; all empty to go back to the shipped figures. */
         PriceChange: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Money as typed, for parts: the least. */
             low: null | string;
+            /** @description Money as typed: the likeliest. */
             likely: null | string;
+            /** @description Money as typed: the most. */
             high: null | string;
+            /** @description As typed: the least. */
             hoursLow: null | string;
+            /** @description As typed: the likeliest. */
             hoursLikely: null | string;
+            /** @description As typed: the most. */
             hoursHigh: null | string;
         };
         /** @description Why a request was not done (RFC 9457). Nothing was changed. */
@@ -11488,88 +12666,170 @@ export interface components {
             /** @description What its number means, where that is laid down. */
             type?: null | string;
         };
+        /** @description A profile changed. */
         ProfileChange: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The whole of it, as typed. */
             profile: components["schemas"]["ProfileForm"];
         };
         /** @description A bike's profile as the owner types it. */
         ProfileForm: {
+            /** @description What the owner calls it; 1 to 40 letters. */
             nickname: null | string;
+            /** @description As the owner writes it. */
             make: null | string;
+            /** @description As the owner writes it. */
             model: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model, four digits.
+             */
             year: number;
+            /** @description 17 characters where it has a check digit to be held to; older ones as they are. */
             frameNumber: null | string;
+            /** @description The plate; empty where it has none. */
             registration: null | string;
+            /** @description Whether there are papers. */
             title: components["schemas"]["TitleStatus"];
+            /** @description What it is mostly used for: intervals go by it. */
             use: components["schemas"]["BikeUse"];
+            /** @description Two or four. */
             stroke: components["schemas"]["Stroke"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cubic centimetres.
+             */
             displacementCc: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             cylinders: number;
+            /** @description Air, oil or liquid. */
             cooling: components["schemas"]["Cooling"];
+            /** @description Of the radiator. */
             fan: components["schemas"]["Fitment"];
+            /** @description Of the coolant. */
             expansionTank: components["schemas"]["Fitment"];
+            /** @description Kick, electric, or both. */
             starting: components["schemas"]["Starting"];
+            /** @description Of a two-stroke's intake. */
             reeds: components["schemas"]["Fitment"];
+            /** @description Of a two-stroke's exhaust port. */
             powerValve: components["schemas"]["Fitment"];
+            /** @description Wool that is renewed. */
             silencerPacking: components["schemas"]["Fitment"];
+            /** @description In the exhaust. */
             sparkArrestor: components["schemas"]["Fitment"];
+            /** @description Instead of gears. */
             primaryChain: components["schemas"]["Fitment"];
+            /** @description With a cable or lever to set. */
             decompressor: components["schemas"]["Fitment"];
+            /** @description Where the engine's oil is: sump, tank, in the fuel, from a pump. */
             lubrication: components["schemas"]["Lubrication"];
+            /** @description Shared with the engine, of its own, or none. */
             gearboxOil: components["schemas"]["GearboxOil"];
+            /** @description Its kind. */
             oilFilter: components["schemas"]["OilFilter"];
+            /** @description Bodywork comes off before the drain or the filter is reached. */
             bodyworkOverOil: boolean;
+            /** @description The exhaust comes off first. */
             exhaustOverOil: boolean;
+            /** @description An inner panel comes off first. */
             innerPanelOverOil: boolean;
+            /** @description The gear linkage comes off first. */
             gearLinkageOverOil: boolean;
+            /** @description A guard comes off first. */
             guardOverOil: boolean;
+            /** @description It has one. */
             oilPressureLight: boolean;
+            /** @description The tank comes off before the plugs are reached. */
             tankOverPlugs: boolean;
+            /** @description What comes off before the air filter is reached. */
             airFilter: components["schemas"]["AirFilterBehind"];
+            /** @description Foam, paper or oiled gauze. */
             airFilterElement: components["schemas"]["AirFilterElement"];
+            /** @description The owner's yes to a heavier oil for a bike that is ridden only in heat. */
             heavierOilInHeat: boolean;
+            /** @description How their clearance is set. */
             valves: components["schemas"]["ValveAdjustment"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 2 to 5; 0 where not known.
+             */
             valvesPerCylinder: number;
+            /** @description Carburettor or injection. */
             fuel: components["schemas"]["FuelSystem"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many; 0 on an injected bike.
+             */
             carburettors: number;
+            /** @description By hand, with or without reserve, by vacuum, or none. */
             fuelTap: components["schemas"]["FuelTap"];
+            /** @description What it is made of. */
             tank: components["schemas"]["TankMaterial"];
+            /** @description Volume as typed. */
             tankReserve: null | string;
+            /** @description Points or electronic. */
             ignition: components["schemas"]["Ignition"];
+            /** @description Its chemistry, or none. */
             battery: components["schemas"]["BatteryKind"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 6 or 12.
+             */
             batteryVolts: number;
+            /** @description Gears, variator, or one speed. */
             transmission: components["schemas"]["Transmission"];
+            /** @description Chain, belt, shaft, or gears in the hub. */
             finalDrive: components["schemas"]["FinalDrive"];
+            /** @description Of a bike with two driven wheels. */
             frontDrive: components["schemas"]["FrontDrive"];
+            /** @description Spoked or cast. */
             wheels: components["schemas"]["WheelBuild"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 or 2.
+             */
             frontDiscs: number;
+            /** @description Fitted or not. */
             abs: components["schemas"]["Fitment"];
+            /** @description Disc or drum. */
             frontBrake: components["schemas"]["BrakeKind"];
+            /** @description Disc or drum. */
             rearBrake: components["schemas"]["BrakeKind"];
+            /** @description Cable, hydraulic, or none to work by hand. */
             clutch: components["schemas"]["ClutchControl"];
+            /** @description The rear suspension has one with bearings. */
             linkage: boolean;
             frontTyre: null | components["schemas"]["TyreForm"];
             rearTyre: null | components["schemas"]["TyreForm"];
             odometer: null | components["schemas"]["OdometerUnit"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Before it begins again at nought.
+             */
             odometerDigits: number;
+            /** @description It has one. */
             hourMeter: boolean;
+            /** @description As typed, with its unit: counts until readings say more. */
             statedUsePerYear: null | string;
+            /** @description Hard use that shortens intervals. */
             severities: components["schemas"]["Severity"][];
+            /** @description By id. */
             reservoirs: {
                 [key: string]: components["schemas"]["ReservoirForm"];
             };
+            /** @description As typed, by fastener. */
             torques: {
                 [key: string]: string;
             };
+            /** @description As typed, by figure. */
             figures: {
                 [key: string]: string;
             };
@@ -11581,66 +12841,107 @@ export interface components {
         ProfileQuestion: "displacement-cc" | "cylinders" | "stroke" | "starting" | "valves" | "valves-per-cylinder" | "decompressor" | "reeds" | "power-valve" | "silencer-packing" | "spark-arrestor" | "tank-over-plugs" | "lubrication" | "oil-filter" | "gearbox-oil" | "primary-chain" | "bodywork-over-oil" | "exhaust-over-oil" | "inner-panel-over-oil" | "gear-linkage-over-oil" | "guard-over-oil" | "oil-pressure-light" | "heavier-oil-in-heat" | "fuel" | "carburettors" | "fuel-tap" | "tank" | "tank-reserve" | "air-filter-element" | "air-filter" | "cooling" | "fan" | "expansion-tank" | "clutch" | "transmission" | "final-drive" | "front-drive" | "front-brake" | "front-discs" | "rear-brake" | "abs" | "wheels" | "front-tyre" | "rear-tyre" | "linkage" | "ignition" | "battery" | "battery-volts" | "odometer" | "odometer-digits" | "hour-meter" | "use" | "stated-use-per-year" | "severities" | "frame-number" | "registration" | "title";
         /** @description Something odd about the profile that is not impossible. */
         ProfileWarning: {
+            /** @description The field that it is about, as the form names it. */
             field: string;
+            /** @description In a sentence. */
             words: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How far a figure or a rule can be trusted, the best first.
+         * @enum {unknown}
+         */
         ProvenanceKind: "manual" | "published" | "common-practice" | "house" | "owner";
+        /** @description Whether an oil pump is proven to pump. */
         PumpAnswer: {
+            /** @description False: fuel is to be mixed. */
             proven: boolean;
+            /** @description In a sentence. */
             why: string;
             /** @description Whether the owner's word may prove it. */
             wordWillDo: boolean;
         };
+        /** @description What a measured fall of the oil says of the pump. */
         PumpProofAnswer: {
+            /** @description Whether it pumps enough. */
             verdict: components["schemas"]["PumpVerdict"];
             /**
              * Format: double
              * @description Fuel to oil; null where the oil did not fall.
              */
             ratio: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Fuel to one part of oil: the richest that the reading allows.
+             */
             richest: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Fuel to one part of oil: the leanest; null where the reading allows none at all.
+             */
             leanest: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Fuel to one part of oil, with what was mixed in counted in; null where there is no oil at all.
+             */
             with: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a measured fall says of a pump.
+         * @enum {unknown}
+         */
         PumpVerdict: "proven" | "too-little" | "too-much" | "cannot-tell";
+        /** @description The owner's word that the oil pump pumps. */
         PumpWordRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description What the owner says of the pump: "it has fed it for years". */
             words: null | string;
         };
         /** @description A line that was struck by mistake, written again in its old place. */
         PutBackRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
         };
         /** @description What was understood of a typed quantity, for the line under its field. */
         QuantityRead: {
             understood: null | components["schemas"]["Shown"];
             inOwnUnit: null | components["schemas"]["Shown"];
+            /** @description Why not, in a sentence. */
             refusal: null | string;
         };
+        /** @description What to ask the seller. */
         QuestionAnswer: {
+            /** @description The question. */
             ask: string;
+            /** @description What the answer tells. */
             why: string;
         };
+        /** @description What is asked of one part of the bike. */
         QuestionSection: {
+            /** @description Which part. */
             section: components["schemas"]["BikeSection"];
+            /** @description Choices. */
             questions: components["schemas"]["ProfileQuestion"][];
+            /** @description By id. */
             reservoirs: string[];
+            /** @description Those that this bike has. */
             figures: components["schemas"]["FigureAsked"][];
+            /** @description By fastener. */
             torques: string[];
             /** @description Of its figures, torques and reservoirs: those that a coming job will ask for, with that job's title. */
             wanted: {
                 [key: string]: string;
             };
         };
+        /** @description A form as far as it is filled in, to be told what is asked next. */
         QuestionsRequest: {
             /** @description The form as it stands: only its choices count here. */
             profile: components["schemas"]["ProfileForm"];
@@ -11650,18 +12951,29 @@ export interface components {
              */
             bike: null | string;
         };
+        /** @description How far it goes. */
         RangeAnswer: {
+            /** @description Where it burns most. */
             short: components["schemas"]["Shown"];
+            /** @description In the middle. */
             likely: components["schemas"]["Shown"];
+            /** @description Where it burns least. */
             long: components["schemas"]["Shown"];
         };
+        /** @description A meter that was read. */
         ReadingRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Which one. */
             meter: components["schemas"]["MeterKind"];
             /** @description What the meter shows, in any unit; a number alone is in the meter's own. */
             reading: null | string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
             because: null | components["schemas"]["EpochCause"];
             /**
@@ -11670,16 +12982,27 @@ export interface components {
              */
             confirmed: boolean;
         };
+        /** @description Why a verdict was given. */
         ReasonAnswer: {
             /** @description Which of the reasons; the rest is what it rests on. */
             kind: string;
+            /** @description Of the point; null where it is about none. */
             title: null | string;
             what: null | components["schemas"]["KnockOut"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             share: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             first: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             second: null | number;
         };
         /**
@@ -11687,44 +13010,64 @@ export interface components {
          * @enum {unknown}
          */
         ReasonKind: "stop-finding" | "failed-hold" | "hold-left-out" | "hold-to-pass" | "for-now" | "drained" | "flush-fill" | "unknown-content" | "below-mark" | "taken-in" | "stood" | "oil-in-fuel" | "damaged-book";
+        /** @description A recall for this frame. */
         RecallAnswer: {
+            /** @description Of the notice. */
             number: string;
+            /** @description What is replaced. */
             title: string;
+            /** @description What can happen. */
             danger: string;
+            /** @description When. */
             issued: components["schemas"]["LocalDate"];
+            /** @description This very bike was seen to. */
             done: boolean;
         };
+        /** @description Recalls looked up by frame number. */
         RecallsAnswer: {
             /** @description True where a stand-in answered: then nothing of it is true. */
             simulated: boolean;
+            /** @description As it was looked up. */
             frameNumber: string;
+            /** @description Empty where there is none. */
             notices: components["schemas"]["RecallAnswer"][];
         };
+        /** @description What was written down at a step. */
         RecordAnswer: {
+            /** @description What each meter showed. */
             meters: components["schemas"]["Shown"][];
             volume: null | components["schemas"]["Shown"];
+            /** @description What was poured; null where nothing was. */
             fluid: null | string;
             drain: null | components["schemas"]["DrainReading"];
             level: null | components["schemas"]["Level"];
+            /** @description The choice taken, by its id; null where none was made. */
             option: null | string;
+            /** @description What was measured, place by place. */
             values: components["schemas"]["Shown"][];
+            /** @description Why they do not pass, in a sentence; null where they do. */
             valuesWrong: null | string;
             /**
              * Format: uuid
              * @description Kept in the bike's book under this id.
              */
             photo: null | string;
+            /** @description Where a thing was put; null where nothing was taken away. */
             where: null | string;
         };
+        /** @description What is written down at a step; which fields are needed follows from its kind. */
         RecordRequest: {
             /** @description As typed, in any unit. */
             odometer?: null | string;
+            /** @description As typed. */
             hours?: null | string;
             /** @description What came out, went in or was added, as typed. */
             volume?: null | string;
+            /** @description What was poured. */
             fluid?: null | string;
             drain?: null | components["schemas"]["DrainRequest"];
             level?: null | components["schemas"]["Level"];
+            /** @description The choice taken, by its id. */
             option?: null | string;
             /** @description What was measured, one for each place, as typed; a number alone is in the step's unit. */
             values?: null | string[];
@@ -11735,57 +13078,106 @@ export interface components {
             photo?: null | string;
             /** @description Where a thing that the step takes away is kept. */
             where?: null | string;
+            /** @description Where not simply all that the step fits went on, new. */
             parts?: null | components["schemas"]["PartRequest"][];
+            /** @description What sent the values, where they were not typed. */
             instrument?: null | string;
         };
+        /** @description A job of the owner's own to be removed: a shipped one of the same id stands again. */
         RemoveJobRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
         };
+        /** @description A repair for now. */
         RepairAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When it was made. */
             date: components["schemas"]["LocalDate"];
+            /** @description What was mended, and with what. */
             what: string;
+            /** @description Curing, holding, due for a look, proven, ended. */
             state: components["schemas"]["RepairState"];
             curedAt: null | components["schemas"]["Instant"];
+            /** @description The day to look at it again. */
             reviewOn: components["schemas"]["LocalDate"];
+            /** @description Null while it stands. */
             howEnded: null | string;
+            /** @description What must be opened to see it; null where nobody said. */
             place: null | string;
         };
+        /** @description A look at what was mended for now. */
         RepairLookRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description Whether it holds. */
             result: components["schemas"]["RepairResult"];
+            /** @description What was seen. */
             words: null | string;
+            /** @description The next day to look, where it holds. */
             reviewOn: null | string;
         };
+        /** @description Something mended for now. */
         RepairRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
+            /** @description What was mended, and with what. */
             what: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Before it may be loaded, 0 to 720.
+             */
             cureHours: number;
+            /** @description The day to look at it again, as typed. */
             reviewOn: null | string;
             /** @description The access group behind which it lies; null where it lies open. */
             place?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a look at a repair for now comes to.
+         * @enum {unknown}
+         */
         RepairResult: "holds-on" | "proven" | "replaced-for-good";
-        /** @enum {unknown} */
+        /**
+         * @description How a repair for now stands.
+         * @enum {unknown}
+         */
         RepairState: "curing" | "holding" | "review-due" | "proven" | "ended";
+        /** @description What is in a reservoir now. */
         ReservoirAnswer: {
+            /** @description Which one. */
             id: components["schemas"]["ReservoirId"];
+            /** @description Filled, empty, or not known, which is not the same as empty. */
             state: components["schemas"]["FillState"];
+            /** @description As the book names it; null where it is not known. */
             fluid: null | string;
+            /** @description True of a flush fill, which is to be drained soon. */
             temporary: boolean;
             poured: null | components["schemas"]["Shown"];
             capacity: null | components["schemas"]["Shown"];
+            /** @description What the profile asks for; null where it does not say. */
             grade: null | string;
             since: null | components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Whole months since then; null where it is not known.
+             */
             ageMonths: null | number;
             use: null | components["schemas"]["Shown"];
             level: null | components["schemas"]["Level"];
@@ -11793,14 +13185,23 @@ export interface components {
         };
         /** @description A reservoir as the owner types it: quantities as text, empty where not known. */
         ReservoirForm: {
+            /** @description What it is filled with, as typed. */
             grade: null | string;
+            /** @description Volume as typed: what it takes when dry. */
             dryFill: null | string;
+            /** @description Volume as typed: what it takes after draining. */
             drainOnly: null | string;
+            /** @description Volume as typed: what it takes with a new filter. */
             drainAndFilter: null | string;
             level: null | components["schemas"]["LevelMethod"];
+            /** @description How the bike stands for that. */
             stance: components["schemas"]["LevelStance"];
+            /** @description Hot or cold. */
             readAt: components["schemas"]["OilTemperature"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description After stopping, 0 to 60; 0 where it is read cold.
+             */
             waitMinutes: number;
         };
         /**
@@ -11808,14 +13209,22 @@ export interface components {
          * @enum {unknown}
          */
         ReservoirId: "engine" | "oil-tank" | "gearbox" | "primary" | "two-stroke-oil" | "fuel" | "coolant" | "front-brake" | "rear-brake" | "clutch" | "fork-legs" | "shaft-drive" | "battery-acid" | "front-drive";
+        /** @description A reservoir with its history. */
         ReservoirPage: {
+            /** @description Which one. */
             id: components["schemas"]["ReservoirId"];
+            /** @description How far its content is proven. */
             status: components["schemas"]["ReservoirStatus"];
+            /** @description What is in it. */
             now: components["schemas"]["ReservoirAnswer"];
+            /** @description What one would pour: the profile's grade, or what is in it; null where neither is known. */
             likelyFluid: null | string;
             /** @description The latest lines of its own, the newest first. */
             chain: components["schemas"]["EntryAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines of the book speak of it.
+             */
             chainLength: number;
             consumption: null | components["schemas"]["ConsumptionAnswer"];
             drainedOn: null | components["schemas"]["LocalDate"];
@@ -11824,8 +13233,12 @@ export interface components {
             /** @description Where what is in it and the place do not agree. */
             warnings: components["schemas"]["FluidFit"][];
             levelBy: null | components["schemas"]["LevelMethod"];
+            /** @description Whether its level is read hot or cold. */
             readAt: components["schemas"]["OilTemperature"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description After stopping; 0 where it is read cold.
+             */
             waitMinutes: number;
             strength: null | components["schemas"]["CoolantStrengthAnswer"];
         };
@@ -11861,27 +13274,44 @@ export interface components {
             minutes: number;
             says: null | components["schemas"]["RestSays"];
         };
+        /** @description A service item that is left alone for now, or for good. */
         RestRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Which. */
             task: null | string;
             /** @description Up to when it is left alone; empty for good. */
             until: null | string;
+            /** @description In the owner's words. */
             why: null | string;
         };
         /** @enum {unknown} */
         RestSays: "asked-holds" | "asked-too-much" | "hangs" | null;
+        /** @description A service item that was left alone is asked for again. */
         ResumeRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Which. */
             task: null | string;
         };
+        /** @description A ride. */
         RideRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description In any unit; distance, hours or both. */
             distance: null | string;
+            /** @description What the hour meter showed, as typed; empty where it was not read. */
             hours: null | string;
             /** @description Where it went, in the owner's words. */
             ground: null | string;
@@ -11890,79 +13320,156 @@ export interface components {
             /** @description Why it was ridden although its gate was not open; asked for only then, and kept. */
             despite?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can be tapped on the bench.
+         * @enum {unknown}
+         */
         RunActKind: "step-done" | "step-not-sound" | "step-skipped" | "step-reopened" | "timer-started" | "timer-stopped" | "finding-noted" | "finding-settled" | "tray-put" | "tray-marked" | "tray-taken" | "step-noted" | "look-taken";
+        /** @description A job run: its steps, what lies about, and what it will leave in the book. */
         RunAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the run.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The bike that it is done on.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description What that bike is mostly used for. */
             use: components["schemas"]["BikeUse"];
+            /** @description The ids of its jobs. */
             jobs: string[];
+            /** @description Of the job, or of all of them. */
             title: string;
+            /** @description What it does, in a sentence. */
             for: string;
+            /** @description Running, finished, or set aside. */
             status: components["schemas"]["RunStatus"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
+            /** @description When it began. */
             started: components["schemas"]["Instant"];
             /** @description The server's own time, so that a page can count a timer down whatever its clock says. */
             now: components["schemas"]["Instant"];
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Between taps, long pauses left out.
+             */
             workedMinutes: number;
+            /** @description What is to lie ready. */
             needs: components["schemas"]["NeedAnswer"][];
+            /** @description Those that apply, in the order in which they come. */
             steps: components["schemas"]["StepAnswer"][];
+            /** @description The step that comes next; null where all are answered, or the run is over. */
             current: null | string;
+            /** @description What lies there, the latest first. */
             tray: components["schemas"]["TrayAnswer"][];
+            /** @description Those that run, the first to end first. */
             timers: components["schemas"]["TimerAnswer"][];
+            /** @description What was found in it. */
             findings: components["schemas"]["FindingAnswer"][];
+            /** @description What the drained fluid says. */
             drainMeanings: components["schemas"]["DrainMeaning"][];
+            /** @description Those of the bike. */
             meters: components["schemas"]["MeterField"][];
             /** @description What finishing would write as things stand; empty until all steps are answered. */
             willWrite: components["schemas"]["WillWriteAnswer"][];
+            /** @description What signing off would take from the shelf. */
             fromShelf: components["schemas"]["FromShelf"][];
+            /** @description Fluids that do not agree with their place. */
             fluidWarnings: components["schemas"]["FluidWarning"][];
+            /** @description How it was taken apart before, where that was kept. */
             sheets: components["schemas"]["SheetAnswer"][];
+            /** @description What is not the maker's and touches this job. */
             knownChanges: components["schemas"]["KnownChange"][];
             /** @description What the job put in place or took away for now and has not undone: it stays on the bike's undo list. */
             staysForNow: string[];
+            /** @description Why it cannot be signed off yet; null where it can. */
             finishRefused: null | string;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description The symbol of the unit in which the owner types and reads volumes. */
             volumeUnit: string;
             /** @description The jobs of a joined run, which may be signed off one by one; empty where there is one only. */
             parts: components["schemas"]["PartAnswer"][];
             /** @description What the run has left in the book, the latest first. */
             wrote: components["schemas"]["EntryAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How far a run is.
+         * @enum {unknown}
+         */
         RunStatus: "running" | "finished" | "set-aside";
+        /** @description A job run under way. */
         RunningAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the run.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The bike that it is done on.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description Of the job, or of the joined ones. */
             title: string;
+            /** @description The ids of its jobs, one or more. */
             jobs: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of its steps are done or skipped.
+             */
             answered: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
             steps: number;
+            /** @description The title of the step that comes next. */
             next: string;
+            /** @description When something was last tapped in it. */
             lastTouched: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many parts lie on the tray.
+             */
             onTray: number;
+            /** @description When each of its timers runs out. */
             timersEnd: string[];
         };
+        /** @description What condition a bike is in, as far as it was seen. */
         ScoreAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 100; null where nothing was seen.
+             */
             condition: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 100: if all that was not seen is bad.
+             */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 100: if all of it is sound.
+             */
             high: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weight seen, 0 to 1 of all.
+             */
             coverage: number;
             /**
              * Format: double
@@ -11970,38 +13477,70 @@ export interface components {
              *                 how bad each was.
              */
             weight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weight seen.
+             */
             looked: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weight lost by what was found.
+             */
             lost: number;
         };
+        /** @description A set that ships: a sensible profile to begin with. */
         SetAnswer: {
+            /** @description Of the set. */
             id: string;
+            /** @description What kind of bike it is. */
             title: string;
+            /** @description What it is for, in a sentence. */
             for: string;
+            /** @description What the form begins with. */
             profile: components["schemas"]["ProfileForm"];
         };
         /** @description A job that was set aside half done, and can be taken up again. */
         SetAsideAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The run, to be taken up again.
+             */
             run: string;
+            /** @description When it was set aside. */
             date: components["schemas"]["LocalDate"];
+            /** @description What was done by then and why it was left. */
             words: string;
         };
+        /** @description How the owner types and reads. */
         SettingsAnswer: {
+            /** @description The symbol of the unit in which the owner types and reads volumes. */
             volumeUnit: string;
+            /** @description A symbol. */
             torqueUnit: string;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description Those that can be chosen. */
             volumeUnits: string[];
+            /** @description Those that can be chosen. */
             torqueUnits: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
         };
+        /** @description How the owner wants to type and read. */
         SettingsChange: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description A symbol. */
             volumeUnit: null | string;
+            /** @description A symbol. */
             torqueUnit: null | string;
+            /** @description ISO 4217. */
             currency: null | string;
         };
         /**
@@ -12009,54 +13548,94 @@ export interface components {
          * @enum {unknown}
          */
         Severity: "grit" | "raced" | "wet" | "mud" | "sand" | "dust" | "crashed";
+        /** @description Hard use that shortens a limit. */
         SeverityAnswer: {
+            /** @description Which. */
             severity: components["schemas"]["Severity"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the limit is multiplied by, 0.1 to 1.
+             */
             factor: number;
+            /** @description Where that comes from. */
             provenance: components["schemas"]["ShownProvenance"];
         };
         /** @description Everything that asks for the owner today, over all bikes. */
         ShedAnswer: {
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
+            /** @description Up to which day it looks ahead. */
             horizon: components["schemas"]["LocalDate"];
+            /** @description Those of the shed. */
             bikes: components["schemas"]["TagAnswer"][];
             /** @description Overdue, due and coming up, the most pressing first. */
             due: components["schemas"]["DueAnswer"][];
             /** @description What is likely to fall due inside the horizon, for the season strip; by bike and date. */
             ahead: components["schemas"]["DueAnswer"][];
+            /** @description Jobs under way. */
             running: components["schemas"]["RunningAnswer"][];
+            /** @description What is wrong and open, the gravest first. */
             findings: components["schemas"]["FindingAnswer"][];
+            /** @description What waits to be handed in. */
             waste: components["schemas"]["WasteAnswer"][];
             /** @description What wears out next, one of each bike that has readings. */
             wears: components["schemas"]["WearsNextAnswer"][];
         };
+        /** @description How something was taken apart, kept for the next time. */
         SheetAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When it was kept. */
             date: components["schemas"]["LocalDate"];
+            /** @description What it is called. */
             title: string;
+            /** @description In the order in which they came off. */
             parts: components["schemas"]["TeardownPart"][];
+            /** @description Pictures in the bike's book, by id. */
             photos: string[];
+            /** @description What to mind the next time; null where nothing was said. */
             quirks: null | string;
         };
+        /** @description What was found, to be said to the seller. */
         SheetLine: {
+            /** @description Where. */
             point: string;
+            /** @description Of the point. */
             title: string;
+            /** @description What was seen, and no more. */
             say: string;
+            /** @description How bad. */
             grade: components["schemas"]["Grade"];
+            /** @description What was measured; null where nothing was. */
             typed: null | string;
+            /** @description The buyer's own words; null where there are none. */
             note: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money.
+             */
             expected: number;
         };
+        /** @description What a run took off, to be kept. */
         SheetRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description What it is called. */
             title: null | string;
+            /** @description What to mind the next time. */
             quirks: null | string;
         };
+        /** @description The shelf, and what to buy. */
         ShelfAnswer: {
+            /** @description By kind, then by name. */
             items: components["schemas"]["ItemAnswer"][];
+            /** @description For all that is due by the horizon, and what is low. */
             toBuy: components["schemas"]["ToBuyAnswer"][];
             /** @description Of all that has a price. */
             total: string;
@@ -12065,11 +13644,17 @@ export interface components {
              * @description How many lines of the list have none.
              */
             unpriced: number;
+            /** @description Up to which day it looks ahead. */
             horizon: components["schemas"]["LocalDate"];
+            /** @description What waits to be handed in. */
             waste: components["schemas"]["WasteAnswer"][];
+            /** @description All of the shed. */
             bikes: components["schemas"]["BikeName"][];
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description The symbol of the unit in which the owner types and reads volumes. */
             volumeUnit: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
         };
         /** @description Shims of one size that lie on the shelf. */
@@ -12079,12 +13664,17 @@ export interface components {
              * @description Thickness in mm.
              */
             size: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lie there.
+             */
             count: number;
         };
         /** @enum {unknown} */
         ShimFrom: "stays" | "other-valve" | "shelf" | "buy" | null;
+        /** @description Which shim goes where. */
         ShimPlanAnswer: {
+            /** @description Valve by valve. */
             lines: components["schemas"]["ValvePlanLine"][];
             /** @description Shims to buy, mm. */
             buy: number[];
@@ -12093,35 +13683,48 @@ export interface components {
         };
         /** @description A grid that is being filled in: nothing is kept. */
         ShimPlanRequest: {
+            /** @description In which a number alone is read: mm or thou. */
             unit: string;
+            /** @description One by one. */
             valves: components["schemas"]["ValveRequest"][];
             /** @description Shims that lie there, as typed: "2.80, 2.85 x2". */
             shelf: null | string;
             /** @description "0.05" or "0.025": the sizes that can be bought. */
             step: null | string;
         };
+        /** @description What it wrote. */
         ShopWorkAnswer: {
             /** @description All that was written, for taking it back together. */
             entries: components["schemas"]["EntryAnswer"][];
         };
         /** @description Work that a shop did: the tasks it settles, the parts it fitted, what it cost, and what its receipt says. */
         ShopWorkRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description Who did it, in the owner's words. */
             shop: null | string;
+            /** @description What was done, in the owner's words. */
             what: null | string;
             /** @description The service tasks that are done by it. */
             tasks: null | string[];
             /** @description What was fitted, a line for each. */
             parts: null | string[];
+            /** @description What was paid. */
             costs: null | components["schemas"]["CostRequest"][];
         };
         /** @description A value in the unit it is to be shown in. The page only writes it down. */
         Shown: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Rounded as its unit is read.
+             */
             value: number;
+            /** @description Its symbol. */
             unit: string;
             /**
              * Format: int32
@@ -12129,8 +13732,11 @@ export interface components {
              */
             decimals: number;
         };
+        /** @description Where a figure or a rule comes from. */
         ShownProvenance: {
+            /** @description Manual, owner, published, common practice, or house. */
             kind: components["schemas"]["ProvenanceKind"];
+            /** @description Its name; null where the kind says all. */
             source: null | string;
         };
         /**
@@ -12138,28 +13744,47 @@ export interface components {
          * @enum {unknown}
          */
         SoldAs: "runner" | "non-runner" | "project";
+        /** @description A stretch between two levels read alike. */
         SpellAnswer: {
+            /** @description Its first day. */
             from: components["schemas"]["LocalDate"];
+            /** @description Its last day. */
             to: components["schemas"]["LocalDate"];
+            /** @description What was topped up in it. */
             used: components["schemas"]["Shown"];
+            /** @description How far, or for how long, it was ridden in it. */
             over: components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Used for that, in the unit of the whole.
+             */
             rate: number;
         };
+        /** @description A wet spot. */
         SpotRequest: {
+            /** @description Where. */
             place: components["schemas"]["LeakPlace"];
+            /** @description How wet. */
             grade: components["schemas"]["LeakGrade"];
+            /** @description Of what. */
             fluid: components["schemas"]["LeakFluid"];
         };
         /** @description What it means that the places of the latest measurement differ so. */
         SpreadAnswer: {
             spread: null | components["schemas"]["Shown"];
+            /** @description What it means that the places differ. */
             means: string;
+            /** @description What to do about it. */
             do: string;
         };
+        /** @description What goes into a tank that stands. */
         StabiliserAnswer: {
+            /** @description To be added. */
             dose: components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Until it is in the bowls, too.
+             */
             runMinutes: number;
         };
         /**
@@ -12167,62 +13792,104 @@ export interface components {
          * @enum {unknown}
          */
         Stage: "arrival" | "papers" | "standing" | "off-the-ground" | "fluids" | "electrics" | "cold-start" | "warm" | "ride-gate" | "ride";
+        /** @description A stage of the walk. */
         StageAnswer: {
+            /** @description Which. */
             stage: components["schemas"]["Stage"];
+            /** @description In walking order. */
             points: components["schemas"]["PointAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many are answered.
+             */
             checked: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description For the others.
+             */
             minutesLeft: number;
         };
+        /** @description A bike laid up, or woken. */
         StandingRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description Why it stands, or how it was brought back into use. */
             words: null | string;
         };
+        /** @description A job to be begun on a bike. */
         StartRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7, and the run's from then on. Sent twice, it is begun once.
+             */
             id: string;
             /** @description One job, or several to be joined into one run, in the order wanted. */
             jobs: null | string[];
             /** @description A service task for which it is begun: choices stand as it calls for, beside what is due. */
             task?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How it is started.
+         * @enum {unknown}
+         */
         Starting: "kick" | "electric" | "both";
+        /** @description A step of a run, with all that its page shows. */
         StepAnswer: {
+            /** @description Within the run. */
             id: string;
+            /** @description In a few words. */
             title: string;
+            /** @description What is done. */
             text: string;
+            /** @description How, and what to look out for; null where there is no more to say. */
             detail: null | string;
+            /** @description Why it is done, or why just so; null where that is plain. */
             why: null | string;
+            /** @description Which sort of answer it takes. */
             kind: components["schemas"]["StepKind"];
+            /** @description Open, done, not sound, or skipped. */
             mark: components["schemas"]["StepMark"];
             /** @description Why it cannot be answered yet; null where it can. */
             locked: null | string;
+            /** @description Why it was skipped or is not sound; null where it is neither. */
             reason: null | string;
+            /** @description The owner's; null where there is none. */
             note: null | string;
+            /** @description What the button says. */
             doneWords: string;
+            /** @description Shown before anything else. */
             cautions: components["schemas"]["Caution"][];
             hold: null | components["schemas"]["Gate"];
             pour: null | components["schemas"]["PourAnswer"];
+            /** @description It pours the first part only. */
             firstGo: boolean;
             reservoir: null | components["schemas"]["ReservoirId"];
+            /** @description What the profile asks for there; null where it does not say. */
             grade: null | string;
             expected: null | components["schemas"]["Shown"];
             level: null | components["schemas"]["LevelAnswer"];
             torque: null | components["schemas"]["TorqueAnswer"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How long it waits; null where it does not wait.
+             */
             minutes: null | number;
             minutesFrom: null | components["schemas"]["ShownProvenance"];
             choice: null | components["schemas"]["Choice"];
+            /** @description What it takes to hand. */
             needs: components["schemas"]["NeedAnswer"][];
             record: null | components["schemas"]["RecordAnswer"];
+            /** @description False once it is signed off. */
             canReopen: boolean;
+            /** @description What it puts or takes away for now, or ends. */
             forNow: components["schemas"]["StepForNow"][];
             measure: null | components["schemas"]["MeasureAnswer"];
+            /** @description The series of wear that a look at it joins; null where it joins none. */
             wear: null | string;
             watch: null | components["schemas"]["WatchAnswer"];
             worth: null | components["schemas"]["Worth"];
@@ -12240,11 +13907,15 @@ export interface components {
             /** @description What the book knows already of what is asked here. */
             facts: components["schemas"]["BookFactAnswer"][];
         };
+        /** @description What a step puts or takes away for now, or ends. */
         StepForNow: {
+            /** @description In words. */
             what: string;
+            /** @description In its place, or away. */
             way: components["schemas"]["ForNow"];
             /** @description The step ends what another began. */
             back: boolean;
+            /** @description It is meant to outlast the job. */
             lasting: boolean;
         };
         /**
@@ -12254,16 +13925,32 @@ export interface components {
          * @enum {unknown}
          */
         StepKind: "do" | "check" | "reading" | "level" | "drain" | "pour" | "torque" | "timer" | "choose" | "measure" | "photo" | "watch" | "undo" | "sign-off";
-        /** @enum {unknown} */
+        /**
+         * @description How a step was answered.
+         * @enum {unknown}
+         */
         StepMark: "open" | "done" | "not-sound" | "skipped";
-        /** @enum {unknown} */
+        /**
+         * @description Why something came or went.
+         * @enum {unknown}
+         */
         StockCause: "bought" | "taken" | "put-back" | "counted";
-        /** @enum {unknown} */
+        /**
+         * @description What a shelf keeps.
+         * @enum {unknown}
+         */
         StockKind: "fluid" | "part" | "consumable";
+        /** @description How long a bike has stood. */
         StoodAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Years.
+             */
             least: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Years.
+             */
             most: number;
         };
         /** @description How the shed's file is. */
@@ -12278,67 +13965,116 @@ export interface components {
             /** @description Where the shed is kept. */
             folder: string;
         };
+        /** @description How a line came to count no more. */
         StrikeAnswer: {
+            /** @description When it was struck. */
             at: components["schemas"]["Instant"];
+            /** @description By which device. */
             device: string;
+            /** @description Why. */
             reason: string;
         };
+        /** @description A line that counts no more. */
         StrikeRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description Why. */
             reason: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Of the engine.
+         * @enum {unknown}
+         */
         Stroke: "two" | "four";
         /** @description A bike as a tag on the rail. */
         TagAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the bike.
+             */
             id: string;
+            /** @description Of the bike. */
             nickname: string;
+            /** @description As the owner wrote it. */
             model: string;
             /**
              * Format: int32
              * @description How many tasks are overdue or due.
              */
             overdue: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many items are due soon.
+             */
             comingUp: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many items nobody knows the last time of.
+             */
             unknown: number;
             gate: null | components["schemas"]["Gate"];
             /** @description How that gate stands. */
             gateState: components["schemas"]["GateState"];
+            /** @description A job is under way on it. */
             jobRunning: boolean;
+            /** @description What each shows. */
             meters: components["schemas"]["MeterAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What the fuel tank is made of: rust, and what may be used against it.
+         * @enum {unknown}
+         */
         TankMaterial: "steel" | "plastic" | "aluminium";
+        /** @description A service item of a bike, and how it stands. */
         TaskAnswer: {
+            /** @description Of the item. */
             id: string;
+            /** @description What it is about. */
             component: string;
+            /** @description What is done. */
             title: string;
+            /** @description The part of the bike that it is listed under. */
             part: components["schemas"]["BikePart"];
+            /** @description What is done along with it; null where nothing is. */
             also: null | string;
+            /** @description The neck hangs on it. */
             safety: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description That it takes.
+             */
             minutes: number;
+            /** @description The job that does it; null where none is written. */
             job: null | string;
+            /** @description Null where it is plain. */
             why: null | string;
+            /** @description From not known to overdue. */
             state: components["schemas"]["LifeState"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of its governing limit used up: 1 is due; null where it is not known.
+             */
             share: null | number;
             /**
              * Format: double
              * @description The likely share left at the planning horizon, for the thin tick on the dipstick.
              */
             shareAtHorizon: null | number;
+            /** @description The meter was not read, and rides stand in for it. */
             estimated: boolean;
             earlyDue: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
             lateDue: null | components["schemas"]["LocalDate"];
+            /** @description It is good up to a day that is entered, and is never done. */
             paper: boolean;
+            /** @description The owner's limits stand in for the shipped ones. */
             ownLimits: boolean;
+            /** @description All of them. */
             limits: components["schemas"]["LimitAnswer"][];
+            /** @description Why it stands as it does. */
             because: components["schemas"]["BecauseAnswer"][];
             /** @description An item of the owner's own. */
             own?: boolean;
@@ -12350,9 +14086,14 @@ export interface components {
         };
         /** @description Something that came off, in the order in which it came. */
         TeardownPart: {
+            /** @description What it is. */
             part: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 to 99.
+             */
             count: number;
+            /** @description Where it came off; null where nobody said. */
             where: null | string;
             /** @description Of a fastener: "M8 x 40". */
             size: null | string;
@@ -12364,28 +14105,49 @@ export interface components {
              */
             photo?: null | string;
         };
+        /** @description Where the oil of a splash-lubricated engine stands when it is tilted. */
         TiltAnswer: {
             /** @description Nose up, nose down, left, right. */
             limits: components["schemas"]["TiltLimit"][];
+            /** @description The section through the sump, to be drawn. */
             picture: components["schemas"]["TiltPicture"];
+            /** @description The dipper still reaches the oil at this angle. */
             reached: boolean;
             /** @description How the least angle comes down with the level. */
             byLevel: components["schemas"]["TiltByLevel"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees that such engines are usually given.
+             */
             usuallyGiven: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees: for a moment, not for work.
+             */
             neverExceed: number;
         };
+        /** @description The least angle at another level of oil. */
         TiltByLevel: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the oil that was entered.
+             */
             percent: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees at which the dipper misses the oil; null where it never does within 90.
+             */
             lost: null | number;
             direction: null | components["schemas"]["TiltDirection"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which way a bike leans.
+         * @enum {unknown}
+         */
         TiltDirection: "nose-up" | "nose-down" | "left" | "right";
+        /** @description How far it may be tilted one way. */
         TiltLimit: {
+            /** @description Which way. */
             direction: components["schemas"]["TiltDirection"];
             /**
              * Format: double
@@ -12401,54 +14163,93 @@ export interface components {
         };
         /** @description The sump at one tilt, seen in the plane in which it is tilted. */
         TiltPicture: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres: how wide the section is.
+             */
             across: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres.
+             */
             height: number;
             /** @description The outline of the oil in the box's own frame. */
             oil: components["schemas"]["BenchPoint"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres along it: the crank.
+             */
             axisAt: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres above the floor.
+             */
             axisHeight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres: radius of the dipper's circle.
+             */
             reach: number;
+            /** @description The circle is seen from its edge. */
             edgeOn: boolean;
             /**
              * Format: double
              * @description How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.
              */
             depth: number;
+            /** @description The dipper reaches the oil. */
             reached?: boolean;
         };
+        /** @description A timer that runs. */
         TimerAnswer: {
+            /** @description The step that started it. */
             step: string;
+            /** @description Of that step. */
             title: string;
+            /** @description When it began. */
             started: components["schemas"]["Instant"];
+            /** @description When it runs out. */
             ends: components["schemas"]["Instant"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Whether there are papers for it.
+         * @enum {unknown}
+         */
         TitleStatus: "unknown" | "road-title" | "off-road-only" | "no-papers";
+        /** @description A line of the shopping list. */
         ToBuyAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Null where the shelf does not know it.
+             */
             item: null | string;
+            /** @description Fluid, part or consumable. */
             kind: components["schemas"]["StockKind"];
+            /** @description Its name. */
             what: string;
+            /** @description For all that is due. */
             needed: components["schemas"]["Shown"];
+            /** @description On the shelf. */
             here: components["schemas"]["Shown"];
+            /** @description What is to be bought. */
             missing: components["schemas"]["Shown"];
             /** @description What to buy at least cost; empty where it is not known how it is sold. */
             packs: components["schemas"]["PackToBuy"][];
             /** @description Null where it is not known. */
             cost: null | string;
             over: null | components["schemas"]["Shown"];
+            /** @description What needs it, in words. */
             for: string[];
             /** @description What a bike's modifications say about ordering for it. */
             mind: string[];
+            /** @description Somebody has to enter how much the bike takes. */
             amountUnknown: boolean;
         };
+        /** @description A torque as the owner copied it from the manual. */
         TorqueAnswer: {
+            /** @description In the owner's unit. */
             torque: components["schemas"]["Shown"];
+            /** @description Where it comes from. */
             provenance: components["schemas"]["ShownProvenance"];
         };
         /**
@@ -12456,12 +14257,20 @@ export interface components {
          * @enum {unknown}
          */
         Transmission: "gears" | "variator" | "one-speed";
+        /** @description A part on the tray. */
         TrayAnswer: {
+            /** @description Its id on the tray. */
             item: string;
+            /** @description What it is. */
             part: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             count: number;
+            /** @description Where it came off; null where nobody said. */
             where: null | string;
+            /** @description Of its head or thread; null where nobody said. */
             size: null | string;
             /** @description How it sat: spacer order, dot to line, which way round. */
             marks: null | string;
@@ -12470,13 +14279,21 @@ export interface components {
              * @description Kept in the bike's book under this id.
              */
             photo: null | string;
+            /** @description The owner put it there, not a step. */
             byHand: boolean;
         };
+        /** @description A part put on the tray, or what is marked on it. */
         TrayRequest: {
+            /** @description What it is. */
             part: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 to 99.
+             */
             count: number;
+            /** @description Where it came off. */
             where?: null | string;
+            /** @description Of its head or thread. */
             size?: null | string;
             /** @description How it sat: spacer order, dot to line, which way round. */
             marks?: null | string;
@@ -12486,41 +14303,76 @@ export interface components {
              */
             photo?: null | string;
         };
+        /** @description A cost or a time that is not certain. */
         TriangleAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The least.
+             */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The likeliest.
+             */
             likely: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The most.
+             */
             high: number;
         };
+        /** @description How the fuel lasts. */
         TripFuelAnswer: {
             /** @description Short, likely and long range on a tank. */
             tank: components["schemas"]["Shown"][];
+            /** @description How far the reserve goes: short, likely, long. */
             reserve: components["schemas"]["Shown"][];
+            /** @description For the whole trip. */
             needed: components["schemas"]["Shown"];
         };
+        /** @description A trip that is planned. */
         TripKeptAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             trip: string;
+            /** @description Where to. */
             title: string;
             /** @description As it is put into its field. */
             amount: string;
+            /** @description How far, or for how long. */
             shown: components["schemas"]["Shown"];
+            /** @description The day it begins. */
             from: components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             days: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much faster it wears than the usual riding, 1 to 4.
+             */
             hard: number;
+            /** @description With bags or a passenger. */
             loaded: boolean;
         };
+        /** @description A service item, beside a trip. */
         TripLineAnswer: {
+            /** @description Which. */
             task: string;
+            /** @description What it is about. */
             component: string;
+            /** @description What is done. */
             title: string;
+            /** @description The neck hangs on it. */
             safety: boolean;
+            /** @description The job that does it; null where none is written. */
             job: null | string;
+            /** @description Before, on the way, or fine. */
             sort: components["schemas"]["TripSort"];
+            /** @description Why it is there. */
             reason: components["schemas"]["TripReason"];
             /**
              * Format: double
@@ -12530,113 +14382,200 @@ export interface components {
             after: null | components["schemas"]["Shown"];
             every: null | components["schemas"]["Shown"];
             day: null | components["schemas"]["LocalDate"];
+            /** @description As it stands now. */
             state: components["schemas"]["LifeState"];
+            /** @description The wear behind it; null where it is not measured. */
             series: null | string;
             seriesValue: null | components["schemas"]["Shown"];
             seriesLimit: null | components["schemas"]["Shown"];
             order: null | components["schemas"]["OrderAnswer"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Why it is there.
+         * @enum {unknown}
+         */
         TripReason: "due-now" | "not-known" | "runs-out" | "short-interval" | "each-ride" | "day-falls" | "lasts";
         /** @description A trip as it is typed. */
         TripRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /**
              * Format: uuid
              * @description The trip that this changes; null for a new one.
              */
             trip: null | string;
+            /** @description Where to. */
             title: null | string;
             /** @description "900 mi", "12 h". */
             amount: null | string;
+            /** @description The day it begins, as typed. */
             from: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             days: number;
             /**
              * Format: double
              * @description How much faster it wears than the usual riding, 1 to 4.
              */
             hard: number;
+            /** @description With bags or a passenger. */
             loaded: boolean;
             /** @description It is called off. */
             dropped: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description When something is done, beside a trip.
+         * @enum {unknown}
+         */
         TripSort: "before" | "on-the-way" | "fine";
+        /** @description The trips of a bike. */
         TripsAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
             /** @description What a bare number means. */
             unit: string;
+            /** @description The next one first. */
             trips: components["schemas"]["TripKeptAnswer"][];
         };
+        /** @description How far the seller is believed. */
         TrustAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             share: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What speaks for it.
+             */
             a: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What speaks against it.
+             */
             b: number;
             /**
              * Format: double
              * @description What it adds to the log-odds of faults that were not looked for.
              */
             shift: number;
+            /** @description Of hiding, by point. */
             signs: string[];
         };
+        /** @description A tyre as the owner types it. */
         TyreForm: {
+            /** @description As it stands on the wall. */
             size: null | string;
+            /** @description Pressure as typed, by the maker's plate. */
             placard: null | string;
+            /** @description Week and year, four digits. */
             dateCode: null | string;
+            /** @description Tube, tubeless, or foam insert. */
             inner: components["schemas"]["TyreInner"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What holds the air, or stands in for it.
+         * @enum {unknown}
+         */
         TyreInner: "tube" | "tubeless" | "foam-insert";
+        /** @description A thing that was there or away for now is as it was. */
         UndoneRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description As the undo list names it. */
             thing: null | string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description What was done; may be left out. */
             how: null | string;
         };
+        /** @description A quantity in all its units. */
         UnitsAnswer: {
+            /** @description What sort of quantity it is. */
             what: string;
             /** @description The same in every unit that measures it. */
             in: components["schemas"]["Shown"][];
         };
+        /** @description What the bike is worth when sound. Money, but for the meter. */
         ValueAnswer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null where not known.
+             */
             value: null | number;
+            /** @description Stated, or from others on offer. */
             source: components["schemas"]["ValueSource"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far those others lie apart; null where there are too few.
+             */
             spread: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What a year younger adds; null where too few tell.
+             */
             perYear: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What one more on the meter takes; null where too few tell.
+             */
             perMeter: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Added because bikes in adverts are average, not sound.
+             */
             lift: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many others on offer were entered.
+             */
             comparables: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a value is known.
+         * @enum {unknown}
+         */
         ValueSource: "none" | "stated" | "comparables";
-        /** @enum {unknown} */
+        /**
+         * @description How valve clearance is set.
+         * @enum {unknown}
+         */
         ValveAdjustment: "none" | "screw-and-locknut" | "shim-under-bucket" | "hydraulic";
+        /** @description One valve and what becomes of it. */
         ValveAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 1.
+             */
             cylinder: number;
+            /** @description Intake or exhaust. */
             side: components["schemas"]["ValveSide"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of its side in that cylinder, from 1.
+             */
             number: number;
+            /** @description In words. */
             name: string;
+            /** @description The oldest first. */
             points: components["schemas"]["ValvePointAnswer"][];
             verdict: null | components["schemas"]["VerdictAnswer"];
+            /** @description How far its line can be trusted. */
             trust: components["schemas"]["ValveTrust"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres; null where it is not known.
+             */
             shimNow: null | number;
             leftAt: null | components["schemas"]["BothUnits"];
             earlyDue: null | components["schemas"]["LocalDate"];
@@ -12649,28 +14588,48 @@ export interface components {
              */
             shimsLeft: null | number;
             shimsEnd: null | components["schemas"]["Shown"];
+            /** @description To be drawn. */
             line: components["schemas"]["PlotPoint"][];
         };
+        /** @description Clearances that were measured. */
         ValveCheckRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description What a bare clearance means: "mm" or "thou". */
             unit: string;
+            /** @description One by one. */
             valves: components["schemas"]["ValveRequest"][];
+            /** @description In the owner's words; empty where there is nothing to say. */
             note: null | string;
         };
         /** @description One valve of the plan. */
         ValvePlanLine: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 1.
+             */
             cylinder: number;
+            /** @description Intake or exhaust. */
             side: components["schemas"]["ValveSide"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of its side in that cylinder, from 1.
+             */
             number: number;
+            /** @description In words. */
             name: string;
+            /** @description Not measured, right, tight, wide, or closed. */
             verdict: components["schemas"]["ValveVerdict"];
             clearance: null | components["schemas"]["BothUnits"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres to go in; null where the old one stays.
+             */
             shim: null | number;
             /**
              * Format: double
@@ -12689,25 +14648,49 @@ export interface components {
             /** @description Why no shim can be worked out. */
             why: null | string;
         };
+        /** @description A valve as it was measured once. */
         ValvePointAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When. */
             date: components["schemas"]["LocalDate"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By the meter, for the plot; null where it is not known.
+             */
             x: null | number;
             meter: null | components["schemas"]["Shown"];
+            /** @description As found. */
             clearance: components["schemas"]["BothUnits"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres, as found; null where there is none, or it was not read.
+             */
             shim: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Millimetres; null where the shim stayed.
+             */
             fitted: null | number;
+            /** @description The clearance that it was left at. */
             leftAt: components["schemas"]["BothUnits"];
         };
+        /** @description A valve as it was measured. */
         ValveRequest: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 1.
+             */
             cylinder: number;
+            /** @description Intake or exhaust. */
             side: components["schemas"]["ValveSide"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of its side in that cylinder, from 1.
+             */
             number: number;
             /** @description As typed: "0.12", "4.5 thou"; empty for a valve that was not measured. */
             clearance: null | string;
@@ -12718,14 +14701,26 @@ export interface components {
             /** @description What it was left at. */
             left: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Of the head.
+         * @enum {unknown}
+         */
         ValveSide: "intake" | "exhaust";
-        /** @enum {unknown} */
+        /**
+         * @description How far a valve's line can be trusted.
+         * @enum {unknown}
+         */
         ValveTrust: "nothing" | "one-check" | "steady" | "closing" | "opening" | "outside";
-        /** @enum {unknown} */
+        /**
+         * @description What a clearance amounts to.
+         * @enum {unknown}
+         */
         ValveVerdict: "not-measured" | "right" | "tight" | "wide" | "closed" | "no-range";
+        /** @description The valves of a bike. */
         ValvesAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
             /** @description Shims under buckets; else screws and locknuts. */
             shims: boolean;
@@ -12733,13 +14728,19 @@ export interface components {
             exhaust: null | components["schemas"]["ClearanceAnswer"];
             /** @description Of the meter that the histories lie on. */
             axisUnit: null | string;
+            /** @description By cylinder and side. */
             valves: components["schemas"]["ValveAnswer"][];
+            /** @description The job that measures them; null where none fits. */
             job: null | string;
             /** @description Shims that lie on the shelf, by their names there. */
             shelf: components["schemas"]["ShelfShim"][];
         };
+        /** @description The valves in a line. */
         ValvesLineAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             valves: number;
             /**
              * Format: int32
@@ -12759,38 +14760,65 @@ export interface components {
             lastChecked: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a viewing comes to.
+         * @enum {unknown}
+         */
         Verdict: "not-seen-enough" | "walk-away" | "only-as-parts" | "negotiate" | "fair-as-asked" | "bargain-if-the-rest-holds";
         /** @description What a reading is worth. */
         VerdictAnswer: {
             grade: null | components["schemas"]["Grade"];
+            /** @description In a word or two. */
             name: string;
+            /** @description What it means. */
             means: string;
+            /** @description What to do. */
             do: string;
             from: null | components["schemas"]["ShownProvenance"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can be tapped at a viewing.
+         * @enum {unknown}
+         */
         ViewingActKind: "graded" | "measured" | "left" | "cleared" | "noted" | "claim-heard" | "claim-dropped" | "admitted" | "admission-dropped" | "credit" | "credit-dropped" | "comparable" | "comparable-dropped" | "picture-dropped";
         /** @description One tap. Which fields are wanted follows from the kind of act. */
         ViewingActRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it counts once.
+             */
             id: string;
+            /** @description What was tapped. */
             act: components["schemas"]["ViewingActKind"];
+            /** @description Where. */
             point?: null | string;
             grade?: null | components["schemas"]["Grade"];
             /** @description Measured, in any unit, at each place; a tyre's date code as it stands. */
             values?: null | string[];
             because?: null | components["schemas"]["LeftBecause"];
+            /** @description Which was heard. */
             claim?: null | string;
+            /** @description A note, what was measured, or what was said. */
             text?: null | string;
+            /** @description Money as typed: the least. */
             low?: null | string;
+            /** @description Money as typed: the likeliest. */
             likely?: null | string;
+            /** @description Money as typed: the most. */
             high?: null | string;
+            /** @description Money as typed, of another one on offer. */
             price?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of that one.
+             */
             year?: null | number;
+            /** @description Of that one, as typed. */
             meter?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The credit, comparable or picture that is dropped.
+             */
             item?: null | string;
             /**
              * @description What is stamped on the part as its least, for a point that is held against it; without it there is no
@@ -12800,124 +14828,232 @@ export interface components {
             /** @description What it measures when new, if that is known. */
             whenNew?: null | string;
         };
+        /** @description A viewing: the walk, what was seen, and what it comes to. */
         ViewingAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the viewing.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counts up with every change, from 1; sent back as If-Match.
+             */
             version: number;
+            /** @description Open, bought, or not bought. */
             status: components["schemas"]["ViewingStatus"];
+            /** @description Why it was left; null where it was not. */
             ended: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The bike that it became; null where it was not bought.
+             */
             bike: null | string;
+            /** @description As the form takes them back. */
             details: components["schemas"]["ViewingForm"];
+            /** @description What such a bike is mostly used for. */
             use: components["schemas"]["BikeUse"];
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
             meter: null | components["schemas"]["Shown"];
             stood: null | components["schemas"]["StoodAnswer"];
+            /** @description In walking order. */
             stages: components["schemas"]["StageAnswer"][];
+            /** @description Of the whole bike. */
             score: components["schemas"]["ScoreAnswer"];
+            /** @description Part by part. */
             zones: components["schemas"]["ZoneAnswer"][];
+            /** @description All that may be heard. */
             claims: components["schemas"]["ClaimAnswer"][];
+            /** @description In the seller. */
             trust: components["schemas"]["TrustAnswer"];
+            /** @description To put it right. */
             cost: components["schemas"]["CostAnswer"];
+            /** @description When sound. */
             value: components["schemas"]["ValueAnswer"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money taken off for a missing title.
+             */
             papers: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money; null where no price is asked.
+             */
             asking: null | number;
             offers: null | components["schemas"]["Offers"];
+            /** @description What it comes to. */
             verdict: components["schemas"]["Verdict"];
+            /** @description For that. */
             reasons: components["schemas"]["ReasonAnswer"][];
+            /** @description The points that the ride still waits for. */
             rideShutBy: string[];
+            /** @description What parts of it would bring. */
             credits: components["schemas"]["CreditAnswer"][];
+            /** @description Others on offer. */
             comparables: components["schemas"]["ComparableAnswer"][];
+            /** @description Of one that does not run, what is asked before anything else. */
             first: string[];
+            /** @description What was found, the dearest first. */
             sheet: components["schemas"]["SheetLine"][];
+            /** @description For the seller. */
             questions: components["schemas"]["QuestionAnswer"][];
+            /** @description What to take along. */
             bring: string[];
+            /** @description What in the details is odd. */
             warnings: components["schemas"]["ProfileWarning"][];
             rest: null | components["schemas"]["RestOfRound"];
         };
+        /** @description The details of a viewing changed. */
         ViewingChange: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
+            /** @description All of them, as typed. */
             details: components["schemas"]["ViewingForm"];
         };
         /** @description A viewing's details as the owner types them: what the advert says, and what they want of the bike. */
         ViewingForm: {
             /** @description The shipped set whose profile stands in for the unknown one. */
             set: null | string;
+            /** @description As the owner calls the bike. */
             name: null | string;
+            /** @description As the advert says. */
             make: null | string;
+            /** @description As the advert says. */
             model: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model.
+             */
             year: number;
+            /** @description Runner, non-runner or project. */
             soldAs: components["schemas"]["SoldAs"];
+            /** @description Whether there are papers. */
             title: components["schemas"]["TitleStatus"];
+            /** @description Empty where it is not known. */
             frameNumber: null | string;
             /** @description Any unit; empty where the advert does not say. */
             meter: null | string;
+            /** @description Money as typed; empty where no price is asked. */
             asking: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of one that does not run; null where nobody knows.
+             */
             lastRunYear: null | number;
+            /** @description Where it stands. */
             where: null | string;
+            /** @description In the owner's words. */
             note: null | string;
+            /** @description Without a title it is of no use. */
             needsPapers: boolean;
+            /** @description A seized engine is a price, not an end. */
             willRebuild: boolean;
+            /** @description Money as typed; empty for none. */
             budget: null | string;
+            /** @description Money as typed: what the owner's own hour is worth to them. */
             hourlyRate: null | string;
+            /** @description Money as typed: what a missing title takes off. */
             papersDiscount: null | string;
+            /** @description Money as typed: worth when sound; empty where others on offer tell. */
             statedValue: null | string;
+            /** @description Money as typed: added because bikes in adverts are average, not sound. */
             lift: null | string;
+            /** @description Money as typed: what a workshop asks for a look. */
             workshopFee?: null | string;
             kind?: null | components["schemas"]["BikeKind"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a viewing ended, or that it has not.
+         * @enum {unknown}
+         */
         ViewingStatus: "open" | "bought" | "not-bought";
         /** @description A viewing as one of several: enough to compare. */
         ViewingSummary: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the viewing.
+             */
             id: string;
+            /** @description As the owner calls the bike. */
             name: string;
+            /** @description As the advert says. */
             make: string;
+            /** @description As the advert says. */
             model: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the model.
+             */
             year: number;
+            /** @description Runner, non-runner or project. */
             soldAs: components["schemas"]["SoldAs"];
+            /** @description Open, bought, or not bought. */
             status: components["schemas"]["ViewingStatus"];
             meter: null | components["schemas"]["Shown"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money; null where no price is asked.
+             */
             asking: null | number;
+            /** @description What condition it is in. */
             score: components["schemas"]["ScoreAnswer"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the seller, 0 to 1.
+             */
             trust: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: repairs, not exceeded in half of the cases.
+             */
             c50: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: repairs, not exceeded in nine of ten.
+             */
             c90: number;
+            /** @description When sound. */
             value: components["schemas"]["ValueAnswer"];
+            /** @description Others on offer. */
             comparables: components["schemas"]["ComparableAnswer"][];
             offers: null | components["schemas"]["Offers"];
+            /** @description What it comes to. */
             verdict: components["schemas"]["Verdict"];
             /** @description How far it is from what the owner wants, in words; empty where nothing is missing. */
             wanted: string[];
+            /** @description Why it was left; null where it was not. */
             ended: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The bike that it became; null where it was not bought.
+             */
             bike: null | string;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
         };
+        /** @description Oils for a range of temperatures. */
         ViscosityAnswer: {
+            /** @description Winter grades that are cranked at the coldest. */
             cold: string[];
+            /** @description The grade for the heat; null where it is hotter than the tables go. */
             heat: null | string;
             /** @description That suit both ends; empty where the weather is beyond the tables. */
             multigrades: string[];
         };
         /** @description Used fluid that waits to be handed in. */
         WasteAnswer: {
+            /** @description Of waste: what may be poured together. */
             kind: string;
+            /** @description That waits to be handed in. */
             volume: components["schemas"]["Shown"];
         };
+        /** @description A leak watch and how far it is. */
         WatchAnswer: {
             /** @description After how many hours each look is due. */
             hours: number[];
@@ -12928,17 +15064,24 @@ export interface components {
              */
             left: number;
             nextFrom: null | components["schemas"]["Instant"];
+            /** @description Those taken, in order. */
             looks: components["schemas"]["LookAnswer"][];
             /** @description What all looks of the job say together, as far as they are taken. */
             verdict: components["schemas"]["LeakVerdict"];
+            /** @description What the looks say, place by place. */
             places: components["schemas"]["PlaceVerdict"][];
             /** @description Where this bike can leak, and what would most likely come out there. */
             canLeak: components["schemas"]["CanLeak"][];
         };
+        /** @description What wears on a bike. */
         WearAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description The nearest to its end first. */
             series: components["schemas"]["WearLineAnswer"][];
             /** @description What wears out next, the soonest first, with its plot; the first few. */
             next: components["schemas"]["WearSeriesAnswer"][];
@@ -12950,7 +15093,9 @@ export interface components {
         WearAskedAnswer: {
             /** @description What a bare number means; null where only a look tells. */
             unit: null | string;
+            /** @description Where; empty for one nameless place. */
             places: string[];
+            /** @description In a sentence. */
             how: string;
             /** @description What each grade looks like, in order; empty where no look tells. */
             looks: components["schemas"]["WearLookAnswer"][];
@@ -12974,26 +15119,43 @@ export interface components {
              * @description How long; null where an end is not known.
              */
             days: null | number;
+            /** @description The oldest first. */
             points: components["schemas"]["WearPointAnswer"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the axis; null where it is not known.
+             */
             startX: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the axis; null while it is on.
+             */
             endX: null | number;
+            /** @description What ended it early; null where nothing did. */
             blamedOn: null | string;
+            /** @description Money, as an amount; null where not known. */
             price: null | string;
             /** @description What it cost in a thousand of the meter's unit, or an hour; null where its price or length is not known. */
             costPer: null | string;
+            /** @description Money for its distance or time, as an amount; null where not known. */
             costPerUnit: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Raced on it; null where the bike does not race.
+             */
             races: null | number;
         };
         /** @description A series in a line: what stands and where it goes. */
         WearLineAnswer: {
+            /** @description Of the series. */
             id: string;
+            /** @description What wears. */
             title: string;
+            /** @description The part of the bike that it is listed under. */
             part: components["schemas"]["BikePart"];
             /** @description The unit: "mm", "%", "grade". */
             shows: string;
+            /** @description How far its line can be trusted. */
             trust: components["schemas"]["WearTrust"];
             latest: null | components["schemas"]["WearPointAnswer"];
             verdict: null | components["schemas"]["VerdictAnswer"];
@@ -13005,17 +15167,26 @@ export interface components {
              */
             share: null | number;
             left: null | components["schemas"]["Shown"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Likeliest; null where nothing foretells it.
+             */
             daysLeft: null | number;
             earlyDue: null | components["schemas"]["LocalDate"];
             likelyDue: null | components["schemas"]["LocalDate"];
             lateDue: null | components["schemas"]["LocalDate"];
+            /** @description The service item that its end calls for; null where none. */
             task: null | string;
+            /** @description The job that measures it; null where none fits. */
             job: null | string;
+            /** @description How it is measured. */
             asked: components["schemas"]["WearAskedAnswer"];
         };
+        /** @description A look that can be taken. */
         WearLookAnswer: {
+            /** @description What it amounts to. */
             grade: components["schemas"]["Grade"];
+            /** @description What is seen. */
             words: string;
         };
         /** @description All that a plot draws, in the unit of the axis. */
@@ -13028,33 +15199,55 @@ export interface components {
             sure: components["schemas"]["BandAnswer"][];
             /** @description The 80% band of the part's wear from the last reading on. */
             planning: components["schemas"]["BandAnswer"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the axis; null where it is not known.
+             */
             today: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the series' unit; null where not known.
+             */
             limit: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In the series' unit; null where not known.
+             */
             new: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the early line meets the limit; null where it does not.
+             */
             earlyX: null | number;
             /**
              * Format: double
              * @description Where it crosses; early and late beside it, as far as they are known.
              */
             likelyX: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the late line meets it; null where it does not.
+             */
             lateX: null | number;
             /**
              * Format: double
              * @description From where to where the mean line may cross; null where that side is open.
              */
             sureFrom: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Up to where the line is trusted; null where there is none.
+             */
             sureTo: null | number;
         };
         /** @description One point of a plot. */
         WearPointAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its line.
+             */
             entry: string;
+            /** @description When. */
             date: components["schemas"]["LocalDate"];
             /**
              * Format: double
@@ -13062,23 +15255,36 @@ export interface components {
              */
             x: null | number;
             meter: null | components["schemas"]["Shown"];
+            /** @description It was not read then. */
             meterEstimated: boolean;
             value: null | components["schemas"]["Shown"];
+            /** @description Place by place; empty of a look. */
             values: components["schemas"]["Shown"][];
             /** @description Every place of the measurement. */
             places: string[];
             spread: null | components["schemas"]["Shown"];
             look: null | components["schemas"]["Grade"];
+            /** @description Of a look; null where it was measured. */
             lookWords: null | string;
+            /** @description Place by place. */
             looks: components["schemas"]["PlaceLookAnswer"][];
+            /** @description Null where it was typed. */
             instrument: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Null where there is none.
+             */
             photo: null | string;
         };
+        /** @description One series of wear. */
         WearSeriesAnswer: {
+            /** @description Of the bike. */
             nickname: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
+            /** @description How it stands. */
             standing: components["schemas"]["WearLineAnswer"];
+            /** @description To be drawn. */
             plot: components["schemas"]["WearPlotAnswer"];
             /** @description Oldest first; the last is on the bike. */
             lives: components["schemas"]["WearLifeAnswer"][];
@@ -13094,30 +15300,44 @@ export interface components {
         WearTrust: "nothing" | "no-limit" | "one-reading" | "past-limit" | "wrong-way" | "no-wear" | "line" | "bands" | "setting";
         /** @description What wears out next on a bike. */
         WearsNextAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description On which bike.
+             */
             bike: string;
+            /** @description The bike's nickname. */
             bikeName: string;
+            /** @description How it stands. */
             line: components["schemas"]["WearLineAnswer"];
         };
+        /** @description The shed is as it was when a copy was made. */
         WentBackAnswer: {
+            /** @description Which. */
             copy: components["schemas"]["CopyAnswer"];
             /** @description Where what was there before lies now. */
             setAside: string;
         };
+        /** @description What the wet test says. */
         WetAnswer: {
+            /** @description One by one. */
             cylinders: components["schemas"]["WetCylinderAnswer"][];
             /** @description It is oily anyway, and the test tells less. */
             twoStroke: boolean;
         };
+        /** @description A cylinder, dry and with oil in it. */
         WetCylinderAnswer: {
+            /** @description Which. */
             place: string;
+            /** @description Compression. */
             dry: components["schemas"]["Shown"];
+            /** @description Compression after a spoonful of oil. */
             wet: components["schemas"]["Shown"];
             /**
              * Format: double
              * @description In percent of the dry reading.
              */
             rise: number;
+            /** @description Not low, rings, valves or gasket, or either. */
             verdict: components["schemas"]["WetVerdict"];
         };
         /**
@@ -13130,36 +15350,61 @@ export interface components {
          * @enum {unknown}
          */
         WheelBuild: "not-known" | "spoked" | "cast";
+        /** @description A line that signing off will write to the book. */
         WillWriteAnswer: {
+            /** @description The day it belongs to. */
             date: components["schemas"]["LocalDate"];
+            /** @description The kind of entry: "reading", "fill", "task-done". */
             kind: string;
+            /** @description What the line is called. */
             name: string;
+            /** @description The finding that it puts right; null where it puts none right. */
+            about: null | string;
+            /** @description What it says. */
             figures: components["schemas"]["Figure"][];
         };
         /** @description The owner's word by which a gate stands open that nothing else in the book proves. */
         WordAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The line of the book that holds the word.
+             */
             entry: string;
+            /** @description When it was given. */
             date: components["schemas"]["LocalDate"];
+            /** @description The gate that it opens, as far as that one is not shut. */
             gate: components["schemas"]["Gate"];
+            /** @description What the owner said. */
             words: string;
         };
+        /** @description The owner's word that a bike may be cranked, run or ridden. */
         WordRequest: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The act's own id, a UUID v7. Sent twice, it is written once.
+             */
             id: string;
             /** @description Up to and with this gate. */
             gate: components["schemas"]["Gate"];
+            /** @description The day it happened, as typed; never after today. */
             date: null | string;
             /** @description What the owner says: "I rode it today". */
             words: null | string;
         };
         /** @description What was found on a bike, as work under a cap. Money as text with a point. */
         WorkAnswer: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Whose work it is.
+             */
             bike: string;
+            /** @description Of the bike. */
             nickname: string;
+            /** @description What shuts a gate: it is paid first. */
             must: components["schemas"]["WorkLineAnswer"][];
+            /** @description In the owner's order. */
             optional: components["schemas"]["WorkLineAnswer"][];
+            /** @description Money, as an amount; null where there is no limit. */
             cap: null | string;
             /** @description Of what must be done, as far as it has a price. */
             mustCost: string;
@@ -13169,22 +15414,33 @@ export interface components {
             left: null | string;
             /** @description How far what must be done goes over the cap; null where it does not. */
             short: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many lines have no price.
+             */
             unpriced: number;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
+            /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
         };
+        /** @description A finding as work to be paid. */
         WorkLineAnswer: {
             /**
              * Format: uuid
              * @description Of the finding; null of one that a job under way will write, which has no place in the order yet.
              */
             entry: null | string;
+            /** @description What is wrong. */
             title: string;
+            /** @description Null where nothing more was said. */
             detail: null | string;
+            /** @description From a note to a stop. */
             severity: components["schemas"]["FindingSeverity"];
             shuts: null | components["schemas"]["Gate"];
+            /** @description Money, as an amount; null where nobody guessed. */
             cost: null | string;
+            /** @description Whether it is done for the money there is. */
             verdict: components["schemas"]["WorkVerdict"];
         };
         /**
@@ -13192,16 +15448,32 @@ export interface components {
          * @enum {unknown}
          */
         WorkVerdict: "must" | "within" | "over-the-cap" | "no-price";
+        /** @description Whether a workshop's look is worth its fee. */
         WorkshopAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many it would settle.
+             */
             points: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The share of what is uncertain about the cost that would be known afterwards, 0 to 1.
+             */
             settles: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: by how much what it finds brings the price down on average, where it does.
+             */
             bargains: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How likely it speaks against buying at the price, 0 to 1; null without value or price.
+             */
             against: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Money: what one may pay for the look at most; null without value or price.
+             */
             worth: null | number;
             /**
              * Format: double
@@ -13210,14 +15482,18 @@ export interface components {
             fee: null | number;
             /** @description Whether it is worth its fee; null where one of the two is not known. */
             pays: null | boolean;
+            /** @description ISO 4217, of every amount of money here. */
             currency: string;
         };
         /** @enum {unknown} */
         Worth: "must" | "worth-it" | "taste" | null;
+        /** @description What a torque wrench is set to with an extension on it. */
         WrenchAnswer: {
             /** @description What the wrench is set to, with the adaptor in line. */
             setting: components["schemas"]["Shown"];
+            /** @description At the bolt. */
             wanted: components["schemas"]["Shown"];
+            /** @description The same in other units. */
             others: components["schemas"]["Shown"][];
         };
         /**
@@ -13225,13 +15501,23 @@ export interface components {
          * @enum {unknown}
          */
         Zone: "whole" | "papers" | "frame" | "front-end" | "front-wheel" | "engine" | "exhaust" | "tank-and-intake" | "rear-end" | "rear-wheel" | "drive" | "electrics";
+        /** @description One zone of the bike. */
         ZoneAnswer: {
+            /** @description Which. */
             zone: components["schemas"]["Zone"];
+            /** @description Of its points alone. */
             score: components["schemas"]["ScoreAnswer"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many apply.
+             */
             points: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many were looked at.
+             */
             checked: number;
+            /** @description Something bad was found. */
             fault: boolean;
         };
     };

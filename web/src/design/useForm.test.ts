@@ -4,6 +4,8 @@ import { Refusal } from '@/api/client'
 import { useAct } from './useAct'
 import { useEdit } from './useEdit'
 import { useForm } from './useForm'
+import { useNotice } from './useNotice'
+import { useTold } from './useTold'
 import { useSubject } from './useSubject'
 
 beforeEach(() => sessionStorage.clear())
@@ -36,6 +38,39 @@ describe('an act', () => {
     const act = useAct()
     await act.attempt(() => Promise.reject(new TypeError('it broke')))
     expect(act.refusal?.message).toContain('it broke')
+  })
+})
+
+describe('the id of an act', () => {
+  it('stays until the server has answered, and is another for the next act', async () => {
+    const act = useAct()
+    const ids: string[] = []
+    const fails = (refusal: Refusal) => act.attempt((id) => (ids.push(id), Promise.reject(refusal)))
+    // Without an answer it may have been written: the same is sent again.
+    await fails(new Refusal(0, 'The server is away.'))
+    await fails(new Refusal(422, 'No.'))
+    await act.attempt(async (id) => void ids.push(id))
+    await act.attempt(async (id) => void ids.push(id))
+    act.renew()
+    await act.attempt(async (id) => void ids.push(id))
+    expect(ids[0]).toBe(ids[1])
+    expect(new Set(ids).size).toBe(4)
+  })
+})
+
+describe('an act without a place for a refusal', () => {
+  it('tells it as a notice, once, and by the field that it is about', async () => {
+    const { notices, drop } = useNotice()
+    for (const notice of [...notices.value]) drop(notice.id)
+    const told = useTold()
+    let go = () => {}
+    const first = told.attempt(() => new Promise<void>((resolve) => (go = resolve)))
+    expect(await told.attempt(() => Promise.reject(new Refusal(422, 'Never said.')))).toBe(false)
+    go()
+    expect(await first).toBe(true)
+    expect(notices.value).toHaveLength(0)
+    expect(await told.attempt(() => Promise.reject(new Refusal(422, 'That cannot be.', { text: 'line 3: no' })))).toBe(false)
+    expect(notices.value.map((notice) => notice.words)).toEqual(['That cannot be. Line 3: no.'])
   })
 })
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, type TaskAnswer } from '@/api/client'
+import { answer, api, type TaskAnswer } from '@/api/client'
 import { date, number, plainWords } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 import LoadState from '@/design/LoadState.vue'
 import StandingDialog from '../layup/StandingDialog.vue'
 import EntryLine from '../ledger/EntryLine.vue'
@@ -35,7 +35,7 @@ const props = defineProps<{ bike: string }>()
 
 const router = useRouter()
 const refresh = useRefresh()
-const { say } = useNotice()
+const told = useTold()
 const query = useBike(() => props.bike)
 const { data } = query
 const { data: shed } = useShed()
@@ -78,15 +78,13 @@ const openGroups = computed(() =>
 async function start(jobs: string[], task?: string) {
   const running = data.value?.running.find((run) => jobs.length === 1 && run.jobs.includes(jobs[0]!))
   if (running) return router.push(`/runs/${running.id}`)
-  try {
+  await told.attempt(async (id) => {
     const run = await answer(
-      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id: newId(), jobs, task } }),
+      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id, jobs, task } }),
     )
     await refresh()
     await router.push(`/runs/${run.id}`)
-  } catch (failed) {
-    say(failed instanceof Error ? failed.message : 'The job could not be started.')
-  }
+  })
 }
 </script>
 

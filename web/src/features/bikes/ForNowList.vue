@@ -1,28 +1,25 @@
 <script setup lang="ts">
-import { answer, api, newId, Refusal, type BikeAnswer } from '@/api/client'
+import { answer, api, type BikeAnswer } from '@/api/client'
 import ChalkStroke from '@/design/ChalkStroke.vue'
 import { date } from '@/design/format'
-import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 import { useWritten } from '../ledger/useWritten'
 
 /** What was put in place or taken away only for now. Each line is undone by hand here, or in the job that it belongs to. */
 const props = defineProps<{ bike: string; things: BikeAnswer['forNow']; today: string }>()
-const { say } = useNotice()
+const told = useTold()
 const { written } = useWritten()
 
-async function undone(thing: BikeAnswer['forNow'][number]) {
-  try {
+const undone = (thing: BikeAnswer['forNow'][number]) =>
+  told.attempt(async (id) => {
     const entry = await answer(
       api.POST('/api/bikes/{bike}/undone', {
         params: { path: { bike: props.bike } },
-        body: { id: newId(), thing: thing.thing, date: props.today, how: null },
+        body: { id, thing: thing.thing, date: props.today, how: null },
       }),
     )
     await written(`Undone: ${thing.what}.`, entry)
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useAct } from '@/design/useAct'
 import { answer, api, type KindAnswers, type ProfileForm, type SetAnswer } from '@/api/client'
 import { plainWords } from '@/design/format'
 import TouchChoice from '../jobs/TouchChoice.vue'
@@ -32,7 +33,7 @@ const notes: Record<string, string> = {
   splash: 'small four-stroke without a pump',
 }
 const answers = ref<Partial<Record<(typeof asked)[number], string>>>({})
-const failed = ref('')
+const act = useAct()
 
 const options = (name: (typeof asked)[number]) =>
   name === 'cylinders'
@@ -43,9 +44,8 @@ const options = (name: (typeof asked)[number]) =>
         note: notes[value],
       }))
 
-async function find() {
-  failed.value = ''
-  try {
+const find = () =>
+  act.attempt(async () =>
     emit(
       'found',
       await answer(
@@ -53,11 +53,8 @@ async function find() {
           body: { ...answers.value, cylinders: Number(answers.value.cylinders) || null } as KindAnswers,
         }),
       ),
-    )
-  } catch (wrong) {
-    failed.value = (wrong as Error).message
-  }
-}
+    ),
+  )
 </script>
 
 <template>
@@ -71,7 +68,7 @@ async function find() {
       :options="options(name)"
       @update:model-value="answers[name] = $event ?? undefined"
     />
-    <p v-if="failed" class="refusal" role="alert">{{ failed }}</p>
+    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
     <v-btn class="plate pen" type="submit" :disabled="!Object.keys(answers).length">Find the nearest kind</v-btn>
   </form>
 </template>

@@ -1,5 +1,6 @@
-import { ref, watch } from 'vue'
-import { answer, api, newId, Refusal, type ActRequest } from '@/api/client'
+import { computed, ref, watch } from 'vue'
+import { answer, api, type ActRequest } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import { useRefresh } from '../shed/useShed'
 import { useWritten } from '../ledger/useWritten'
 
@@ -11,33 +12,21 @@ export function useBikeWords(bike: () => string) {
   const refresh = useRefresh()
   const faulting = ref(false)
   const noting = ref(false)
-  const refusal = ref<Refusal | null>(null)
-  // The same request is sent again until it is acknowledged: it may have been written.
-  const id = ref(newId())
-  watch([faulting, noting], () => {
-    id.value = newId()
-    refusal.value = null
-  })
+  const act = useAct()
+  watch([faulting, noting], () => act.renew())
 
-  async function keep(call: () => ReturnType<typeof post>, words: string) {
-    try {
-      const entry = await call()
-      await written(words, entry)
-      return true
-    } catch (failed) {
-      refusal.value = Refusal.from(failed)
-      if (refusal.value.status !== 0) id.value = newId()
-      await refresh()
-      return false
-    }
+  async function keep(call: (id: string) => ReturnType<typeof post>, words: string) {
+    const done = await act.attempt(async (id) => written(words, await call(id)))
+    if (!done) await refresh()
+    return done
   }
 
-  const post = (finding: Finding) =>
+  const post = (id: string, finding: Finding) =>
     answer(
       api.POST('/api/bikes/{bike}/findings', {
         params: { path: { bike: bike() } },
         body: {
-          id: id.value,
+          id,
           date: today(),
           title: finding.title,
           severity: finding.severity,
@@ -48,20 +37,20 @@ export function useBikeWords(bike: () => string) {
         },
       }),
     )
-  const keepFault = (finding: Finding) => keep(() => post(finding), `Fault written down: ${finding.title}.`)
+  const keepFault = (finding: Finding) => keep((id) => post(id, finding), `Fault written down: ${finding.title}.`)
   const keepNote = (text: string) =>
     keep(
-      () =>
+      (id) =>
         answer(
           api.POST('/api/bikes/{bike}/notes', {
             params: { path: { bike: bike() } },
-            body: { id: id.value, date: today(), text },
+            body: { id, date: today(), text },
           }),
         ),
       'Note written down.',
     )
 
-  return { faulting, noting, refusal, keepFault, keepNote }
+  return { faulting, noting, refusal: computed(() => act.refusal), keepFault, keepNote }
 }
 
 /** Left to the server, whose today it is. */

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
-import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
+import { answer, api, type RunAnswer } from '@/api/client'
 import KeepSheet from './KeepSheet.vue'
 import DipStick from '@/design/DipStick.vue'
 import { date } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 import { useBike } from '../bikes/useBike'
 import EntryLine from '../ledger/EntryLine.vue'
 import { leftWords, lifeSentence, whenWords } from '../servicing/lifeSentence'
@@ -13,27 +14,25 @@ import { leftWords, lifeSentence, whenWords } from '../servicing/lifeSentence'
 const props = defineProps<{ run: RunAnswer }>()
 const queries = useQueryClient()
 const { say } = useNotice()
+const told = useTold()
 const { data: bike } = useBike(() => props.run.bike)
 const reset = computed(
   () => bike.value?.tasks.filter((task) => task.job && props.run.jobs.includes(task.job) && task.state !== 'unknown') ?? [],
 )
 const wrote = computed(() => props.run.wrote)
 
-async function undo() {
-  try {
+const undo = () =>
+  told.attempt(async (id) => {
     const run = await answer(
       api.POST('/api/runs/{run}/undo-finish', {
         params: { path: { run: props.run.id } },
-        body: { id: newId(), reason: 'signed off too early' },
+        body: { id, reason: 'signed off too early' },
       }),
     )
     queries.setQueryData(['run', props.run.id], run)
     await queries.invalidateQueries()
     say('The finish is undone: all it wrote is struck, and the job is open again.')
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 </script>
 
 <template>

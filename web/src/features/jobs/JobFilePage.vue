@@ -2,7 +2,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal } from '@/api/client'
+import { answer, api } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
 import { newJob } from './newJob'
@@ -23,8 +24,10 @@ const { data } = query
 
 const text = ref('')
 const area = ref<HTMLTextAreaElement | null>(null)
-const refusal = ref('')
-const id = ref(newId())
+const act = useAct()
+/** What the reading says against it, before anything is sent. */
+const unread = ref('')
+const refusal = computed(() => unread.value || (act.refusal?.of('text') ?? act.refusal?.message ?? ''))
 const dirty = ref(false)
 watch(
   [data, isNew],
@@ -38,8 +41,8 @@ watch(
   { immediate: true },
 )
 watch(text, () => {
-  id.value = newId()
-  refusal.value = ''
+  act.renew()
+  unread.value = ''
 })
 
 /** The server reads along, so that what is wrong is said at its line while it is written. */
@@ -77,20 +80,20 @@ function goTo(line: number) {
   field.scrollTop = Math.max(0, (line - 6) * 21)
 }
 
-async function keep() {
-  refusal.value = ''
-  try {
+const keep = () =>
+  act.attempt(async (id) => {
+    unread.value = ''
     const checked = await answer(api.POST('/api/jobs/check', { body: { text: text.value } }))
     if (checked.reason) {
       settled.value = text.value
-      refusal.value = `Line ${checked.line}: ${checked.reason}`
+      unread.value = `Line ${checked.line}: ${checked.reason}`
       return goTo(checked.line ?? 1)
     }
     const standing = checked.id === props.job && data.value?.own ? data.value.version : await versionOf(checked.id!)
     const kept = await answer(
       api.PUT('/api/jobs/{job}', {
         params: { path: { job: checked.id! } },
-        body: { id: id.value, text: text.value },
+        body: { id, text: text.value },
         headers: { 'If-Match': `"${standing}"` },
       }),
     )
@@ -103,22 +106,19 @@ async function keep() {
         : 'Kept. It is offered on every bike that it fits.',
     )
     if (kept.id !== props.job) await router.push(`/jobs/${kept.id}`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? (failed.of('text') ?? failed.message) : String(failed)
-  }
-}
+  })
 
 async function versionOf(job: string) {
   const all = await answer(api.GET('/api/jobs'))
   return all.find((one) => one.id === job && one.own)?.version ?? 0
 }
 
-async function remove() {
-  try {
+const remove = () =>
+  act.attempt(async (id) => {
     await answer(
       api.POST('/api/jobs/{job}/removed', {
         params: { path: { job: props.job } },
-        body: { id: newId() },
+        body: { id },
         headers: { 'If-Match': `"${data.value!.version}"` },
       }),
     )
@@ -128,10 +128,7 @@ async function remove() {
     say(data.value!.ships ? 'Yours is taken away; the shipped one stands again.' : 'Taken away. Keep it again to have it back.')
     if (data.value!.ships) await queries.invalidateQueries({ queryKey: ['job-file'] })
     else await router.push('/jobs')
-  } catch (failed) {
-    refusal.value = Refusal.from(failed).message
-  }
-}
+  })
 </script>
 
 <template>

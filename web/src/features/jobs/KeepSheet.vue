@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
+import { answer, api, type RunAnswer } from '@/api/client'
+import { useAct } from '@/design/useAct'
 
 /** The tray of a finished job, kept as a sheet: how this bike comes apart. */
 const props = defineProps<{ run: RunAnswer }>()
@@ -8,12 +9,10 @@ const open = ref(false)
 const kept = ref(false)
 const title = ref(props.run.title)
 const quirks = ref('')
-const refusal = ref<Refusal | null>(null)
-const id = newId()
+const act = useAct()
 
-async function keep() {
-  refusal.value = null
-  try {
+const keep = () =>
+  act.attempt(async (id) => {
     await answer(
       api.POST('/api/runs/{run}/sheet', {
         params: { path: { run: props.run.id } },
@@ -21,10 +20,7 @@ async function keep() {
       }),
     )
     kept.value = true
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  }
-}
+  })
 </script>
 
 <template>
@@ -32,13 +28,13 @@ async function keep() {
     Kept. <RouterLink :to="`/bikes/${run.bike}/parts`">The sheet</RouterLink> is offered to the next job that opens the same.
   </p>
   <form v-else-if="open" class="keep" @submit.prevent="keep">
-    <v-text-field v-model="title" label="Called" maxlength="80" autocomplete="off" :error-messages="refusal?.of('title')" />
+    <v-text-field v-model="title" label="Called" maxlength="80" autocomplete="off" :error-messages="act.refusal?.of('title')" />
     <v-textarea
       v-model="quirks"
       label="Quirks: which way a lever sits, what falls out when a cover lifts"
       maxlength="1000"
       rows="2"
-      :error-messages="refusal?.of('quirks')"
+      :error-messages="act.refusal?.of('quirks')"
     />
     <v-btn class="plate pen small" type="submit">Keep the sheet</v-btn>
   </form>

@@ -2,9 +2,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type EntryAnswer } from '@/api/client'
+import { answer, api, type EntryAnswer } from '@/api/client'
 import { minutes, money, month, number } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 import LoadState from '@/design/LoadState.vue'
 import DateField from '@/design/DateField.vue'
 import { useRefresh, useShed } from '../shed/useShed'
@@ -16,6 +17,7 @@ const route = useRoute()
 const router = useRouter()
 const refresh = useRefresh()
 const { say } = useNotice()
+const told = useTold()
 const { data: shed } = useShed()
 const correcting = ref<EntryAnswer | null>(null)
 const striking = ref<EntryAnswer | null>(null)
@@ -95,30 +97,24 @@ function blocksOf(entries: EntryAnswer[]): Block[] {
 }
 
 const { putBack } = usePutBack()
-async function unstrike(entry: EntryAnswer) {
-  try {
+const unstrike = (entry: EntryAnswer) =>
+  told.attempt(async () => {
     await putBack(entry)
     say('Put back: the line counts again.')
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 
-async function undoFinish(entry: EntryAnswer) {
-  try {
+const undoFinish = (entry: EntryAnswer) =>
+  told.attempt(async (id) => {
     await answer(
       api.POST('/api/runs/{run}/undo-finish', {
         params: { path: { run: entry.run! } },
-        body: { id: newId(), reason: 'signed off too early' },
+        body: { id, reason: 'signed off too early' },
       }),
     )
     await refresh()
     say('The finish is undone: all it wrote is struck, and the job is on the bench again.')
     await router.push(`/runs/${entry.run}`)
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 </script>
 
 <template>

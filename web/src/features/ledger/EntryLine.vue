@@ -4,13 +4,14 @@ import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useSettings } from '@/api/useSettings'
-import { entryWords } from './entrySentence'
+import { entryName, entryWords } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()
 defineEmits<{ correct: []; strike: []; putBack: []; undoFinish: [] }>()
 
 const { data: settings } = useSettings()
 const words = computed(() => entryWords(props.entry, settings.value?.currency ?? 'EUR'))
+const name = computed(() => entryName(props.entry))
 </script>
 
 <template>
@@ -21,7 +22,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
     </span>
     <span class="said">
       <component :is="entry.strike ? 's' : 'span'">
-        <b>{{ entry.name }}</b> {{ words }}
+        <b>{{ name }}</b> {{ words }}
       </component>
       <PhotoStrip v-if="entry.photo && !entry.strike" :photos="[entry.photo]" :about="words || 'a photo'" />
       <span v-if="bikeNamed" class="soft bike"> {{ entry.bikeName }}</span>
@@ -29,13 +30,13 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>
     </span>
     <span v-if="acts && entry.canPutBack" class="acts no-print">
-      <button type="button" :aria-label="`Put back: ${entry.name} ${words}`" @click="$emit('putBack')">Put back</button>
+      <button type="button" :aria-label="`Put back: ${name} ${words}`" @click="$emit('putBack')">Put back</button>
     </span>
     <span v-else-if="acts && !entry.strike" class="acts no-print">
       <button
         v-if="entry.figures.some((figure) => figure.editable !== null)"
         type="button"
-        :aria-label="`Correct: ${entry.name} ${words}`"
+        :aria-label="`Correct: ${name} ${words}`"
         @click="$emit('correct')"
       >
         Correct
@@ -44,7 +45,7 @@ const words = computed(() => entryWords(props.entry, settings.value?.currency ??
       <button
         v-else-if="entry.kind !== 'job-finished'"
         type="button"
-        :aria-label="`Strike: ${entry.name} ${words}`"
+        :aria-label="`Strike: ${name} ${words}`"
         @click="$emit('strike')"
       >
         Strike

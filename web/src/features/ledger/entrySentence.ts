@@ -9,6 +9,10 @@ export function figureWords(figure: Figure, currency: string): string {
   return figure.text ?? ''
 }
 
+/** What the line is called, and of what it speaks: "Put right: misfires when hot". */
+export const entryName = (entry: Pick<EntryAnswer, 'name' | 'about'>) =>
+  entry.about ? `${entry.name}: ${entry.about}` : entry.name
+
 /** The line's words, without its name: "engine oil, 2.21 L, 10W-40". */
 export const entryWords = (entry: Pick<EntryAnswer, 'figures'>, currency: string) =>
   entry.figures

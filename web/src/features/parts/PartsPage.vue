@@ -83,7 +83,8 @@ const states = {
                 <p>
                   <b>{{ one.part }}</b>
                   <span class="soft"
-                    ><template v-if="one.count > 1">, {{ one.count }}</template
+                    ><template v-if="one.count < one.places">, {{ one.count }} of {{ one.places }}</template
+                    ><template v-else-if="one.count > 1">, {{ one.count }}</template
                     >, {{ date(one.date, data.today) }}<template v-if="one.state === 'second-hand'">, second-hand</template
                     ><template v-if="one.again"
                       >, off and on again {{ one.again === 1 ? 'once' : `${one.again} times` }}</template

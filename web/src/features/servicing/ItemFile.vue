@@ -1,45 +1,41 @@
 <script setup lang="ts">
-import { answer, api, newId, Refusal } from '@/api/client'
+import { answer, api } from '@/api/client'
 import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 import { useRefresh } from '../shed/useShed'
 
 /** The owner's own service items as a file: passed on, or taken in. */
 const props = defineProps<{ bike: string; name: string; own: boolean }>()
 const { say } = useNotice()
+const told = useTold()
 const refresh = useRefresh()
 
-async function passOn() {
-  try {
+const passOn = () =>
+  told.attempt(async () => {
     const file = await answer(api.GET('/api/bikes/{bike}/servicing/items', { params: { path: { bike: props.bike } } }))
     const link = document.createElement('a')
     link.href = URL.createObjectURL(new Blob([file.text ?? ''], { type: 'application/yaml' }))
     link.download = `service-items-${props.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.yaml`
     link.click()
     URL.revokeObjectURL(link.href)
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 async function bringIn(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  try {
+  await told.attempt(async (id) => {
     const taken = await answer(
       api.POST('/api/bikes/{bike}/servicing/items', {
         params: { path: { bike: props.bike } },
-        body: { id: newId(), text: await file.text() },
+        body: { id, text: await file.text() },
       }),
     )
     await refresh()
     say(
       `${taken.added} ${taken.added === 1 ? 'item' : 'items'} in the plan${taken.left ? `; ${taken.left} of that name stood there already` : ''}.`,
     )
-  } catch (failed) {
-    const refusal = Refusal.from(failed)
-    say(refusal.of('text') ? `That file cannot be used. ${refusal.of('text')}.` : refusal.message)
-  }
+  })
 }
 </script>
 

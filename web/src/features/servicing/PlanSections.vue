@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { answer, api, newId, Refusal, type BikeAnswer, type TaskAnswer } from '@/api/client'
-import { useNotice } from '@/design/useNotice'
+import { answer, api, type BikeAnswer, type TaskAnswer } from '@/api/client'
+import { useTold } from '@/design/useTold'
 import { useWritten } from '../ledger/useWritten'
 import ItemFile from './ItemFile.vue'
 import OwnItemDialog from './OwnItemDialog.vue'
@@ -25,23 +25,20 @@ const props = defineProps<{
 const emit = defineEmits<{ done: [task: TaskAnswer]; interval: [task: TaskAnswer]; start: [task: TaskAnswer] }>()
 
 const route = useRoute()
-const { say } = useNotice()
+const told = useTold()
 const resting = ref<TaskAnswer | null>(null)
 const changing = ref<TaskAnswer | 'new' | null>(null)
 const { written } = useWritten()
-async function resume(task: TaskAnswer) {
-  try {
+const resume = (task: TaskAnswer) =>
+  told.attempt(async (id) => {
     const entry = await answer(
       api.POST('/api/bikes/{bike}/servicing/resume', {
         params: { path: { bike: props.bike } },
-        body: { id: newId(), task: task.id },
+        body: { id, task: task.id },
       }),
     )
     await written(`${task.component}: it counts again.`, entry)
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  }
-}
+  })
 
 const parts = computed(() => {
   const tasks = props.tasks

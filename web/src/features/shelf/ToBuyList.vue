@@ -1,29 +1,28 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { answer, api, newId, Refusal, type ShelfAnswer } from '@/api/client'
+import { answer, api, newId, type ShelfAnswer } from '@/api/client'
 import { money, quantity } from '@/design/format'
 import { useNotice } from '@/design/useNotice'
+import { useTold } from '@/design/useTold'
 
 /** What the coming work wants and the shelf has not. A row is tapped as bought, and stands on the shelf. */
 type Line = ShelfAnswer['toBuy'][number]
 const props = defineProps<{ shelf: ShelfAnswer }>()
 const emit = defineEmits<{ kept: [shelf: ShelfAnswer]; move: [item: string]; add: [line: Line] }>()
 const { say } = useNotice()
-const busy = ref(false)
+const told = useTold()
 
 /** One whose packs are known is bought by one tap; of another it is asked how much it was. */
 async function bought(line: Line) {
   if (!line.item) return emit('add', line)
   if (!line.packs.length) return emit('move', line.item)
-  if (busy.value) return
-  busy.value = true
-  const written: string[] = []
-  try {
+  const item = line.item
+  await told.attempt(async () => {
+    const written: string[] = []
     for (const pack of line.packs) {
       const id = newId()
       const shelf = await answer(
         api.POST('/api/shelf/items/{item}/moves', {
-          params: { path: { item: line.item } },
+          params: { path: { item } },
           body: {
             id,
             cause: 'bought',
@@ -45,11 +44,7 @@ async function bought(line: Line) {
           await answer(api.POST('/api/shelf/moves/{move}/undone', { params: { path: { move } }, body: { id: newId() } })),
         )
     })
-  } catch (failed) {
-    say(Refusal.from(failed).message)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 
@@ -72,7 +67,7 @@ async function bought(line: Line) {
       <span v-if="line.for.length" class="soft for">for {{ line.for.join('; ') }}</span>
       <span v-else class="soft for">to stand at its minimum</span>
       <span v-for="words in line.mind" :key="words" class="for mind">Mind: {{ words }}</span>
-      <button type="button" class="bought" :disabled="busy" :aria-label="`Bought: ${line.what}`" @click="bought(line)">
+      <button type="button" class="bought" :disabled="told.act.busy" :aria-label="`Bought: ${line.what}`" @click="bought(line)">
         Bought
       </button>
     </li>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type ViewingAnswer } from '@/api/client'
+import { answer, api, newId, type ViewingAnswer } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import DateField from '@/design/DateField.vue'
 import MoneyField from '@/design/MoneyField.vue'
 import { useRefresh } from '../shed/useShed'
@@ -14,39 +15,30 @@ const refresh = useRefresh()
 const way = ref<'buy' | 'leave' | null>(null)
 const buy = reactive({ nickname: props.viewing.details.name ?? '', paid: '', date: props.viewing.today })
 const reason = ref('')
-const refusal = ref<Refusal | null>(null)
-const ids = { write: newId(), bike: newId() }
+const act = useAct()
+const becomes = newId()
 
-async function attempt(act: () => Promise<unknown>) {
-  try {
-    refusal.value = null
-    await act()
-    // Acknowledged: the next act is another, even while the page is still being brought up to date.
-    ids.write = newId()
+const attempt = (end: (id: string) => Promise<unknown>) =>
+  act.attempt(async (id) => {
+    await end(id)
     way.value = null
     await refresh()
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-    if (refusal.value.status) ids.write = newId()
-  }
-}
+  })
 const path = { viewing: props.viewing.id }
 const bought = () =>
-  attempt(async () => {
+  attempt(async (id) => {
     await answer(
       api.POST('/api/viewings/{viewing}/buy', {
         params: { path },
-        body: { id: ids.write, bike: ids.bike, nickname: buy.nickname, paid: buy.paid || null, date: buy.date },
+        body: { id, bike: becomes, nickname: buy.nickname, paid: buy.paid || null, date: buy.date },
       }),
     )
-    await router.push(`/bikes/${ids.bike}`)
+    await router.push(`/bikes/${becomes}`)
   })
 const left = () =>
-  attempt(() =>
-    answer(api.POST('/api/viewings/{viewing}/close', { params: { path }, body: { id: ids.write, reason: reason.value } })),
-  )
+  attempt((id) => answer(api.POST('/api/viewings/{viewing}/close', { params: { path }, body: { id, reason: reason.value } })))
 const reopen = () =>
-  attempt(() => answer(api.POST('/api/viewings/{viewing}/reopen', { params: { path }, body: { id: ids.write, reason: null } })))
+  attempt((id) => answer(api.POST('/api/viewings/{viewing}/reopen', { params: { path }, body: { id, reason: null } })))
 </script>
 
 <template>
@@ -62,7 +54,7 @@ const reopen = () =>
       <template v-else-if="viewing.status === 'not-bought'">
         <p>Not bought: {{ viewing.ended }}</p>
         <v-btn class="plate" variant="outlined" @click="reopen">Open it again</v-btn>
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
       </template>
       <template v-else>
         <div class="ways">
@@ -70,9 +62,9 @@ const reopen = () =>
           <v-btn class="plate" variant="outlined" @click="way = 'leave'">I did not</v-btn>
         </div>
         <form v-if="way === 'buy'" class="fields" @submit.prevent="bought">
-          <v-text-field v-model="buy.nickname" label="Its name in the shed" :error-messages="refusal?.of('nickname')" />
-          <MoneyField v-model="buy.paid" label="Paid" :error-messages="refusal?.of('paid')" />
-          <DateField v-model="buy.date" label="Bought on" :max="viewing.today" :error-messages="refusal?.of('date')" />
+          <v-text-field v-model="buy.nickname" label="Its name in the shed" :error-messages="act.refusal?.of('nickname')" />
+          <MoneyField v-model="buy.paid" label="Paid" :error-messages="act.refusal?.of('paid')" />
+          <DateField v-model="buy.date" label="Bought on" :max="viewing.today" :error-messages="act.refusal?.of('date')" />
           <p class="soft">
             It comes into the shed with its profile, its reading, what was found as open findings, what was measured, and what the
             seller said with how it stood. What nobody knows stays unknown.
@@ -80,11 +72,16 @@ const reopen = () =>
           <v-btn class="plate pen" type="submit">Bring it in</v-btn>
         </form>
         <form v-if="way === 'leave'" class="fields" @submit.prevent="left">
-          <v-text-field v-model="reason" label="Why not, for next time" maxlength="300" :error-messages="refusal?.of('reason')" />
+          <v-text-field
+            v-model="reason"
+            label="Why not, for next time"
+            maxlength="300"
+            :error-messages="act.refusal?.of('reason')"
+          />
           <v-btn class="plate" type="submit">Close the viewing</v-btn>
         </form>
       </template>
-      <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+      <p v-if="act.refusal && !Object.keys(act.refusal.fields).length" class="refusal" role="alert">{{ act.refusal.message }}</p>
     </div>
   </section>
 </template>

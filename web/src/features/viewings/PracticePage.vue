@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useQuery } from '@tanstack/vue-query'
-import { answer, api, Refusal } from '@/api/client'
+import { answer, api } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import type { components } from '@/api/schema'
 import { number, quantity } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
@@ -25,14 +26,16 @@ const { data } = query
 const seen = ref<Look[]>([])
 const offer = ref('')
 const end = ref<End | null>(null)
-const settling = ref(false)
-const refusal = ref<Refusal | null>(null)
+const looking = useAct()
+const settling = useAct()
+const refusal = computed(() => settling.refusal ?? looking.refusal)
 
 watch([set, seed], () => {
   seen.value = []
   offer.value = ''
   end.value = null
-  refusal.value = null
+  looking.renew()
+  settling.renew()
 })
 
 const spent = computed(() => seen.value.reduce((minutes, look) => minutes + look.minutes, 0))
@@ -49,19 +52,14 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
 
 async function look(point: string, minutes: number) {
   if (looked(point) || minutes > left.value || end.value) return
-  try {
+  await looking.attempt(async () => {
     const query = { set: data.value!.set, seed: seed.value, point }
     seen.value = [...seen.value, await answer(api.GET('/api/practice/look', { params: { query } }))]
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  }
+  })
 }
 
-async function settle(amount: string) {
-  if (settling.value) return
-  try {
-    refusal.value = null
-    settling.value = true
+const settle = (amount: string) =>
+  settling.attempt(async () => {
     const query = {
       set: data.value!.set,
       seed: seed.value,
@@ -70,12 +68,7 @@ async function settle(amount: string) {
     }
     end.value = await answer(api.GET('/api/practice/end', { params: { query } }))
     window.scrollTo(0, 0)
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  } finally {
-    settling.value = false
-  }
-}
+  })
 
 const again = () =>
   router.push({ query: { ...(set.value ? { set: set.value } : {}), round: String(Math.floor(Math.random() * 9000) + 1000) } })
@@ -159,9 +152,9 @@ const verdict = computed(() => {
         </p>
         <form class="offer" @submit.prevent="settle(offer)">
           <MoneyField v-model="offer" label="Your one offer" :error-messages="refusal?.of('offer')" />
-          <v-btn class="plate pen" type="submit" :disabled="!offer || settling">Offer it</v-btn>
-          <v-btn class="plate" variant="outlined" :disabled="settling" @click="settle('0')">Walk away</v-btn>
-          <span v-if="settling" class="soft" role="status">The seller thinks it over…</span>
+          <v-btn class="plate pen" type="submit" :disabled="!offer || settling.busy">Offer it</v-btn>
+          <v-btn class="plate" variant="outlined" :disabled="settling.busy" @click="settle('0')">Walk away</v-btn>
+          <span v-if="settling.busy" class="soft" role="status">The seller thinks it over…</span>
         </form>
       </section>
       <div v-if="!end" class="clock" role="timer" :aria-label="`${number(left, 1)} minutes left of ${data.minutes}`">

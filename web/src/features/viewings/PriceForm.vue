@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { reactive, ref } from 'vue'
-import { answer, api, newId, Refusal, type PriceAnswer } from '@/api/client'
+import { reactive } from 'vue'
+import { answer, api, type PriceAnswer } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import QuantityField from '@/design/QuantityField.vue'
 import { useRefresh } from '../shed/useShed'
 
@@ -9,7 +10,7 @@ const props = defineProps<{ point: string; parts: PriceAnswer['parts']; hours: P
 const emit = defineEmits<{ done: [] }>()
 
 const refresh = useRefresh()
-const refusal = ref<Refusal | null>(null)
+const act = useAct()
 const form = reactive({
   low: String(props.parts.low),
   likely: String(props.parts.likely),
@@ -28,17 +29,13 @@ const fields = [
 ] as const
 const empty = { low: '', likely: '', high: '', hoursLow: '', hoursLikely: '', hoursHigh: '' }
 
-async function keep(asShipped: boolean) {
-  try {
-    refusal.value = null
-    const body = { id: newId(), ...(asShipped ? empty : form) }
+const keep = (asShipped: boolean) =>
+  act.attempt(async (id) => {
+    const body = { id, ...(asShipped ? empty : form) }
     await answer(api.PUT('/api/prices/{point}', { params: { path: { point: props.point } }, body }))
     emit('done')
     await refresh()
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  }
-}
+  })
 </script>
 
 <template>
@@ -49,9 +46,9 @@ async function keep(asShipped: boolean) {
       v-model="form[name]"
       inputmode="decimal"
       :label="label"
-      :error-messages="refusal?.of(name)"
+      :error-messages="act.refusal?.of(name)"
     />
-    <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+    <p v-if="act.refusal && !Object.keys(act.refusal.fields).length" class="refusal" role="alert">{{ act.refusal.message }}</p>
     <div class="acts">
       <v-btn v-if="own" class="plate small" variant="text" @click="keep(true)">Back to the house value</v-btn>
       <v-btn class="plate small" type="submit">Keep my price</v-btn>

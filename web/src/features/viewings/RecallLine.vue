@@ -1,27 +1,24 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { answer, api, Refusal } from '@/api/client'
+import { answer, api } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import type { components } from '@/api/schema'
 import { date } from '@/design/format'
 
 /** Asks for recall notices by frame number. The answer is held for the owner to judge; it answers nothing by itself. */
 const props = defineProps<{ viewing: string }>()
 const found = ref<components['schemas']['RecallsAnswer'] | null>(null)
-const refusal = ref<Refusal | null>(null)
+const act = useAct()
 
 watch(
   () => props.viewing,
   () => (found.value = null),
 )
 
-async function ask() {
-  try {
-    refusal.value = null
+const ask = () =>
+  act.attempt(async () => {
     found.value = await answer(api.GET('/api/viewings/{viewing}/recalls', { params: { path: { viewing: props.viewing } } }))
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  }
-}
+  })
 </script>
 
 <template>
@@ -35,7 +32,7 @@ async function ask() {
         <b>{{ notice.done ? 'This one was seen to.' : 'Open on this one.' }}</b>
       </p>
     </div>
-    <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
   </div>
 </template>
 

@@ -2,8 +2,9 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api, newId, Refusal, type TripLine } from '@/api/client'
+import { answer, api, Refusal, type TripLine } from '@/api/client'
 import { date, magnitude, number, quantity } from '@/design/format'
+import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
 import DateField from '@/design/DateField.vue'
@@ -73,17 +74,13 @@ const { data: lasts, error: wrong } = useQuery({
   retry: false,
   placeholderData: (before) => before,
 })
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
-const of = (field: string) => refusal.value?.of(field) ?? (wrong.value instanceof Refusal ? wrong.value.of(field) : undefined)
+const act = useAct()
+const of = (field: string) => act.refusal?.of(field) ?? (wrong.value instanceof Refusal ? wrong.value.of(field) : undefined)
 const touched = computed(() => JSON.stringify(form))
-watch(touched, () => (refusal.value = null))
+watch(touched, () => act.renew())
 
 async function keep(dropped: boolean) {
-  busy.value = true
-  refusal.value = null
-  try {
-    const id = newId()
+  await act.attempt(async (id) => {
     const before = opened.value
     const trips = await answer(
       api.POST('/api/bikes/{bike}/trips', {
@@ -96,11 +93,7 @@ async function keep(dropped: boolean) {
     await router.replace({ query: { trip: dropped ? (trips.trips[0]?.trip ?? 'new') : (before ?? id) } })
     await refresh()
     say(dropped ? 'Called off. It stands in the book.' : 'Kept. It is answered anew as readings come.')
-  } catch (failed) {
-    refusal.value = Refusal.from(failed)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 
 const hardness = [
@@ -197,10 +190,10 @@ const print = () => window.print()
         <v-select v-model="form.hard" :items="hardness" label="How hard" :error-messages="of('hard')" />
         <v-checkbox v-model="form.loaded" label="Two up, or loaded" hide-details />
         <p class="acts">
-          <v-btn v-if="opened" class="plate" variant="text" :disabled="busy" @click="keep(true)">Call it off</v-btn>
-          <v-btn class="plate pen" type="submit" :disabled="busy">{{ opened ? 'Keep the change' : 'Keep it' }}</v-btn>
+          <v-btn v-if="opened" class="plate" variant="text" :disabled="act.busy" @click="keep(true)">Call it off</v-btn>
+          <v-btn class="plate pen" type="submit" :disabled="act.busy">{{ opened ? 'Keep the change' : 'Keep it' }}</v-btn>
         </p>
-        <p v-if="refusal" class="refusal wide" role="alert">{{ refusal.message }}</p>
+        <p v-if="act.refusal" class="refusal wide" role="alert">{{ act.refusal.message }}</p>
       </form>
       <template v-if="lasts && settled.amount && !wrong">
         <p class="sum">
