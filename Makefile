@@ -44,6 +44,7 @@ dev: node_modules/.installed
 api: node_modules/.installed
 	dotnet build src/MuddyLedger.Web -v quiet
 	npm run api --workspace web
+	dotnet run --project tests/MuddyLedger.Core.Tests -- -noLogo -explicit only -method "*ContentSchemasTests.Write"
 
 format: node_modules/.installed
 	dotnet tool restore

@@ -96,31 +96,23 @@ const suite = (project, env) =>
     ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo'],
     { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll`, ...env },
   )
-// Two lines of work beside each other, and a third as soon as what it needs is there: the browser tests and the suite that starts servers
-// and kills them wait for much, and leave the processor to what computes.
-const publishing = runBeside('bash', ['scripts/publish.sh'])
-const carrying = inTurn(
-  () => runBeside('dotnet', ['csharpier', 'check', '.']),
-  () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
-  () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
-  () =>
-    runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
-  () => runBeside('bash', ['scripts/phone.sh']),
-)
-const browsing = async () =>
-  (await Promise.all([publishing, carrying])).flat().every(Boolean) &&
-  runBeside('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
-const [published, web, [formatted, linted, browserLinted, unit, phone], [app, core], browser] = await Promise.all([
-  publishing,
-  publishing.then(() => suite('MuddyLedger.Web.Tests')),
-  carrying,
-  carrying.then(() =>
-    inTurn(
-      () => suite('MuddyLedger.App.Tests', computes),
-      () => suite('MuddyLedger.Core.Tests', computes),
-    ),
+// Two lines of work, each with a core: what needs the server as it is published, and what needs none. The largest suite takes all the
+// cores that it can get: it comes when publishing is over.
+const [[published, web], [formatted, linted, browserLinted, unit, app, core, phone]] = await Promise.all([
+  inTurn(
+    () => runBeside('bash', ['scripts/publish.sh']),
+    () => suite('MuddyLedger.Web.Tests'),
   ),
-  browsing(),
+  inTurn(
+    () => runBeside('dotnet', ['csharpier', 'check', '.']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
+    () =>
+      runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
+    () => suite('MuddyLedger.App.Tests', computes),
+    () => suite('MuddyLedger.Core.Tests', computes),
+    () => runBeside('bash', ['scripts/phone.sh']),
+  ),
 ])
 check('the server is published', published)
 check('the rules build for a browser, trimmed and without a warning', phone)
@@ -143,6 +135,9 @@ for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'Mu
     }
   })
 }
+if (!published) finish()
+
+const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json` })
 count('browser', browser, () => {
   const { stats, suites } = json('playwright.json')
   const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)]

@@ -217,13 +217,7 @@ internal static class StepFile
             throw map.Wrong("shuts", "belongs to what a step begins, not to what it takes back");
         // Nobody rides with a thing that is there only for now, unless its file says that one may.
         if (!thing.Back)
-            thing = thing with
-            {
-                Shuts =
-                    !map.Has("shuts") ? Gate.Ridden
-                    : map.Text("shuts") == "none" ? null
-                    : map.Word<Gate>("shuts"),
-            };
+            thing = thing with { Shuts = map.Has("shuts") ? map.WordOrNone<Gate>("shuts") : Gate.Ridden };
         map.RefuseTheRest();
         return thing;
     }

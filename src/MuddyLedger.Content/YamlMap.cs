@@ -24,10 +24,14 @@ internal sealed class YamlMap
     private readonly YamlMappingNode _node;
     private readonly HashSet<string> _asked = [];
 
-    private YamlMap(string file, YamlMappingNode node)
+    /// <summary>Where what is asked for is written down; null where nobody wants to know.</summary>
+    private readonly FileShape? _shape;
+
+    private YamlMap(string file, YamlMappingNode node, FileShape? shape)
     {
         _file = file;
         _node = node;
+        _shape = shape;
     }
 
     /// <summary>Far more than the longest job needs; a file beyond it is refused before it is built.</summary>
@@ -94,7 +98,7 @@ internal sealed class YamlMap
             stream.Load(new Scanned(Guard(file, text, parser)));
             if (stream.Documents.Count != 1)
                 throw new ContentException(file, 1, "must hold exactly one document");
-            return Of(file, stream.Documents[0].RootNode);
+            return Of(file, stream.Documents[0].RootNode, FileShape.Watching.Value);
         }
         catch (YamlException broken)
         {
@@ -107,8 +111,12 @@ internal sealed class YamlMap
         }
     }
 
-    public static YamlMap Of(string file, YamlNode node) =>
-        new(file, node as YamlMappingNode ?? throw new ContentException(file, node.Start.Line, "a mapping (key: value) is wanted here"));
+    private static YamlMap Of(string file, YamlNode node, FileShape? shape) =>
+        new(
+            file,
+            node as YamlMappingNode ?? throw new ContentException(file, node.Start.Line, "a mapping (key: value) is wanted here"),
+            shape
+        );
 
     public ContentException Wrong(string key, string reason) => new(_file, Node(key)?.Start.Line ?? _node.Start.Line, $"{key}: {reason}");
 
@@ -117,11 +125,29 @@ internal sealed class YamlMap
     /// <summary>The line on which it begins, 1 or more.</summary>
     public long Line => _node.Start.Line;
 
-    public bool Has(string key) => Node(key) is not null;
+    public bool Has(string key)
+    {
+        _shape?.Look(key);
+        return Node(key) is not null;
+    }
 
-    public string Text(string key) => OptionalText(key) ?? throw Wrong($"\"{key}\" is missing");
+    public string Text(string key) => Must(key, FileShape.Taken.Text);
 
-    public string? OptionalText(string key)
+    public string? OptionalText(string key) => May(key, FileShape.Taken.Text);
+
+    private string Must(string key, FileShape.Taken taken)
+    {
+        _shape?.Ask(this, key, taken, must: true);
+        return One(key) ?? throw Wrong($"\"{key}\" is missing");
+    }
+
+    private string? May(string key, FileShape.Taken taken)
+    {
+        _shape?.Ask(this, key, taken, must: false);
+        return One(key);
+    }
+
+    private string? One(string key)
     {
         if (Node(key) is not { } node)
             return null;
@@ -132,7 +158,7 @@ internal sealed class YamlMap
 
     public int Whole(string key, int least, int most)
     {
-        var text = Text(key);
+        var text = Must(key, FileShape.Taken.Whole(least, most));
         return int.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
             ? value
             : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
@@ -141,7 +167,8 @@ internal sealed class YamlMap
     /// <summary>Three numbers in order, none below nought: low, likely, high.</summary>
     public Core.Viewings.Triangle Triangle(string key)
     {
-        var numbers = Texts(key)
+        _shape?.Ask(this, key, FileShape.Taken.Three, must: true);
+        var numbers = Listed(key)
             .Select(text =>
                 double.TryParse(text, CultureInfo.InvariantCulture, out var value) ? value : throw Wrong(key, $"\"{text}\" is not a number")
             )
@@ -153,19 +180,20 @@ internal sealed class YamlMap
 
     public double Number(string key, double least, double most)
     {
-        var text = Text(key);
+        var text = Must(key, FileShape.Taken.Number(least, most));
         return double.TryParse(text, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
             ? value
             : throw Wrong(key, $"\"{text}\" is not a number from {least} to {most}");
     }
 
     public decimal Share(string key) =>
-        decimal.TryParse(Text(key), CultureInfo.InvariantCulture, out var value) && value is >= 0.1m and <= 1m
+        decimal.TryParse(Must(key, FileShape.Taken.Number(0.1, 1)), CultureInfo.InvariantCulture, out var value)
+        && value is >= 0.1m and <= 1m
             ? value
             : throw Wrong(key, "a number from 0.1 to 1 is wanted");
 
     public bool Flag(string key) =>
-        OptionalText(key) switch
+        May(key, FileShape.Taken.Flag) switch
         {
             null or "no" => false,
             "yes" => true,
@@ -173,10 +201,18 @@ internal sealed class YamlMap
         };
 
     public T Word<T>(string key)
-        where T : struct, Enum => OptionalWord<T>(key) ?? throw Wrong($"\"{key}\" is missing");
+        where T : struct, Enum => (T)WordOf(typeof(T), key, Must(key, FileShape.Taken.Word(typeof(T))));
 
     public T? OptionalWord<T>(string key)
-        where T : struct, Enum => OptionalText(key) is { } text ? (T)WordOf(typeof(T), key, text) : null;
+        where T : struct, Enum => May(key, FileShape.Taken.Word(typeof(T))) is { } text ? (T)WordOf(typeof(T), key, text) : null;
+
+    /// <summary>One of the words, or "none": null.</summary>
+    public T? WordOrNone<T>(string key)
+        where T : struct, Enum
+    {
+        var text = Must(key, FileShape.Taken.Word(typeof(T), "none"));
+        return text == "none" ? null : (T)WordOf(typeof(T), key, text);
+    }
 
     private Enum WordOf(Type kind, string key, string text) =>
         Capabilities.Named(kind) is var known && known.TryGetValue(text, out var value)
@@ -202,6 +238,12 @@ internal sealed class YamlMap
 
     public ImmutableArray<string> Texts(string key)
     {
+        _shape?.Ask(this, key, FileShape.Taken.Texts, must: false);
+        return Listed(key);
+    }
+
+    private ImmutableArray<string> Listed(string key)
+    {
         if (Node(key) is not { } node)
             return [];
         if (node is YamlScalarNode { Value: { Length: > 0 } one })
@@ -219,18 +261,24 @@ internal sealed class YamlMap
     }
 
     public ImmutableArray<T> Words<T>(string key)
-        where T : struct, Enum => [.. Texts(key).Select(text => WordOf(typeof(T), key, text)).Cast<T>()];
+        where T : struct, Enum
+    {
+        _shape?.Ask(this, key, FileShape.Taken.Words(typeof(T)), must: false);
+        return [.. Listed(key).Select(text => WordOf(typeof(T), key, text)).Cast<T>()];
+    }
 
     public ImmutableArray<YamlMap> Maps(string key)
     {
+        var under = _shape?.Under(this, key, list: true);
         if (Node(key) is not { } node)
             return [];
         if (node is not YamlSequenceNode list)
             throw Wrong(key, "a list is wanted");
-        return [.. list.Select(item => Of(_file, item))];
+        return [.. list.Select(item => Of(_file, item, under))];
     }
 
-    public YamlMap Map(string key) => Node(key) is { } node ? Of(_file, node) : throw Wrong($"\"{key}\" is missing");
+    public YamlMap Map(string key) =>
+        Node(key) is { } node ? Of(_file, node, _shape?.Under(this, key, list: false)) : throw Wrong($"\"{key}\" is missing");
 
     /// <summary>Every key of this mapping, for mappings whose keys are data.</summary>
     public ImmutableArray<string> Keys => [.. _node.Children.Keys.Select(key => ((YamlScalarNode)key).Value ?? "")];
@@ -238,9 +286,10 @@ internal sealed class YamlMap
     /// <summary>A structured match on the bike and on the run's choices.</summary>
     public Applies Applies(string key, ICollection<string>? choices = null)
     {
-        if (!Has(key))
+        _shape?.Ask(this, key, FileShape.Taken.Match, must: false);
+        if (Node(key) is not { } node)
             return Core.Bikes.Applies.Always;
-        var map = Map(key);
+        var map = Of(_file, node, null);
         foreach (var name in map.Keys)
         {
             var known = name.StartsWith(Core.Bikes.Applies.ChoicePrefix, StringComparison.Ordinal)
@@ -256,6 +305,7 @@ internal sealed class YamlMap
     /// <summary>Refuses keys that nobody asked for: a misspelt key must not be silently ignored.</summary>
     public void RefuseTheRest()
     {
+        _shape?.End(this);
         foreach (var key in Keys.Where(key => !_asked.Contains(key)))
             throw Wrong(key, "is not a key known here");
     }

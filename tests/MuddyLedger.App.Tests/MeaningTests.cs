@@ -6,7 +6,7 @@ using MuddyLedger.Core.Ledger;
 
 namespace MuddyLedger.App.Tests;
 
-/// <summary>Whoever reads a type of Core or App is told what it and each thing in it mean; the API's description is made from that.</summary>
+/// <summary>Whoever reads a type of Core or App is told what it and each thing in it mean; the API's description comes from it.</summary>
 public class MeaningTests
 {
     private const BindingFlags OfItsOwn = BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly;

@@ -11,6 +11,31 @@ public class PracticeTests
     private static PracticeRound Round(int seed, string set = "road-twin") =>
         PracticeRound.Make(set, Given.Content.Sets.First(one => one.Id == set).Profile, Given.Content.Viewing, seed, Today);
 
+    // A chance is said over all bikes of an age and use: over many made-up ones each fault comes as often, the rare as the frequent.
+    [Fact]
+    public void Faults_are_as_frequent_over_made_up_bikes_as_their_chances_say()
+    {
+        var (got, wanted) = (new double[3], new double[3]);
+        for (var seed = 1; seed <= 600; seed++)
+        {
+            var round = Round(seed, Given.Content.Sets[seed % Given.Content.Sets.Length].Id);
+            var use = ViewingPicture.WearOf(round.Details, round.Today);
+            foreach (var point in round.Points.Where(point => point.Say is not null))
+            {
+                var chance = ViewingPicture.ChanceAt(point.Prior, use);
+                var sort =
+                    chance < 0.08 ? 0
+                    : chance < 0.2 ? 1
+                    : 2;
+                wanted[sort] += chance;
+                got[sort] += round.Hidden.Faults.ContainsKey(point.Id) ? 1 : 0;
+            }
+        }
+
+        foreach (var (found, said) in got.Zip(wanted))
+            (found / said).ShouldBeInRange(0.93, 1.07);
+    }
+
     [Fact]
     public void A_round_shared_by_its_number_is_the_same_round()
     {

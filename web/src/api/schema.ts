@@ -11069,12 +11069,21 @@ export interface components {
             /** @description Of a made-up one: what it can be held to. */
             scenarios: components["schemas"]["GaugeScenario"][];
         };
+        /** @description Something that a simulated gauge can be held to, or that can go wrong with it. */
         GaugeScenario: {
+            /** @description By which it is asked for. */
             id: string;
+            /** @description What it is called. */
             title: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it would show if it were perfect.
+             */
             middle: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far a hand moves it about.
+             */
             swing: number;
         };
         /** @description A gear. */

@@ -9,16 +9,17 @@ export function useAct() {
 
   /**
    * @param act Is given the id to write under: the same until the server has answered, because what went unanswered may have been written.
+   * @param then What follows once it was acknowledged: the next act may begin already, while the page is brought up to date.
    * @returns Whether it was done. A second tap while the first is under way does nothing.
    */
-  async function attempt(act: (id: string) => Promise<unknown>) {
+  async function attempt<A>(act: (id: string) => Promise<A>, then?: (answer: A) => unknown) {
     if (busy.value) return false
     busy.value = true
+    let answer: A
     try {
-      await act(id)
+      answer = await act(id)
       refusal.value = null
       id = newId()
-      return true
     } catch (failed) {
       refusal.value = Refusal.from(failed)
       if (refusal.value.status !== 0) id = newId()
@@ -26,6 +27,8 @@ export function useAct() {
     } finally {
       busy.value = false
     }
+    await then?.(answer)
+    return true
   }
 
   /** Another thing is about to be done: what was said against the one before is gone, and it is written under an id of its own. */

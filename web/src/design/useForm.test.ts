@@ -58,8 +58,34 @@ describe('the id of an act', () => {
   })
 })
 
+describe('what follows an act', () => {
+  it('keeps nobody from the next one, and does not follow what was refused', async () => {
+    const act = useAct()
+    const order: string[] = []
+    let go = () => {}
+    const first = act.attempt(
+      async () => 'written',
+      (answer) => (order.push(answer), new Promise<void>((resolve) => (go = resolve))),
+    )
+    await Promise.resolve()
+    await Promise.resolve()
+    expect(order).toEqual(['written'])
+    // The page is still being brought up to date: what is tapped now is done all the same.
+    expect(await act.attempt(async () => void order.push('next'))).toBe(true)
+    go()
+    expect(await first).toBe(true)
+    expect(
+      await act.attempt(
+        () => Promise.reject(new Refusal(422, 'No.')),
+        () => void order.push('never'),
+      ),
+    ).toBe(false)
+    expect(order).toEqual(['written', 'next'])
+  })
+})
+
 describe('an act without a place for a refusal', () => {
-  it('tells it as a notice, once, and by the field that it is about', async () => {
+  it('tells it as a notice, and once', async () => {
     const { notices, drop } = useNotice()
     for (const notice of [...notices.value]) drop(notice.id)
     const told = useTold()
@@ -69,8 +95,8 @@ describe('an act without a place for a refusal', () => {
     go()
     expect(await first).toBe(true)
     expect(notices.value).toHaveLength(0)
-    expect(await told.attempt(() => Promise.reject(new Refusal(422, 'That cannot be.', { text: 'line 3: no' })))).toBe(false)
-    expect(notices.value.map((notice) => notice.words)).toEqual(['That cannot be. Line 3: no.'])
+    expect(await told.attempt(() => Promise.reject(new Refusal(422, 'That cannot be.')))).toBe(false)
+    expect(notices.value.map((notice) => notice.words)).toEqual(['That cannot be.'])
   })
 })
 

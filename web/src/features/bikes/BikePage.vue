@@ -78,13 +78,13 @@ const openGroups = computed(() =>
 async function start(jobs: string[], task?: string) {
   const running = data.value?.running.find((run) => jobs.length === 1 && run.jobs.includes(jobs[0]!))
   if (running) return router.push(`/runs/${running.id}`)
-  await told.attempt(async (id) => {
-    const run = await answer(
-      api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id, jobs, task } }),
-    )
-    await refresh()
-    await router.push(`/runs/${run.id}`)
-  })
+  await told.attempt(
+    (id) => answer(api.POST('/api/bikes/{bike}/runs', { params: { path: { bike: props.bike } }, body: { id, jobs, task } })),
+    async (run) => {
+      await refresh()
+      await router.push(`/runs/${run.id}`)
+    },
+  )
 }
 </script>
 

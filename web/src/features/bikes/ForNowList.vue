@@ -11,15 +11,16 @@ const told = useTold()
 const { written } = useWritten()
 
 const undone = (thing: BikeAnswer['forNow'][number]) =>
-  told.attempt(async (id) => {
-    const entry = await answer(
-      api.POST('/api/bikes/{bike}/undone', {
-        params: { path: { bike: props.bike } },
-        body: { id, thing: thing.thing, date: props.today, how: null },
-      }),
-    )
-    await written(`Undone: ${thing.what}.`, entry)
-  })
+  told.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/bikes/{bike}/undone', {
+          params: { path: { bike: props.bike } },
+          body: { id, thing: thing.thing, date: props.today, how: null },
+        }),
+      ),
+    (entry) => written(`Undone: ${thing.what}.`, entry),
+  )
 </script>
 
 <template>

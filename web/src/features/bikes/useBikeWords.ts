@@ -16,7 +16,7 @@ export function useBikeWords(bike: () => string) {
   watch([faulting, noting], () => act.renew())
 
   async function keep(call: (id: string) => ReturnType<typeof post>, words: string) {
-    const done = await act.attempt(async (id) => written(words, await call(id)))
+    const done = await act.attempt(call, (entry) => written(words, entry))
     if (!done) await refresh()
     return done
   }

@@ -22,17 +22,20 @@ const reset = computed(
 const wrote = computed(() => props.run.wrote)
 
 const undo = () =>
-  told.attempt(async (id) => {
-    const run = await answer(
-      api.POST('/api/runs/{run}/undo-finish', {
-        params: { path: { run: props.run.id } },
-        body: { id, reason: 'signed off too early' },
-      }),
-    )
-    queries.setQueryData(['run', props.run.id], run)
-    await queries.invalidateQueries()
-    say('The finish is undone: all it wrote is struck, and the job is open again.')
-  })
+  told.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/runs/{run}/undo-finish', {
+          params: { path: { run: props.run.id } },
+          body: { id, reason: 'signed off too early' },
+        }),
+      ),
+    async (run) => {
+      queries.setQueryData(['run', props.run.id], run)
+      await queries.invalidateQueries()
+      say('The finish is undone: all it wrote is struck, and the job is open again.')
+    },
+  )
 </script>
 
 <template>

@@ -81,32 +81,38 @@ function goTo(line: number) {
 }
 
 const keep = () =>
-  act.attempt(async (id) => {
-    unread.value = ''
-    const checked = await answer(api.POST('/api/jobs/check', { body: { text: text.value } }))
-    if (checked.reason) {
-      settled.value = text.value
-      unread.value = `Line ${checked.line}: ${checked.reason}`
-      return goTo(checked.line ?? 1)
-    }
-    const standing = checked.id === props.job && data.value?.own ? data.value.version : await versionOf(checked.id!)
-    const kept = await answer(
-      api.PUT('/api/jobs/{job}', {
-        params: { path: { job: checked.id! } },
-        body: { id, text: text.value },
-        headers: { 'If-Match': `"${standing}"` },
-      }),
-    )
-    dirty.value = false
-    await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
-    queries.setQueryData(['job-file', kept.id], kept)
-    say(
-      kept.ships
-        ? 'Kept. It stands in for the shipped job of that id from now on.'
-        : 'Kept. It is offered on every bike that it fits.',
-    )
-    if (kept.id !== props.job) await router.push(`/jobs/${kept.id}`)
-  })
+  act.attempt(
+    async (id) => {
+      unread.value = ''
+      const checked = await answer(api.POST('/api/jobs/check', { body: { text: text.value } }))
+      if (checked.reason) {
+        settled.value = text.value
+        unread.value = `Line ${checked.line}: ${checked.reason}`
+        goTo(checked.line ?? 1)
+        return null
+      }
+      const standing = checked.id === props.job && data.value?.own ? data.value.version : await versionOf(checked.id!)
+      return await answer(
+        api.PUT('/api/jobs/{job}', {
+          params: { path: { job: checked.id! } },
+          body: { id, text: text.value },
+          headers: { 'If-Match': `"${standing}"` },
+        }),
+      )
+    },
+    async (kept) => {
+      if (!kept) return
+      dirty.value = false
+      await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
+      queries.setQueryData(['job-file', kept.id], kept)
+      say(
+        kept.ships
+          ? 'Kept. It stands in for the shipped job of that id from now on.'
+          : 'Kept. It is offered on every bike that it fits.',
+      )
+      if (kept.id !== props.job) await router.push(`/jobs/${kept.id}`)
+    },
+  )
 
 async function versionOf(job: string) {
   const all = await answer(api.GET('/api/jobs'))
@@ -114,21 +120,24 @@ async function versionOf(job: string) {
 }
 
 const remove = () =>
-  act.attempt(async (id) => {
-    await answer(
-      api.POST('/api/jobs/{job}/removed', {
-        params: { path: { job: props.job } },
-        body: { id },
-        headers: { 'If-Match': `"${data.value!.version}"` },
-      }),
-    )
-    dirty.value = false
-    // It stays in the field: keeping it again puts it back.
-    await queries.invalidateQueries({ queryKey: ['job-files'] })
-    say(data.value!.ships ? 'Yours is taken away; the shipped one stands again.' : 'Taken away. Keep it again to have it back.')
-    if (data.value!.ships) await queries.invalidateQueries({ queryKey: ['job-file'] })
-    else await router.push('/jobs')
-  })
+  act.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/jobs/{job}/removed', {
+          params: { path: { job: props.job } },
+          body: { id },
+          headers: { 'If-Match': `"${data.value!.version}"` },
+        }),
+      ),
+    async () => {
+      dirty.value = false
+      // It stays in the field: keeping it again puts it back.
+      await queries.invalidateQueries({ queryKey: ['job-files'] })
+      say(data.value!.ships ? 'Yours is taken away; the shipped one stands again.' : 'Taken away. Keep it again to have it back.')
+      if (data.value!.ships) await queries.invalidateQueries({ queryKey: ['job-file'] })
+      else await router.push('/jobs')
+    },
+  )
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
 import MoneyField from '@/design/MoneyField.vue'
 import { useBike } from '../bikes/useBike'
-import { entryName, entryWords } from '../ledger/entrySentence'
+import { entryWords } from '../ledger/entrySentence'
 
 const props = defineProps<{
   run: RunAnswer
@@ -102,7 +102,7 @@ function keep(job: string | null = null) {
         <h3 class="label">This will stand in the book</h3>
         <ol>
           <li v-for="(line, at) in run.willWrite" :key="at">
-            <b>{{ entryName(line) }}</b> {{ entryWords(line, run.currency) }}
+            <b>{{ line.name }}</b> {{ entryWords(line, run.currency) }}
           </li>
         </ol>
       </section>

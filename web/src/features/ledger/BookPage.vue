@@ -98,23 +98,26 @@ function blocksOf(entries: EntryAnswer[]): Block[] {
 
 const { putBack } = usePutBack()
 const unstrike = (entry: EntryAnswer) =>
-  told.attempt(async () => {
-    await putBack(entry)
-    say('Put back: the line counts again.')
-  })
+  told.attempt(
+    () => putBack(entry),
+    () => say('Put back: the line counts again.'),
+  )
 
 const undoFinish = (entry: EntryAnswer) =>
-  told.attempt(async (id) => {
-    await answer(
-      api.POST('/api/runs/{run}/undo-finish', {
-        params: { path: { run: entry.run! } },
-        body: { id, reason: 'signed off too early' },
-      }),
-    )
-    await refresh()
-    say('The finish is undone: all it wrote is struck, and the job is on the bench again.')
-    await router.push(`/runs/${entry.run}`)
-  })
+  told.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/runs/{run}/undo-finish', {
+          params: { path: { run: entry.run! } },
+          body: { id, reason: 'signed off too early' },
+        }),
+      ),
+    async () => {
+      await refresh()
+      say('The finish is undone: all it wrote is struck, and the job is on the bench again.')
+      await router.push(`/runs/${entry.run}`)
+    },
+  )
 </script>
 
 <template>

@@ -4,14 +4,13 @@ import type { EntryAnswer } from '@/api/client'
 import { date, quantity } from '@/design/format'
 import PhotoStrip from '../photos/PhotoStrip.vue'
 import { useSettings } from '@/api/useSettings'
-import { entryName, entryWords } from './entrySentence'
+import { entryWords } from './entrySentence'
 
 const props = defineProps<{ entry: EntryAnswer; today: string; bikeNamed?: boolean; acts?: boolean }>()
 defineEmits<{ correct: []; strike: []; putBack: []; undoFinish: [] }>()
 
 const { data: settings } = useSettings()
 const words = computed(() => entryWords(props.entry, settings.value?.currency ?? 'EUR'))
-const name = computed(() => entryName(props.entry))
 </script>
 
 <template>
@@ -22,7 +21,7 @@ const name = computed(() => entryName(props.entry))
     </span>
     <span class="said">
       <component :is="entry.strike ? 's' : 'span'">
-        <b>{{ name }}</b> {{ words }}
+        <b>{{ entry.name }}</b> {{ words }}
       </component>
       <PhotoStrip v-if="entry.photo && !entry.strike" :photos="[entry.photo]" :about="words || 'a photo'" />
       <span v-if="bikeNamed" class="soft bike"> {{ entry.bikeName }}</span>
@@ -30,13 +29,13 @@ const name = computed(() => entryName(props.entry))
       <span v-else-if="entry.corrects" class="soft note">corrected: {{ entry.reason }}</span>
     </span>
     <span v-if="acts && entry.canPutBack" class="acts no-print">
-      <button type="button" :aria-label="`Put back: ${name} ${words}`" @click="$emit('putBack')">Put back</button>
+      <button type="button" :aria-label="`Put back: ${entry.name} ${words}`" @click="$emit('putBack')">Put back</button>
     </span>
     <span v-else-if="acts && !entry.strike" class="acts no-print">
       <button
         v-if="entry.figures.some((figure) => figure.editable !== null)"
         type="button"
-        :aria-label="`Correct: ${name} ${words}`"
+        :aria-label="`Correct: ${entry.name} ${words}`"
         @click="$emit('correct')"
       >
         Correct
@@ -45,7 +44,7 @@ const name = computed(() => entryName(props.entry))
       <button
         v-else-if="entry.kind !== 'job-finished'"
         type="button"
-        :aria-label="`Strike: ${name} ${words}`"
+        :aria-label="`Strike: ${entry.name} ${words}`"
         @click="$emit('strike')"
       >
         Strike

@@ -9,13 +9,14 @@ export function figureWords(figure: Figure, currency: string): string {
   return figure.text ?? ''
 }
 
-/** What the line is called, and of what it speaks: "Put right: misfires when hot". */
-export const entryName = (entry: Pick<EntryAnswer, 'name' | 'about'>) =>
-  entry.about ? `${entry.name}: ${entry.about}` : entry.name
-
-/** The line's words, without its name: "engine oil, 2.21 L, 10W-40". */
-export const entryWords = (entry: Pick<EntryAnswer, 'figures'>, currency: string) =>
-  entry.figures
+/**
+ * The line's words, without its name: "engine oil, 2.21 L, 10W-40". One that speaks of another line says of which: "misfires when hot: new
+ * coil".
+ */
+export function entryWords(entry: Pick<EntryAnswer, 'figures' | 'about'>, currency: string) {
+  const figures = entry.figures
     .map((figure) => figureWords(figure, currency))
     .filter((words) => words.length)
     .join(', ')
+  return [entry.about, figures].filter(Boolean).join(': ')
+}

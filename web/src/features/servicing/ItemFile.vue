@@ -7,7 +7,7 @@ import { useRefresh } from '../shed/useShed'
 /** The owner's own service items as a file: passed on, or taken in. */
 const props = defineProps<{ bike: string; name: string; own: boolean }>()
 const { say } = useNotice()
-const told = useTold()
+const told = useTold((refusal) => (refusal.of('text') ? `That file cannot be used. ${refusal.of('text')}.` : refusal.message))
 const refresh = useRefresh()
 
 const passOn = () =>
@@ -24,18 +24,21 @@ async function bringIn(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  await told.attempt(async (id) => {
-    const taken = await answer(
-      api.POST('/api/bikes/{bike}/servicing/items', {
-        params: { path: { bike: props.bike } },
-        body: { id, text: await file.text() },
-      }),
-    )
-    await refresh()
-    say(
-      `${taken.added} ${taken.added === 1 ? 'item' : 'items'} in the plan${taken.left ? `; ${taken.left} of that name stood there already` : ''}.`,
-    )
-  })
+  await told.attempt(
+    async (id) =>
+      answer(
+        api.POST('/api/bikes/{bike}/servicing/items', {
+          params: { path: { bike: props.bike } },
+          body: { id, text: await file.text() },
+        }),
+      ),
+    async (taken) => {
+      await refresh()
+      say(
+        `${taken.added} ${taken.added === 1 ? 'item' : 'items'} in the plan${taken.left ? `; ${taken.left} of that name stood there already` : ''}.`,
+      )
+    },
+  )
 }
 </script>
 

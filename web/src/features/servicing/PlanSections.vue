@@ -30,15 +30,16 @@ const resting = ref<TaskAnswer | null>(null)
 const changing = ref<TaskAnswer | 'new' | null>(null)
 const { written } = useWritten()
 const resume = (task: TaskAnswer) =>
-  told.attempt(async (id) => {
-    const entry = await answer(
-      api.POST('/api/bikes/{bike}/servicing/resume', {
-        params: { path: { bike: props.bike } },
-        body: { id, task: task.id },
-      }),
-    )
-    await written(`${task.component}: it counts again.`, entry)
-  })
+  told.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/bikes/{bike}/servicing/resume', {
+          params: { path: { bike: props.bike } },
+          body: { id, task: task.id },
+        }),
+      ),
+    (entry) => written(`${task.component}: it counts again.`, entry),
+  )
 
 const parts = computed(() => {
   const tasks = props.tasks

@@ -19,10 +19,9 @@ const act = useAct()
 const becomes = newId()
 
 const attempt = (end: (id: string) => Promise<unknown>) =>
-  act.attempt(async (id) => {
-    await end(id)
+  act.attempt(end, () => {
     way.value = null
-    await refresh()
+    return refresh()
   })
 const path = { viewing: props.viewing.id }
 const bought = () =>

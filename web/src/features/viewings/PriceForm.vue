@@ -30,12 +30,19 @@ const fields = [
 const empty = { low: '', likely: '', high: '', hoursLow: '', hoursLikely: '', hoursHigh: '' }
 
 const keep = (asShipped: boolean) =>
-  act.attempt(async (id) => {
-    const body = { id, ...(asShipped ? empty : form) }
-    await answer(api.PUT('/api/prices/{point}', { params: { path: { point: props.point } }, body }))
-    emit('done')
-    await refresh()
-  })
+  act.attempt(
+    (id) =>
+      answer(
+        api.PUT('/api/prices/{point}', {
+          params: { path: { point: props.point } },
+          body: { id, ...(asShipped ? empty : form) },
+        }),
+      ),
+    () => {
+      emit('done')
+      return refresh()
+    },
+  )
 </script>
 
 <template>

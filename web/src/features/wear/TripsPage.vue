@@ -79,22 +79,26 @@ const of = (field: string) => act.refusal?.of(field) ?? (wrong.value instanceof 
 const touched = computed(() => JSON.stringify(form))
 watch(touched, () => act.renew())
 
-async function keep(dropped: boolean) {
-  await act.attempt(async (id) => {
-    const before = opened.value
-    const trips = await answer(
-      api.POST('/api/bikes/{bike}/trips', {
-        params: { path: { bike: props.bike } },
-        body: { id, trip: before, title: form.title, ...asked.value, dropped },
-      }),
-    )
-    opened.value = dropped ? null : (before ?? id)
-    queries.setQueryData(['trips', props.bike], trips)
-    await router.replace({ query: { trip: dropped ? (trips.trips[0]?.trip ?? 'new') : (before ?? id) } })
-    await refresh()
-    say(dropped ? 'Called off. It stands in the book.' : 'Kept. It is answered anew as readings come.')
-  })
-}
+const keep = (dropped: boolean) =>
+  act.attempt(
+    async (id) => {
+      const before = opened.value
+      const trips = await answer(
+        api.POST('/api/bikes/{bike}/trips', {
+          params: { path: { bike: props.bike } },
+          body: { id, trip: before, title: form.title, ...asked.value, dropped },
+        }),
+      )
+      return { trips, kept: before ?? id }
+    },
+    async ({ trips, kept }) => {
+      opened.value = dropped ? null : kept
+      queries.setQueryData(['trips', props.bike], trips)
+      await router.replace({ query: { trip: dropped ? (trips.trips[0]?.trip ?? 'new') : kept } })
+      await refresh()
+      say(dropped ? 'Called off. It stands in the book.' : 'Kept. It is answered anew as readings come.')
+    },
+  )
 
 const hardness = [
   { value: '1', title: 'as it is ridden now' },
