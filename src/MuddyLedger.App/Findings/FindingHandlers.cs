@@ -69,63 +69,69 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
         return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, found);
     }
 
-    public async Task<Outcome<EntryAnswer>> CloseAsync(Guid entry, CloseFindingRequest body, Caller caller)
-    {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
-            return Problem.NotFound("entry");
-        var check = caller.Check();
-        var id = new EntryId(check.Id("id", body.Id));
-        var how = check.Text("how", body.How, 500);
-        var tried = check.OptionalText("tried", body.Tried, 500);
-        if (was.Body is not FindingOpened)
-            check.Refuse("entry", "is not a finding");
-        if (check.Failed)
-            return check.Problem();
-        return await writing.OnceAsync(
-            caller,
+    public Task<Outcome<EntryAnswer>> CloseAsync(Guid entry, CloseFindingRequest body, Caller caller) =>
+        FollowAsync(
+            entry,
             body.Id,
             body,
-            (writer, pen) =>
-            {
-                if (OpenFindings.Of(picture.Ledger).All(open => open.Entry.Id != was.Id))
-                    return Task.FromResult<Problem?>(Problem.Refused(null, "This finding is closed already."));
-                writer.AddEntry(
-                    new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, new FindingClosed(was.Id, how) { Tried = tried })
-                );
-                return Task.FromResult<Problem?>(null);
-            },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+            caller,
+            (check, finding) =>
+                new FindingClosed(finding, check.Text("how", body.How, 500)) { Tried = check.OptionalText("tried", body.Tried, 500) },
+            (ledger, finding) => OpenFindings.Of(ledger).Any(open => open.Entry.Id == finding),
+            "This finding is closed already."
         );
-    }
 
-    public async Task<Outcome<EntryAnswer>> TriedAsync(Guid entry, CureTriedRequest body, Caller caller)
+    public Task<Outcome<EntryAnswer>> TriedAsync(Guid entry, CureTriedRequest body, Caller caller) =>
+        FollowAsync(
+            entry,
+            body.Id,
+            body,
+            caller,
+            (check, finding) =>
+            {
+                if (body.Gone is null)
+                    check.Refuse("gone", "must be said: gone, or back again");
+                return new CureTried(finding, body.Gone ?? false, check.Text("words", body.Words, 500));
+            },
+            (ledger, finding) => OpenFindings.OnTrial(ledger).Any(trial => trial.Entry.Id == finding),
+            "This finding does not wait to be tried: it is open, or settled already."
+        );
+
+    /// <summary>A line about a finding, written where the finding stands as it must.</summary>
+    /// <param name="read">The line, from what was typed.</param>
+    /// <param name="stands">Whether the finding, as the book has it, can be followed by such a line.</param>
+    /// <param name="otherwise">The refusal where it cannot.</param>
+    private async Task<Outcome<EntryAnswer>> FollowAsync<TBody>(
+        Guid entry,
+        Guid id,
+        TBody body,
+        Caller caller,
+        Func<FieldCheck, EntryId, EntryBody> read,
+        Func<BikeLedger, EntryId, bool> stands,
+        string otherwise
+    )
     {
         if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
             return Problem.NotFound("entry");
         var check = caller.Check();
-        var id = new EntryId(check.Id("id", body.Id));
-        if (body.Gone is null)
-            check.Refuse("gone", "must be said: gone, or back again");
-        var words = check.Text("words", body.Words, 500);
+        var line = new EntryId(check.Id("id", id));
+        var says = read(check, was.Id);
         if (was.Body is not FindingOpened)
             check.Refuse("entry", "is not a finding");
         if (check.Failed)
             return check.Problem();
         return await writing.OnceAsync(
             caller,
-            body.Id,
+            id,
             body,
             (writer, pen) =>
             {
-                if (OpenFindings.OnTrial(picture.Ledger).All(trial => trial.Entry.Id != was.Id))
-                    return Task.FromResult<Problem?>(
-                        Problem.Refused(null, "This finding does not wait to be tried: it is open, or settled already.")
-                    );
-                var line = new CureTried(was.Id, body.Gone!.Value, words);
-                writer.AddEntry(new LedgerEntry(id, was.Bike, picture.Today, pen.At, pen.Device, line));
+                if (!stands(picture.Ledger, was.Id))
+                    return Task.FromResult<Problem?>(Problem.Refused(null, otherwise));
+                writer.AddEntry(new LedgerEntry(line, was.Bike, picture.Today, pen.At, pen.Device, says));
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, line.Value, caller.Cancel)
         );
     }
 }

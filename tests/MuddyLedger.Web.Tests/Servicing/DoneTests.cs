@@ -49,60 +49,6 @@ public sealed class DoneTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_paper_is_entered_with_its_last_day()
-    {
-        var bike = await _shed.BikeAsync(change: profile => profile["title"] = "road-title");
-        Task<Answer> Paper(string paper, string until) =>
-            _shed.PostAsync(
-                $"/api/bikes/{bike}/servicing/paper",
-                new
-                {
-                    id = InTheShed.NewId(),
-                    paper,
-                    until,
-                    note = (string?)null,
-                }
-            );
-        (await Paper("registration", "2026-09-30")).ShouldBeOk();
-        var task = await _shed.TaskAsync(bike, "registration.renew");
-        ((string?)task["likelyDue"]).ShouldBe("2026-09-30");
-        (await Paper("registration", "soon")).ShouldRefuse("until", "is not a date");
-        (await Paper("registration", "")).ShouldRefuse("until", "is missing");
-        (await Paper("dog-licence", "2026-09-30")).ShouldRefuse("paper", "not a paper of this bike");
-        (await _shed.DoneAsync(bike, "registration.renew", "2026-04-01")).ShouldRefuse("task", "is a paper");
-    }
-
-    [Fact]
-    public async Task A_hard_ride_shortens_what_it_wears()
-    {
-        var heron = await _shed.BikeAsync("two-stroke-enduro", "40 h", profile => profile["severities"] = new JsonArray());
-        (await _shed.DoneAsync(heron, "air-filter.clean", "2026-04-17")).ShouldBeOk();
-        Task<Answer> Ride(string? hours, string? distance, params string[] severities) =>
-            _shed.PostAsync(
-                $"/api/bikes/{heron}/rides",
-                new
-                {
-                    id = InTheShed.NewId(),
-                    date = "2026-04-18",
-                    hours,
-                    distance,
-                    ground = "sand",
-                    severities,
-                }
-            );
-        (await _shed.ReadAsync(heron, "40", "2026-04-17", "hour-meter")).ShouldBeOk();
-        (await _shed.ReadAsync(heron, "42", meter: "hour-meter")).ShouldBeOk();
-        var before = (decimal)(await _shed.TaskAsync(heron, "air-filter.clean"))["limits"]![0]!["left"]!["value"]!;
-        (await Ride("2", null, "grit")).ShouldBeOk();
-        var after = await _shed.TaskAsync(heron, "air-filter.clean");
-        ((decimal)after["limits"]![0]!["left"]!["value"]!).ShouldBe(before - 2);
-        after["because"]!.AsArray().Select(line => (string?)line!["kind"]).ShouldContain("severe-rides");
-        (await Ride(null, null)).ShouldRefuse("distance", "is missing");
-        (await Ride("9999", null)).ShouldRefuse("hours", "more than can be meant");
-        (await Ride("2", null, "flood")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-    }
-
-    [Fact]
     public async Task Each_answer_says_because_of_what()
     {
         (await _shed.DoneAsync(_bike, "engine-oil.replace", "2026-04-18")).ShouldBeOk();

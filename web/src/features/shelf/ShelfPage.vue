@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { ShelfAnswer } from '@/api/client'
-import { date, money, quantity } from '@/design/format'
+import { date, money } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import HandInDialog from './HandInDialog.vue'
 import ItemDialog from './ItemDialog.vue'
 import ItemRow from './ItemRow.vue'
 import MoveDialog from './MoveDialog.vue'
 import ToBuyList from './ToBuyList.vue'
 import { useShelf } from './useShelf'
+import WasteCabinet from '../waste/WasteCabinet.vue'
 
 /** What is on the boards, what the coming work wants, and what waits to be handed in. */
 type Item = ShelfAnswer['items'][number]
@@ -17,7 +17,6 @@ const { data } = query
 const editing = ref<Item | 'new' | null>(null)
 const moving = ref<{ item: Item; cause: 'bought' | 'taken' | 'counted' } | null>(null)
 const wanted = ref<ShelfAnswer['toBuy'][number] | null>(null)
-const handing = ref<ShelfAnswer['waste'][number] | null>(null)
 const groups = computed(() =>
   (
     [
@@ -90,21 +89,10 @@ const print = () => window.print()
             <span v-if="data.unpriced" class="soft">and {{ data.unpriced }} without a price</span>
           </p>
         </section>
-        <section class="cabinet" aria-labelledby="waste-title">
-          <header><h2 id="waste-title">To hand in</h2></header>
-          <ul v-if="data.waste.length" class="waste">
-            <li v-for="one in data.waste" :key="one.kind">
-              <span>{{ one.kind }}</span> <span class="figure">{{ quantity(one.volume) }}</span>
-              <v-btn class="plate small" variant="outlined" @click="handing = one">Handed in</v-btn>
-            </li>
-          </ul>
-          <p v-else class="none">Nothing waits. What jobs drain stands here until it is handed in.</p>
-          <p class="soft lead">In closed, marked cans. Where it goes is for local rules to say.</p>
-        </section>
+        <WasteCabinet :waste="data.waste" :today="data.today" @kept="take" />
       </aside>
     </div>
     <ItemDialog v-if="data" v-model="editing" :shelf="data" :wanted="wanted" @kept="take" />
-    <HandInDialog v-if="data" v-model="handing" :today="data.today" @kept="take" />
     <MoveDialog v-if="data" v-model="moving" :today="data.today" :volume-unit="data.volumeUnit" @kept="take" />
   </main>
 </template>
@@ -132,8 +120,7 @@ const print = () => window.print()
 h1 {
   font-size: 2.75rem;
 }
-.items,
-.waste {
+.items {
   margin: 0;
   padding: 0;
   list-style: none;
@@ -152,13 +139,6 @@ h1 {
 .total .figure {
   font-size: 1.5rem;
 }
-.waste li {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 0.8rem;
-  align-items: center;
-  padding: 0.35rem 1.1rem;
-}
 .print {
   text-decoration: underline;
 }
@@ -169,7 +149,6 @@ h1 {
 }
 @media print {
   .main,
-  .waste button,
   .print {
     display: none;
   }
