@@ -1,16 +1,12 @@
-using System.Collections.Immutable;
-using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Ledger;
 using MuddyLedger.App.Requests;
 using MuddyLedger.App.Servicing;
-using MuddyLedger.App.Settings;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Layup;
-using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Parts;
 using NodaTime;

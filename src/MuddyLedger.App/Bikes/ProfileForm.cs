@@ -1,10 +1,7 @@
 using System.Collections.Immutable;
-using MuddyLedger.App.Meters;
-using MuddyLedger.App.Requests;
 using MuddyLedger.App.Settings;
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Units;
 
 namespace MuddyLedger.App.Bikes;

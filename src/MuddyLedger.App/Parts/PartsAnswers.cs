@@ -1,13 +1,3 @@
-using System.Collections.Immutable;
-using MuddyLedger.App.Bikes;
-using MuddyLedger.App.Jobs;
-using MuddyLedger.App.Requests;
-using MuddyLedger.Content;
-using MuddyLedger.Core;
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Findings;
-using MuddyLedger.Core.Jobs;
-using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Parts;
 using NodaTime;
 

@@ -3,7 +3,6 @@ using MuddyLedger.App.Bikes;
 using MuddyLedger.App.Jobs;
 using MuddyLedger.App.Requests;
 using MuddyLedger.Content;
-using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Findings;
 using MuddyLedger.Core.Jobs;

@@ -1,6 +1,5 @@
 using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;
 using NodaTime;

@@ -1,6 +1,3 @@
-using MuddyLedger.App.Bikes;
-using MuddyLedger.App.Requests;
-using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Viewings;
 using NodaTime;

@@ -1,9 +1,4 @@
-using MuddyLedger.App.Bikes;
-using MuddyLedger.App.Requests;
-using MuddyLedger.Core.Bikes;
-using MuddyLedger.Core.Jobs;
 using MuddyLedger.Core.Viewings;
-using NodaTime;
 
 namespace MuddyLedger.App.Viewings;
 

@@ -1,7 +1,3 @@
-using System.Collections.Immutable;
-using MuddyLedger.App.Bikes;
-using MuddyLedger.Core;
-using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Meters;
 using MuddyLedger.Core.Servicing;

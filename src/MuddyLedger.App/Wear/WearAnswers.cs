@@ -4,7 +4,6 @@ using MuddyLedger.Core;
 using MuddyLedger.Core.Bikes;
 using MuddyLedger.Core.Limits;
 using MuddyLedger.Core.Meters;
-using MuddyLedger.Core.Servicing;
 using MuddyLedger.Core.Wear;
 using NodaTime;
 

@@ -94,7 +94,9 @@ const states = {
                 <p v-if="one.number || one.source || one.price || one.warrantyUntil" class="soft">
                   <span v-if="one.number" class="figure">{{ one.number }}</span>
                   <template v-if="one.source"> from {{ one.source }}</template>
-                  <template v-if="one.price">, {{ money(one.price, data.currency) }}</template>
+                  <template v-if="one.price"
+                    >{{ one.number || one.source ? ', ' : '' }}{{ money(one.price, data.currency) }}</template
+                  >
                   <b v-if="one.inWarranty" class="covered"> warranty until {{ date(one.warrantyUntil!, data.today) }}</b>
                   <template v-else-if="one.warrantyUntil"> warranty over, {{ date(one.warrantyUntil, data.today) }}</template>
                 </p>
