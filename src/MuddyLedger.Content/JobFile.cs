@@ -6,12 +6,17 @@ namespace MuddyLedger.Content;
 
 internal static class JobFile
 {
+    /// <summary>Ten times what the longest job needs; with more, a run could not be answered in the time of a tap.</summary>
+    private const int MostSteps = 1_000;
+
     public static Job Read(string file, string text)
     {
         var root = YamlMap.Load(file, text);
         var stepMaps = root.Maps("steps");
         if (stepMaps.IsEmpty)
             throw root.Wrong("\"steps\" is missing or empty");
+        if (stepMaps.Length > MostSteps)
+            throw root.Wrong("steps", $"are {stepMaps.Length:#,0}: at most {MostSteps:#,0} are a job");
         var choices = stepMaps.Where(map => map.Has("choose")).Select(map => map.Map("choose").Text("id")).ToHashSet();
         var waste = root.OptionalText("waste");
         var newFilter = root.Texts("new-filter-steps");

@@ -22,6 +22,9 @@ internal sealed class YamlMap
 {
     private readonly string _file;
     private readonly YamlMappingNode _node;
+
+    /// <summary>What stands under each key, and whether it was asked for: found by its text, without building a node to look with.</summary>
+    private readonly Dictionary<string, YamlNode> _under;
     private readonly HashSet<string> _asked = [];
 
     /// <summary>Where what is asked for is written down; null where nobody wants to know.</summary>
@@ -32,6 +35,9 @@ internal sealed class YamlMap
         _file = file;
         _node = node;
         _shape = shape;
+        _under = new(node.Children.Count);
+        foreach (var (key, value) in node.Children)
+            _under[((YamlScalarNode)key).Value ?? ""] = value;
     }
 
     /// <summary>Far more than the longest job needs; a file beyond it is refused before it is built.</summary>
@@ -281,7 +287,7 @@ internal sealed class YamlMap
         Node(key) is { } node ? Of(_file, node, _shape?.Under(this, key, list: false)) : throw Wrong($"\"{key}\" is missing");
 
     /// <summary>Every key of this mapping, for mappings whose keys are data.</summary>
-    public ImmutableArray<string> Keys => [.. _node.Children.Keys.Select(key => ((YamlScalarNode)key).Value ?? "")];
+    public ImmutableArray<string> Keys => [.. _under.Keys];
 
     /// <summary>A structured match on the bike and on the run's choices.</summary>
     public Applies Applies(string key, ICollection<string>? choices = null)
@@ -312,7 +318,9 @@ internal sealed class YamlMap
 
     private YamlNode? Node(string key)
     {
+        if (!_under.TryGetValue(key, out var node))
+            return null;
         _asked.Add(key);
-        return _node.Children.TryGetValue(new YamlScalarNode(key), out var node) ? node : null;
+        return node;
     }
 }

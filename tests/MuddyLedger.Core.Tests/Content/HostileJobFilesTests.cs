@@ -11,6 +11,14 @@ public class HostileJobFilesTests
 
     private static string Sound => File.ReadAllText(Path.Combine(Given.ContentFolder, "jobs", "spark-plugs.yaml"));
 
+    private static string InARing(int steps) =>
+        "id: x\ntitle: X\nfor: X\nminutes: 5\ngroup: other\nprovenance: house\nsteps:\n"
+        + string.Concat(
+            Enumerable
+                .Range(0, steps)
+                .Select(at => $"  - id: s{at}\n    kind: do\n    title: S\n    text: Do it.\n    after: [s{(at + steps - 1) % steps}]\n")
+        );
+
     private static string Many(string what, int times) => new StringBuilder().Insert(0, what, times).ToString();
 
     private static IEnumerable<(string What, string Text)> Corpus()
@@ -66,17 +74,8 @@ public class HostileJobFilesTests
         yield return ("anchors", string.Concat(Enumerable.Range(0, 20_000).Select(at => $"- &a{at} x\n")));
         yield return ("keys", string.Concat(Enumerable.Range(0, 30_000).Select(at => $"k{at}: x\n")));
         yield return ("the same key over and over", Many("id: x\n", 30_000));
-        yield return (
-            "ten thousand steps",
-            "id: x\ntitle: X\nfor: X\nminutes: 5\ngroup: other\nprovenance: house\nsteps:\n"
-                + string.Concat(
-                    Enumerable
-                        .Range(0, 5_000)
-                        .Select(at =>
-                            $"  - id: s{at}\n    kind: do\n    title: S\n    text: Do it.\n    after: [s{(at + 4_999) % 5_000}]\n"
-                        )
-                )
-        );
+        foreach (var steps in new[] { 1_000, 1_001, 5_000 })
+            yield return ($"{steps} steps that wait for each other", InARing(steps));
         yield return ("nothing", "");
         yield return ("a nought", "\0");
         yield return ("noughts", new string('\0', 100_000));
@@ -105,6 +104,13 @@ public class HostileJobFilesTests
         corpus.Count.ShouldBeGreaterThanOrEqualTo(60);
         foreach (var (what, text) in corpus)
             Read(what, text);
+    }
+
+    [Fact]
+    public void A_job_has_a_thousand_steps_at_most()
+    {
+        Should.Throw<ContentException>(() => Given.Content.ReadJob("x.yaml", InARing(1_000))).Reason.ShouldContain("wait for each other");
+        Should.Throw<ContentException>(() => Given.Content.ReadJob("x.yaml", InARing(1_001))).Reason.ShouldContain("at most 1,000");
     }
 
     [Fact]
