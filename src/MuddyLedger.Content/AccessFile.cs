@@ -9,15 +9,15 @@ internal static class AccessFile
     {
         var root = YamlMap.Load(file, text);
         var group = new AccessGroup(
-            root.Text("id"),
-            root.Text("title"),
-            root.Applies("applies"),
-            [.. root.Maps("requires").Select(ReadNeed)],
-            root.Flag("blocks-running"),
-            root.Whole("minutes", 0, 600),
-            root.Provenance(),
-            [.. root.Maps("open").Select(map => StepFile.Read(map, []))],
-            [.. root.Maps("close").Select(map => StepFile.Read(map, []))]
+            Id: root.Text("id"),
+            Title: root.Text("title"),
+            Applies: root.Applies("applies"),
+            Requires: [.. root.Maps("requires").Select(ReadNeed)],
+            BlocksRunning: root.Flag("blocks-running"),
+            Minutes: root.Whole("minutes", 0, 600),
+            Provenance: root.Provenance(),
+            Open: [.. root.Maps("open").Select(map => StepFile.Read(map, []))],
+            Close: [.. root.Maps("close").Select(map => StepFile.Read(map, []))]
         )
         {
             NotWith = root.Texts("not-with"),

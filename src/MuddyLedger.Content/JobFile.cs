@@ -37,16 +37,16 @@ internal static class JobFile
             )
             .ToImmutableArray();
         var job = new Job(
-            root.Text("id"),
-            root.Text("title"),
-            root.Text("for"),
-            root.Applies("applies"),
-            root.Whole("minutes", 1, 2000),
-            root.Provenance(),
-            [.. root.Maps("serves").Select(ReadServes)],
-            [],
-            null,
-            [.. steps.Select(pair => pair.Step)]
+            Id: root.Text("id"),
+            Title: root.Text("title"),
+            For: root.Text("for"),
+            Applies: root.Applies("applies"),
+            Minutes: root.Whole("minutes", 1, 2000),
+            Provenance: root.Provenance(),
+            Serves: [.. root.Maps("serves").Select(ReadServes)],
+            NewFilterSteps: [],
+            WasteKind: null,
+            Steps: [.. steps.Select(pair => pair.Step)]
         )
         {
             Group = root.Word<JobGroup>("group"),

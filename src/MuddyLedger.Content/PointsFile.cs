@@ -37,23 +37,23 @@ internal static class PointsFile
         if (weight is not (0 or 1 or 2 or 4 or 8))
             throw map.Wrong("weight", "must be 0, 1, 2, 4 or 8");
         var point = new Point(
-            map.Text("id"),
-            stage,
-            map.Word<Zone>("zone"),
-            map.Text("title"),
-            map.Text("do"),
-            map.Text("sound"),
-            map.Text("bad"),
-            say,
-            kind,
-            weight,
-            new Applies(ofStage.Wanted.SetItems(own.Wanted)),
-            map.Has("cost") ? ReadCost(map.Map("cost")) : FaultCost.Nothing,
-            say is null ? new(0.5, 0.5) : ReadChance(map),
-            map.Number("minutes", 0.1, 20),
-            map.Texts("tools"),
-            [.. cautions.Concat(map.Words<Hazard>("cautions")).Distinct()],
-            map.Has("provenance") ? map.Provenance() : Provenance.CommonPractice
+            Id: map.Text("id"),
+            Stage: stage,
+            Zone: map.Word<Zone>("zone"),
+            Title: map.Text("title"),
+            Do: map.Text("do"),
+            Sound: map.Text("sound"),
+            Bad: map.Text("bad"),
+            Say: say,
+            Kind: kind,
+            Weight: weight,
+            Applies: new Applies(ofStage.Wanted.SetItems(own.Wanted)),
+            Cost: map.Has("cost") ? ReadCost(map.Map("cost")) : FaultCost.Nothing,
+            Prior: say is null ? new(0.5, 0.5) : ReadChance(map),
+            Minutes: map.Number("minutes", 0.1, 20),
+            Tools: map.Texts("tools"),
+            Cautions: [.. cautions.Concat(map.Words<Hazard>("cautions")).Distinct()],
+            Provenance: map.Has("provenance") ? map.Provenance() : Provenance.CommonPractice
         )
         {
             Scale = map.Has("measure") ? ReadScale(map.Map("measure"), limits) : null,

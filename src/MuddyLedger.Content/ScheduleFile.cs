@@ -58,17 +58,17 @@ internal static class ScheduleFile
             throw map.Wrong("a task needs at least one limit, or a ride that asks for it");
         var jobsBy = map.Maps("jobs").Select(ReadJobBy).ToImmutableArray();
         var task = new ServiceTask(
-            $"{component}.{map.Text("act")}",
-            map.Text("title"),
-            map.Applies("applies"),
-            [.. limits.Select(ReadLimit)],
-            [.. map.Maps("severe").Select(ReadSeverity)],
-            map.OptionalText("also"),
-            [.. map.Texts("resets").Select(act => $"{component}.{act}")],
-            map.Whole("minutes", 1, 2000),
-            jobsBy.IsEmpty ? map.OptionalText("job") : null,
-            map.Flag("safety"),
-            map.OptionalText("why")
+            Id: $"{component}.{map.Text("act")}",
+            Title: map.Text("title"),
+            Applies: map.Applies("applies"),
+            Limits: [.. limits.Select(ReadLimit)],
+            Severities: [.. map.Maps("severe").Select(ReadSeverity)],
+            Also: map.OptionalText("also"),
+            Resets: [.. map.Texts("resets").Select(act => $"{component}.{act}")],
+            Minutes: map.Whole("minutes", 1, 2000),
+            Job: jobsBy.IsEmpty ? map.OptionalText("job") : null,
+            Safety: map.Flag("safety"),
+            Why: map.OptionalText("why")
         )
         {
             AfterRides = map.Words<Severity>("after-rides"),

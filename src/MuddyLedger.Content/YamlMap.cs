@@ -23,7 +23,7 @@ internal sealed class YamlMap
     private readonly string _file;
     private readonly YamlMappingNode _node;
 
-    /// <summary>What stands under each key, and whether it was asked for: found by its text, without building a node to look with.</summary>
+    /// <summary>What stands under each key: found by its text, without building a node to look with.</summary>
     private readonly Dictionary<string, YamlNode> _under;
     private readonly HashSet<string> _asked = [];
 

@@ -44,15 +44,15 @@ internal static class RowMapper
     /// <param name="device">The row's own; one text for the thousands of lines that a device wrote.</param>
     public static LedgerEntry Entry(BikeId bike, ShedReader.Line row, string device) =>
         new(
-            new(row.Id),
-            bike,
-            ShedContext.ReadDate(row.Date),
-            ShedContext.ReadInstant(row.WrittenAt),
-            device,
-            CoreJson.Read<EntryBody>(row.Body),
-            row.RunId is { } run ? new RunId(run) : null,
-            row.CorrectsId is { } corrects ? new EntryId(corrects) : null,
-            row.Reason
+            Id: new(row.Id),
+            Bike: bike,
+            Date: ShedContext.ReadDate(row.Date),
+            WrittenAt: ShedContext.ReadInstant(row.WrittenAt),
+            Device: device,
+            Body: CoreJson.Read<EntryBody>(row.Body),
+            Run: row.RunId is { } run ? new RunId(run) : null,
+            Corrects: row.CorrectsId is { } corrects ? new EntryId(corrects) : null,
+            Reason: row.Reason
         );
 
     public static StrikeRow Row(Strike strike) =>
@@ -116,15 +116,15 @@ internal static class RowMapper
 
     public static StoredViewing Viewing(ViewingRow row, IEnumerable<ViewingEventRow> events) =>
         new(
-            new(row.Id),
-            CoreJson.Read<ViewingDetails>(row.Details),
-            row.Status,
-            row.Version,
-            row.AddedAt,
-            row.EndedAt,
-            row.Ended,
-            row.BikeId is { } bike ? new BikeId(bike) : null,
-            [.. events.Select(act => new ViewingEvent(act.Id, act.At, act.Device, CoreJson.Read<ViewingAct>(act.Act)))]
+            Id: new(row.Id),
+            Details: CoreJson.Read<ViewingDetails>(row.Details),
+            Status: row.Status,
+            Version: row.Version,
+            AddedAt: row.AddedAt,
+            EndedAt: row.EndedAt,
+            Ended: row.Ended,
+            Bike: row.BikeId is { } bike ? new BikeId(bike) : null,
+            Events: [.. events.Select(act => new ViewingEvent(act.Id, act.At, act.Device, CoreJson.Read<ViewingAct>(act.Act)))]
         );
 
     public static ViewingEventRow Row(ViewingId viewing, ViewingEvent act, int sequence) =>

@@ -89,15 +89,15 @@ public sealed class ShedExchange(ShedContext context)
                             [
                                 .. moves[row.Id]
                                     .Select(move => new StockMoveCopy(
-                                        move.Id,
-                                        move.ContainerId,
-                                        move.Amount,
-                                        move.Date,
-                                        move.At,
-                                        move.Device,
-                                        move.Cause,
-                                        move.Note,
-                                        move.RunId
+                                        Id: move.Id,
+                                        Container: move.ContainerId,
+                                        Amount: move.Amount,
+                                        Date: move.Date,
+                                        At: move.At,
+                                        Device: move.Device,
+                                        Cause: move.Cause,
+                                        Note: move.Note,
+                                        Run: move.RunId
                                     )),
                             ]
                         )

@@ -59,15 +59,15 @@ public sealed class ShedIntake(ShedContext context)
     {
         new ViewingStore(context).Add(
             new(
-                new(viewing.Id),
-                viewing.Details,
-                viewing.Status,
-                1,
-                viewing.AddedAt,
-                viewing.EndedAt,
-                viewing.Ended,
-                viewing.Bike is { } bought ? new(bought) : null,
-                [.. viewing.Taps.Select(tap => new ViewingEvent(tap.Id, tap.At, tap.Device, tap.Act))]
+                Id: new(viewing.Id),
+                Details: viewing.Details,
+                Status: viewing.Status,
+                Version: 1,
+                AddedAt: viewing.AddedAt,
+                EndedAt: viewing.EndedAt,
+                Ended: viewing.Ended,
+                Bike: viewing.Bike is { } bought ? new(bought) : null,
+                Events: [.. viewing.Taps.Select(tap => new ViewingEvent(tap.Id, tap.At, tap.Device, tap.Act))]
             )
         );
         await KeepAsync(cancel);
@@ -172,15 +172,15 @@ public sealed class ShedIntake(ShedContext context)
 
     private static LedgerEntry EntryOf(BikeId bike, EntryCopy entry) =>
         new(
-            new(entry.Id),
-            bike,
-            entry.Date,
-            entry.WrittenAt,
-            entry.Device,
-            entry.Body,
-            entry.Run is { } run ? new RunId(run) : null,
-            entry.Corrects is { } corrects ? new EntryId(corrects) : null,
-            entry.Reason
+            Id: new(entry.Id),
+            Bike: bike,
+            Date: entry.Date,
+            WrittenAt: entry.WrittenAt,
+            Device: entry.Device,
+            Body: entry.Body,
+            Run: entry.Run is { } run ? new RunId(run) : null,
+            Corrects: entry.Corrects is { } corrects ? new EntryId(corrects) : null,
+            Reason: entry.Reason
         );
 
     private static IEnumerable<EntryCopy> InOrder(ImmutableArray<EntryCopy> entries)

@@ -24,23 +24,24 @@ public static class BikeAnswers
     {
         var bike = picture.Profile;
         return new(
-            picture.Bike.Id.Value,
-            picture.Bike.Version,
-            bike.Nickname,
-            bike.Make,
-            bike.Model,
-            bike.Year,
-            bike.Use,
-            ProfileForm.Of(bike, settings),
-            [.. picture.Meters.Own.Values.Select(meter => MeterOf(meter, picture))],
-            [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture, jobs))],
-            picture.Gates.Word is { } word ? new(word.Entry.Id.Value, word.Entry.Date, word.Body.Gate, word.Body.Words) : null,
-            bike.Lubrication == Lubrication.OilInjection ? new(picture.Pump.Proven, picture.Pump.Why, picture.Pump.WordWillDo) : null,
-            [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
-            [.. Core.Servicing.Servicing.Next(picture.Tasks).Select(standing => standing.Task.Id)],
-            [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            FindingsOf(picture, dayOf),
-            ForNowAnswer.Of(picture.ForNow),
+            Id: picture.Bike.Id.Value,
+            Version: picture.Bike.Version,
+            Nickname: bike.Nickname,
+            Make: bike.Make,
+            Model: bike.Model,
+            Year: bike.Year,
+            Use: bike.Use,
+            Profile: ProfileForm.Of(bike, settings),
+            Meters: [.. picture.Meters.Own.Values.Select(meter => MeterOf(meter, picture))],
+            Gates: [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture, jobs))],
+            Word: picture.Gates.Word is { } word ? new(word.Entry.Id.Value, word.Entry.Date, word.Body.Gate, word.Body.Words) : null,
+            Pump: bike.Lubrication == Lubrication.OilInjection ? new(picture.Pump.Proven, picture.Pump.Why, picture.Pump.WordWillDo) : null,
+            Tasks: [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
+            Next: [.. Core.Servicing.Servicing.Next(picture.Tasks).Select(standing => standing.Task.Id)],
+            Reservoirs: [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
+            Findings: FindingsOf(picture, dayOf),
+            ForNow: ForNowAnswer.Of(picture.ForNow),
+            OnTrial:
             [
                 .. OpenFindings
                     .OnTrial(picture.Ledger)
@@ -52,14 +53,16 @@ public static class BikeAnswers
                         trial.Since
                     )),
             ],
+            Repairs:
             [
                 .. TemporaryRepairs
                     .Of(picture.Ledger, picture.Today, now)
                     .Where(one => one.State is not (RepairState.Proven or RepairState.Ended))
                     .Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn)),
             ],
-            RunningOf(picture),
-            [.. SetAside.Of(picture.Ledger).Select(one => new SetAsideAnswer(one.Run.Value, one.Date, one.Words))],
+            Running: RunningOf(picture),
+            SetAside: [.. SetAside.Of(picture.Ledger).Select(one => new SetAsideAnswer(one.Run.Value, one.Date, one.Words))],
+            Jobs:
             [
                 .. jobs.For(bike)
                     .Select(job => new JobOffer(
@@ -71,10 +74,10 @@ public static class BikeAnswers
                         jobs.IsOwn(job.Id)
                     )),
             ],
-            [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
-            [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))],
-            picture.Meters.Time.StandsSince,
-            picture.Today
+            Book: [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
+            Warnings: [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))],
+            StandsSince: picture.Meters.Time.StandsSince,
+            Today: picture.Today
         );
     }
 
@@ -84,37 +87,37 @@ public static class BikeAnswers
                 RunFindings
                     .Of(JobPlan.For(run.Job, picture.Profile, run.State), run.State)
                     .Select(found => new FindingAnswer(
-                        null,
-                        run.Id.Value,
-                        picture.Bike.Id.Value,
-                        picture.Profile.Nickname,
-                        found.Body.Title,
-                        found.Body.Detail,
-                        found.Body.Severity,
-                        found.At is { } at ? dayOf(at) : picture.Today,
-                        found.Body.CostGuess?.ToString(),
-                        found.Body.Gate,
-                        found.Key,
-                        found.Settled,
-                        found.Body.Under
+                        Entry: null,
+                        Run: run.Id.Value,
+                        Bike: picture.Bike.Id.Value,
+                        BikeName: picture.Profile.Nickname,
+                        Title: found.Body.Title,
+                        Detail: found.Body.Detail,
+                        Severity: found.Body.Severity,
+                        Since: found.At is { } at ? dayOf(at) : picture.Today,
+                        CostGuess: found.Body.CostGuess?.ToString(),
+                        Gate: found.Body.Gate,
+                        Key: found.Key,
+                        Settled: found.Settled,
+                        Under: found.Body.Under
                     ))
             ),
             .. OpenFindings
                 .Of(picture.Ledger)
                 .Select(open => new FindingAnswer(
-                    open.Entry.Id.Value,
-                    null,
-                    picture.Bike.Id.Value,
-                    picture.Profile.Nickname,
-                    open.Body.Title,
-                    open.Body.Detail,
-                    open.Body.Severity,
-                    open.Entry.Date,
-                    open.Body.CostGuess?.ToString(),
-                    open.Body.Gate,
-                    null,
-                    null,
-                    open.Body.Under
+                    Entry: open.Entry.Id.Value,
+                    Run: null,
+                    Bike: picture.Bike.Id.Value,
+                    BikeName: picture.Profile.Nickname,
+                    Title: open.Body.Title,
+                    Detail: open.Body.Detail,
+                    Severity: open.Body.Severity,
+                    Since: open.Entry.Date,
+                    CostGuess: open.Body.CostGuess?.ToString(),
+                    Gate: open.Body.Gate,
+                    Key: null,
+                    Settled: null,
+                    Under: open.Body.Under
                 )),
         ];
 
@@ -126,17 +129,17 @@ public static class BikeAnswers
                 var plan = JobPlan.For(run.Job, picture.Profile, state);
                 var next = plan.Steps.First(planned => state.Step(planned.Step.Id).Mark == StepMark.Open);
                 return new RunningAnswer(
-                    run.Id.Value,
-                    picture.Bike.Id.Value,
-                    picture.Profile.Nickname,
-                    run.Job.Title,
-                    run.Job.Covers,
-                    plan.Steps.Count(planned => state.Step(planned.Step.Id).Mark != StepMark.Open),
-                    plan.Steps.Length,
-                    next.Step.Title,
-                    state.LastTouched,
-                    state.Tray.Length,
-                    [.. state.Timers.Values.Select(timer => timer.Ends).Order()]
+                    Id: run.Id.Value,
+                    Bike: picture.Bike.Id.Value,
+                    BikeName: picture.Profile.Nickname,
+                    Title: run.Job.Title,
+                    Jobs: run.Job.Covers,
+                    Answered: plan.Steps.Count(planned => state.Step(planned.Step.Id).Mark != StepMark.Open),
+                    Steps: plan.Steps.Length,
+                    Next: next.Step.Title,
+                    LastTouched: state.LastTouched,
+                    OnTray: state.Tray.Length,
+                    TimersEnd: [.. state.Timers.Values.Select(timer => timer.Ends).Order()]
                 );
             }),
         ];
@@ -147,15 +150,15 @@ public static class BikeAnswers
         var last = history.Last;
         var today = last is not null && last.Date < picture.Today && forecast is not null ? history.At(picture.Today, forecast) : null;
         return new(
-            history.Kind,
-            bike.UnitOf(history.Kind).Symbol,
-            last is null ? null : Shown.Of(last.Display, bike),
-            last?.Date,
-            last is not null && last.Lifetime != last.Display ? Shown.Of(last.Lifetime, bike) : null,
-            today is null ? null : Shown.Of(history.DisplayFor(picture.Today, today.Lifetime), bike),
-            forecast is null ? null : Shown.Of(MeterAmount.Of(history.Kind, (decimal)forecast.PerWeek), bike),
-            forecast is { Readings: 0 },
-            history.Points.Length
+            Kind: history.Kind,
+            Unit: bike.UnitOf(history.Kind).Symbol,
+            Display: last is null ? null : Shown.Of(last.Display, bike),
+            ReadOn: last?.Date,
+            Lifetime: last is not null && last.Lifetime != last.Display ? Shown.Of(last.Lifetime, bike) : null,
+            Today: today is null ? null : Shown.Of(history.DisplayFor(picture.Today, today.Lifetime), bike),
+            PerWeek: forecast is null ? null : Shown.Of(MeterAmount.Of(history.Kind, (decimal)forecast.PerWeek), bike),
+            RateStated: forecast is { Readings: 0 },
+            Readings: history.Points.Length
         );
     }
 
@@ -168,16 +171,16 @@ public static class BikeAnswers
                     .Gates.For(gate)
                     .DistinctBy(reason => reason.Why)
                     .Select(reason => new GateReasonAnswer(
-                        reason.Gate,
-                        reason.State,
-                        reason.Kind,
-                        reason.Why,
-                        reason.Finding?.Value,
-                        reason.Run?.Value,
-                        reason.Thing,
-                        reason.Reservoir is { } at ? Capabilities.Word(at) : null,
-                        JobFor(reason, picture.Profile, jobs),
-                        reason.State == GateState.NotProven
+                        Gate: reason.Gate,
+                        State: reason.State,
+                        Kind: reason.Kind,
+                        Why: reason.Why,
+                        Finding: reason.Finding?.Value,
+                        Run: reason.Run?.Value,
+                        Thing: reason.Thing,
+                        Reservoir: reason.Reservoir is { } at ? Capabilities.Word(at) : null,
+                        Job: JobFor(reason, picture.Profile, jobs),
+                        ByWord: reason.State == GateState.NotProven
                     )),
             ]
         );
@@ -207,20 +210,20 @@ public static class BikeAnswers
         );
         var contents = draining ? null : state.Contents;
         return new(
-            id,
-            draining || state.EmptySince is not null ? FillState.Empty
+            Id: id,
+            State: draining || state.EmptySince is not null ? FillState.Empty
                 : contents is null ? FillState.Unknown
                 : FillState.Filled,
-            contents?.Fluid,
-            contents?.Temporary ?? false,
-            contents is null ? null : Shown.Of(contents.Poured, settings),
-            capacity is { } full ? Shown.Of(full, settings) : null,
-            spec?.Grade,
-            contents?.Filled.Date,
-            contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today),
-            contents is null ? null : UseSince(contents, picture),
-            state.LastLevel?.Level,
-            state.LastLevel?.Entry.Date
+            Fluid: contents?.Fluid,
+            Temporary: contents?.Temporary ?? false,
+            Poured: contents is null ? null : Shown.Of(contents.Poured, settings),
+            Capacity: capacity is { } full ? Shown.Of(full, settings) : null,
+            Grade: spec?.Grade,
+            Since: contents?.Filled.Date,
+            AgeMonths: contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today),
+            Use: contents is null ? null : UseSince(contents, picture),
+            Level: state.LastLevel?.Level,
+            LevelSeen: state.LastLevel?.Entry.Date
         );
     }
 

@@ -314,19 +314,19 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         var first = ValveHistory.AsWear(bike.Profile, meters, today, valves);
         var byTask = WearBook.ByTask(first is null ? wear : wear.Add(first));
         var picture = new BikePicture(
-            bike,
-            read,
-            meters,
-            Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, byTask),
-            own,
-            gates,
-            OilPump.Of(bike.Profile, ledger, today),
-            forNow,
-            wear,
-            valves,
-            byTask,
-            today,
-            damaged
+            Bike: bike,
+            Read: read,
+            Meters: meters,
+            Tasks: Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, byTask),
+            Running: own,
+            Gates: gates,
+            Pump: OilPump.Of(bike.Profile, ledger, today),
+            ForNow: forNow,
+            Wear: wear,
+            Valves: valves,
+            WearByTask: byTask,
+            Today: today,
+            DamagedLines: damaged
         );
         cache.Keep(picture);
         return picture;

@@ -40,7 +40,17 @@ internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedCl
         var strike = new Strike(wrong, at, Device, reason);
         _strikes.Add(strike);
         writer.AddStrike(strike);
-        var entry = new LedgerEntry(new(Guid.CreateVersion7()), Bike, was.Date, at, Device, right, was.Run, wrong, reason);
+        var entry = new LedgerEntry(
+            Id: new(Guid.CreateVersion7()),
+            Bike: Bike,
+            Date: was.Date,
+            WrittenAt: at,
+            Device: Device,
+            Body: right,
+            Run: was.Run,
+            Corrects: wrong,
+            Reason: reason
+        );
         _entries.Add(entry);
         writer.AddEntry(entry);
     }

@@ -336,15 +336,20 @@ internal static class DemoViewings
 
         store.Add(
             new(
-                new(Guid.CreateVersion7()),
-                details,
-                notBought is null ? ViewingStatus.Open : ViewingStatus.NotBought,
-                1,
-                at,
-                notBought is null ? null : at + Duration.FromHours(2),
-                notBought,
-                null,
-                [.. acts.Select((act, tap) => new ViewingEvent(Guid.CreateVersion7(), at + Duration.FromSeconds(20 * tap), "phone", act))]
+                Id: new(Guid.CreateVersion7()),
+                Details: details,
+                Status: notBought is null ? ViewingStatus.Open : ViewingStatus.NotBought,
+                Version: 1,
+                AddedAt: at,
+                EndedAt: notBought is null ? null : at + Duration.FromHours(2),
+                Ended: notBought,
+                Bike: null,
+                Events:
+                [
+                    .. acts.Select(
+                        (act, tap) => new ViewingEvent(Guid.CreateVersion7(), at + Duration.FromSeconds(20 * tap), "phone", act)
+                    ),
+                ]
             )
         );
     }

@@ -129,18 +129,18 @@ public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
             .Select(found => found.Body);
         var work = WorkForTheMoney.Of(picture.Ledger, running, tried);
         return new(
-            picture.Bike.Id.Value,
-            picture.Profile.Nickname,
-            [.. work.Must.Select(LineOf)],
-            [.. work.Optional.Select(LineOf)],
-            work.Cap?.ToString(),
-            work.MustCost.ToString(),
-            work.Taken.ToString(),
-            work.Left?.ToString(),
-            work.Short?.ToString(),
-            work.Unpriced,
-            (await pictures.SettingsAsync(cancel)).Currency,
-            picture.Today
+            Bike: picture.Bike.Id.Value,
+            Nickname: picture.Profile.Nickname,
+            Must: [.. work.Must.Select(LineOf)],
+            Optional: [.. work.Optional.Select(LineOf)],
+            Cap: work.Cap?.ToString(),
+            MustCost: work.MustCost.ToString(),
+            Taken: work.Taken.ToString(),
+            Left: work.Left?.ToString(),
+            Short: work.Short?.ToString(),
+            Unpriced: work.Unpriced,
+            Currency: (await pictures.SettingsAsync(cancel)).Currency,
+            Today: picture.Today
         );
     }
 

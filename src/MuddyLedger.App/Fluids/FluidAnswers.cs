@@ -174,20 +174,20 @@ public static class FluidAnswers
         var drained = lines.FirstOrDefault(entry => entry.Body is FluidDrained);
         var consumption = Consumption.IsWatched(id) ? Consumption.Of(id, picture.Ledger, picture.Meters) : null;
         return new(
-            id,
-            ReservoirStatuses.Of(id, picture.Ledger),
-            now,
-            spec?.Grade ?? now.Fluid,
-            [.. lines.Take(ChainShown).Select(entry => EntryAnswers.Of(entry, picture, settings))],
-            lines.Count,
-            consumption is null ? null : ConsumptionOf(consumption, picture.Profile, settings),
-            drained?.Date,
-            drained?.Body is FluidDrained read ? DrainMeanings.Of(read.Reading) : [],
-            now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [],
-            spec?.Level,
-            reading.ReadAt,
-            reading.WaitMinutes,
-            id == ReservoirId.Coolant && CoolantStrength.Of(picture.Ledger) is { } strength
+            Id: id,
+            Status: ReservoirStatuses.Of(id, picture.Ledger),
+            Now: now,
+            LikelyFluid: spec?.Grade ?? now.Fluid,
+            Chain: [.. lines.Take(ChainShown).Select(entry => EntryAnswers.Of(entry, picture, settings))],
+            ChainLength: lines.Count,
+            Consumption: consumption is null ? null : ConsumptionOf(consumption, picture.Profile, settings),
+            DrainedOn: drained?.Date,
+            LastDrain: drained?.Body is FluidDrained read ? DrainMeanings.Of(read.Reading) : [],
+            Warnings: now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [],
+            LevelBy: spec?.Level,
+            ReadAt: reading.ReadAt,
+            WaitMinutes: reading.WaitMinutes,
+            Strength: id == ReservoirId.Coolant && CoolantStrength.Of(picture.Ledger) is { } strength
                 ? new(
                     (decimal)Math.Round(strength.Share),
                     (decimal)Math.Round(strength.Filled),
@@ -238,18 +238,18 @@ public static class FluidAnswers
         FuelSpellAnswer SpellOf(FuelSpell spell) =>
             new(spell.From, spell.To, Shown.Of(spell.Fuel, settings), Shown.Of(spell.Over, bike), Rate(spell.Rate));
         return new(
-            economy.By != MeterKind.Odometer ? "L/h"
+            Unit: economy.By != MeterKind.Odometer ? "L/h"
                 : miles ? "L/100 mi"
                 : "L/100 km",
-            Rate(economy.Low),
-            Rate(economy.Likely),
-            Rate(economy.High),
-            economy.Dropped,
-            [.. economy.Spells.Reverse().Take(ChainShown).Select(SpellOf)],
-            [.. economy.LeftOut.Reverse().Take(ChainShown).Select(SpellOf)],
-            tank is { } whole ? Shown.Of(whole, settings) : null,
-            RangeOf(tank),
-            RangeOf(bike.TankReserve)
+            Low: Rate(economy.Low),
+            Likely: Rate(economy.Likely),
+            High: Rate(economy.High),
+            Dropped: economy.Dropped,
+            Spells: [.. economy.Spells.Reverse().Take(ChainShown).Select(SpellOf)],
+            LeftOut: [.. economy.LeftOut.Reverse().Take(ChainShown).Select(SpellOf)],
+            Tank: tank is { } whole ? Shown.Of(whole, settings) : null,
+            OnTank: RangeOf(tank),
+            OnReserve: RangeOf(bike.TankReserve)
         );
     }
 

@@ -74,18 +74,28 @@ public sealed partial class OwnJobHandlers(
         [
             .. library
                 .All.Where(job => !library.IsOwn(job.Id))
-                .Select(job => new LibraryJob(job.Id, job.Title, job.For, job.Group, job.Steps.Length, false, false, null, null))
+                .Select(job => new LibraryJob(
+                    Id: job.Id,
+                    Title: job.Title,
+                    For: job.For,
+                    Group: job.Group,
+                    Steps: job.Steps.Length,
+                    Own: false,
+                    StandsIn: false,
+                    Version: null,
+                    Broken: null
+                ))
                 .Concat(
                     library.Own.Select(own => new LibraryJob(
-                        own.Own.Id,
-                        own.Job?.Title ?? own.Own.Id,
-                        own.Job?.For ?? "",
-                        own.Job?.Group ?? JobGroup.Other,
-                        own.Job?.Steps.Length ?? 0,
-                        true,
-                        library.Ships(own.Own.Id),
-                        own.Own.Version,
-                        own.Broken
+                        Id: own.Own.Id,
+                        Title: own.Job?.Title ?? own.Own.Id,
+                        For: own.Job?.For ?? "",
+                        Group: own.Job?.Group ?? JobGroup.Other,
+                        Steps: own.Job?.Steps.Length ?? 0,
+                        Own: true,
+                        StandsIn: library.Ships(own.Own.Id),
+                        Version: own.Own.Version,
+                        Broken: own.Broken
                     ))
                 )
                 .OrderBy(job => job.Group)

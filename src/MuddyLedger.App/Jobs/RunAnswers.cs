@@ -45,20 +45,21 @@ public static class RunAnswers
                 ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds)
                 : [];
         return new(
-            run.Id.Value,
-            run.Bike.Value,
-            bike.Nickname,
-            bike.Use,
-            run.Job.Covers,
-            run.Job.Title,
-            run.Job.For,
-            run.Status,
-            run.Version,
-            run.Started,
-            now,
-            picture.Today,
-            (int)(state.Worked - state.SignedTime).TotalMinutes,
-            [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value, bike))],
+            Id: run.Id.Value,
+            Bike: run.Bike.Value,
+            BikeName: bike.Nickname,
+            Use: bike.Use,
+            Jobs: run.Job.Covers,
+            Title: run.Job.Title,
+            For: run.Job.For,
+            Status: run.Status,
+            Version: run.Version,
+            Started: run.Started,
+            Now: now,
+            Today: picture.Today,
+            WorkedMinutes: (int)(state.Worked - state.SignedTime).TotalMinutes,
+            Needs: [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value, bike))],
+            Steps:
             [
                 .. plan.Steps.Select(planned =>
                     StepOf(planned, plan, state, picture.ForNow, outside, settings) with
@@ -70,8 +71,9 @@ public static class RunAnswers
                     }
                 ),
             ],
-            run.Status == RunStatus.Running ? current?.Step.Id : null,
-            [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
+            Current: run.Status == RunStatus.Running ? current?.Step.Id : null,
+            Tray: [.. state.Tray.Reverse().Select(item => TrayOf(item, state.Marks.GetValueOrDefault(item.Item)))],
+            Timers:
             [
                 .. state
                     .Timers.Values.OrderBy(timer => timer.Ends)
@@ -82,9 +84,10 @@ public static class RunAnswers
                         timer.Ends
                     )),
             ],
-            [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)],
-            [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
-            [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
+            Findings: [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)],
+            DrainMeanings: [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
+            Meters: [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
+            WillWrite:
             [
                 .. lines
                     .Where(entry => entry.Body is not JobFinished)
@@ -96,7 +99,8 @@ public static class RunAnswers
                         EntryFigures.Of(entry.Body, bike, settings)
                     )),
             ],
-            FromShelfOf(lines, shelf, run.Bike.Value, settings),
+            FromShelf: FromShelfOf(lines, shelf, run.Bike.Value, settings),
+            FluidWarnings:
             [
                 .. from planned in plan.Steps
                 where planned.Step.Kind == StepKind.Pour && state.Step(planned.Step.Id) is { Mark: StepMark.Done, Record.Fluid: not null }
@@ -104,21 +108,24 @@ public static class RunAnswers
                 from warning in Compatibility.Warnings(planned.Step.Reservoir!.Value, bike, fluid, planned.Reservoir?.Grade)
                 select new FluidWarning(planned.Step.Id, fluid, warning.Fit, warning.Because),
             ],
+            Sheets:
             [
                 .. Teardown
                     .For(picture.Ledger, Teardown.PlacesOf(run.Job, access))
                     .Select(pair => PartsHandlers.SheetOf(pair.Entry, pair.Sheet)),
             ],
+            KnownChanges:
             [
                 .. Modifications
                     .For(picture.Ledger, run.Job.Group)
                     .Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words)),
             ],
-            [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)],
-            refused?.Words,
-            settings.Currency,
-            settings.Volume.Symbol,
-            [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))],
+            StaysForNow: [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)],
+            FinishRefused: refused?.Words,
+            Currency: settings.Currency,
+            VolumeUnit: settings.Volume.Symbol,
+            Parts: [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))],
+            Wrote:
             [
                 .. picture
                     .Ledger.Standing.Where(entry => entry.Run == run.Id)
@@ -234,40 +241,40 @@ public static class RunAnswers
         var step = planned.Step;
         var standing = state.Step(step.Id);
         return new(
-            step.Id,
-            step.Title,
-            step.Text,
-            step.Detail,
-            step.Why,
-            step.Kind,
-            standing.Mark,
-            RunRules.Locked(plan, state, planned, outside),
-            standing.Reason,
-            state.Notes.GetValueOrDefault(step.Id),
-            step.Done ?? "Done",
-            [.. step.Cautions.Select(Cautions.For)],
-            step.Hold,
-            planned.Pour is { } pour
+            Id: step.Id,
+            Title: step.Title,
+            Text: step.Text,
+            Detail: step.Detail,
+            Why: step.Why,
+            Kind: step.Kind,
+            Mark: standing.Mark,
+            Locked: RunRules.Locked(plan, state, planned, outside),
+            Reason: standing.Reason,
+            Note: state.Notes.GetValueOrDefault(step.Id),
+            DoneWords: step.Done ?? "Done",
+            Cautions: [.. step.Cautions.Select(Cautions.For)],
+            Hold: step.Hold,
+            Pour: planned.Pour is { } pour
                 ? new(Shown.Of(pour.Whole, settings), Shown.Of(pour.First, settings), Shown.Of(pour.ThenAbout, settings), planned.Case)
                 : null,
-            step.FirstGo,
-            step.Reservoir,
-            planned.Reservoir?.Grade,
-            planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
-            planned.Reservoir is { } spec ? LevelOf(step.Reservoir!.Value, spec) : null,
-            planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
-            planned.Minutes?.Minutes,
-            planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null,
-            step.Choice,
-            [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
-            standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
-            RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null,
-            [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
-            step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null,
-            step.Wear,
-            step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null,
-            step.Worth,
-            step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null
+            FirstGo: step.FirstGo,
+            Reservoir: step.Reservoir,
+            Grade: planned.Reservoir?.Grade,
+            Expected: planned.Expected is { } expected ? Shown.Of(expected, settings) : null,
+            Level: planned.Reservoir is { } spec ? LevelOf(step.Reservoir!.Value, spec) : null,
+            Torque: planned.Torque is { } torque ? new(Shown.Of(torque.Torque, settings), ShownProvenance.Of(torque.Provenance)) : null,
+            Minutes: planned.Minutes?.Minutes,
+            MinutesFrom: planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null,
+            Choice: step.Choice,
+            Needs: [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
+            Record: standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
+            CanReopen: RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null,
+            ForNow: [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
+            Measure: step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null,
+            Wear: step.Wear,
+            Watch: step.Kind == StepKind.Watch ? WatchOf(step, state, plan) : null,
+            Worth: step.Worth,
+            UndoList: step.Kind == StepKind.Undo ? ForNowAnswer.Of(forNow.OrderBy(one => one.Shuts ?? Gate.Ridden + 1)) : null
         )
         {
             Facts = [],
@@ -321,16 +328,16 @@ public static class RunAnswers
                 .. BookFacts
                     .Of(step.Knows, picture.Profile, picture.Ledger, picture.Tasks, picture.ForNow, picture.Today)
                     .Select(fact => new BookFactAnswer(
-                        fact.Thing,
-                        fact.State,
-                        fact.Since,
-                        fact.Months,
-                        fact.MostMonths,
-                        fact.Evidence,
-                        fact.What,
-                        Figure(fact.Low, settings),
-                        Figure(fact.High, settings),
-                        fact.From is { } from ? ShownProvenance.Of(from) : null
+                        Thing: fact.Thing,
+                        State: fact.State,
+                        Since: fact.Since,
+                        Months: fact.Months,
+                        MostMonths: fact.MostMonths,
+                        Evidence: fact.Evidence,
+                        What: fact.What,
+                        Low: Figure(fact.Low, settings),
+                        High: Figure(fact.High, settings),
+                        From: fact.From is { } from ? ShownProvenance.Of(from) : null
                     )),
             ];
 
@@ -385,17 +392,18 @@ public static class RunAnswers
 
     private static RecordAnswer RecordOf(StepRecord record, PlannedStep planned, Profile bike, OwnerSettings settings) =>
         new(
-            [.. record.Meters.Select(meter => Shown.Of(meter, bike))],
-            record.Volume is { } volume ? Shown.Of(volume, settings) : null,
-            record.Fluid,
-            record.Drain,
-            record.Level,
-            record.Option,
-            [.. record.Values.Select(value => Shown.Of(new Quantity(value, planned.Step.Measure!.Unit)))],
-            planned.Step.Measure is { } asked && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong
+            Meters: [.. record.Meters.Select(meter => Shown.Of(meter, bike))],
+            Volume: record.Volume is { } volume ? Shown.Of(volume, settings) : null,
+            Fluid: record.Fluid,
+            Drain: record.Drain,
+            Level: record.Level,
+            Option: record.Option,
+            Values: [.. record.Values.Select(value => Shown.Of(new Quantity(value, planned.Step.Measure!.Unit)))],
+            ValuesWrong: planned.Step.Measure is { } asked
+            && MeasureReading.Of(asked, planned.Figure, record.Values) is { Right: false } wrong
                 ? wrong.Words
                 : null,
-            record.Photo,
-            record.Where
+            Photo: record.Photo,
+            Where: record.Where
         );
 }

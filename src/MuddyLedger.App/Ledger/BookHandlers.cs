@@ -203,7 +203,19 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                 if (corrected is MeterRead read && MeterRefusal(read, was, date, picture) is { } words)
                     return Task.FromResult<Problem?>(Problem.Refused("figures.reading", words));
                 writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
-                writer.AddEntry(new LedgerEntry(id, was.Bike, date, pen.At, pen.Device, corrected, was.Run, was.Id, reason));
+                writer.AddEntry(
+                    new LedgerEntry(
+                        Id: id,
+                        Bike: was.Bike,
+                        Date: date,
+                        WrittenAt: pen.At,
+                        Device: pen.Device,
+                        Body: corrected,
+                        Run: was.Run,
+                        Corrects: was.Id,
+                        Reason: reason
+                    )
+                );
                 return Task.FromResult<Problem?>(null);
             },
             () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
@@ -260,15 +272,15 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                     );
                 writer.AddEntry(
                     new LedgerEntry(
-                        id,
-                        was.Bike,
-                        was.Date,
-                        pen.At,
-                        pen.Device,
-                        was.Body,
-                        was.Run,
-                        was.Id,
-                        "struck by mistake, and put back"
+                        Id: id,
+                        Bike: was.Bike,
+                        Date: was.Date,
+                        WrittenAt: pen.At,
+                        Device: pen.Device,
+                        Body: was.Body,
+                        Run: was.Run,
+                        Corrects: was.Id,
+                        Reason: "struck by mistake, and put back"
                     )
                 );
                 return Task.FromResult<Problem?>(null);

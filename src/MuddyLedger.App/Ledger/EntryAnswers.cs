@@ -76,25 +76,25 @@ public static class EntryAnswers
         var strike = picture.Ledger.Strikes.GetValueOrDefault(entry.Id);
         var meter = MeterOf(entry, picture);
         return new(
-            entry.Id.Value,
-            entry.Bike.Value,
-            picture.Profile.Nickname,
-            entry.Date,
-            entry.WrittenAt,
-            entry.Device,
-            KindOf(entry.Body),
-            entry.Body.LineName(),
-            OpenFindings.AboutOf(picture.Ledger, entry.Body)?.Title,
-            entry.Run?.Value,
-            entry.Run is not null && entry.Body is JobFinished && strike is null,
-            entry.Corrects?.Value,
-            entry.Reason,
-            strike is null ? null : new(strike.At, strike.Device, strike.Reason),
-            meter.Shown,
-            meter.Estimated,
-            EntryFigures.Of(entry.Body, picture.Profile, settings),
-            (entry.Body as PhotoTaken)?.Photo,
-            strike is not null && picture.Ledger.PutBackRefusal(entry) is null
+            Id: entry.Id.Value,
+            Bike: entry.Bike.Value,
+            BikeName: picture.Profile.Nickname,
+            Date: entry.Date,
+            WrittenAt: entry.WrittenAt,
+            Device: entry.Device,
+            Kind: KindOf(entry.Body),
+            Name: entry.Body.LineName(),
+            About: OpenFindings.AboutOf(picture.Ledger, entry.Body)?.Title,
+            Run: entry.Run?.Value,
+            RunStands: entry.Run is not null && entry.Body is JobFinished && strike is null,
+            Corrects: entry.Corrects?.Value,
+            Reason: entry.Reason,
+            Strike: strike is null ? null : new(strike.At, strike.Device, strike.Reason),
+            Meter: meter.Shown,
+            MeterEstimated: meter.Estimated,
+            Figures: EntryFigures.Of(entry.Body, picture.Profile, settings),
+            Photo: (entry.Body as PhotoTaken)?.Photo,
+            CanPutBack: strike is not null && picture.Ledger.PutBackRefusal(entry) is null
         );
     }
 

@@ -102,8 +102,9 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         var picture = all.First(one => one.Bike.Id.Value == bike);
         var names = all.ToDictionary(one => one.Bike.Id, one => one.Profile.Nickname);
         return new(
-            picture.Profile.Nickname,
-            [.. picture.Ledger.Each<TeardownKept>().Reverse().Select(pair => SheetOf(pair.Entry, pair.Body))],
+            Nickname: picture.Profile.Nickname,
+            Sheets: [.. picture.Ledger.Each<TeardownKept>().Reverse().Select(pair => SheetOf(pair.Entry, pair.Body))],
+            Modifications:
             [
                 .. Modifications
                     .Of(picture.Ledger)
@@ -117,6 +118,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                         one.Made.Donor is { } donor ? names.GetValueOrDefault(donor, "a bike that is gone") : null
                     )),
             ],
+            Repairs:
             [
                 .. TemporaryRepairs
                     .Of(picture.Ledger, picture.Today, clock.Now)
@@ -131,28 +133,29 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                         one.Made.Place is { } place ? content.Access.GetValueOrDefault(place)?.Title : null
                     )),
             ],
-            [.. PlacesOf(picture.Profile).Select(group => new PlaceAnswer(group.Id, group.Title))],
-            [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
+            Places: [.. PlacesOf(picture.Profile).Select(group => new PlaceAnswer(group.Id, group.Title))],
+            Others: [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
+            Fitted:
             [
                 .. FittedParts
                     .Of(picture.Ledger, FittedParts.PlacesOf(content.JobsFor(picture.Profile), picture.Profile))
                     .Select(one => new FittedAnswer(
-                        one.Entry.Id.Value,
-                        one.Entry.Date,
-                        one.Fitted.Part,
-                        one.On,
-                        one.Places,
-                        one.Fitted.State,
-                        one.Again,
-                        one.Fitted.Number,
-                        one.Fitted.Source,
-                        one.Fitted.Price?.ToString(),
-                        one.Fitted.WarrantyUntil,
-                        one.InWarranty(picture.Today)
+                        Entry: one.Entry.Id.Value,
+                        Date: one.Entry.Date,
+                        Part: one.Fitted.Part,
+                        Count: one.On,
+                        Places: one.Places,
+                        State: one.Fitted.State,
+                        Again: one.Again,
+                        Number: one.Fitted.Number,
+                        Source: one.Fitted.Source,
+                        Price: one.Fitted.Price?.ToString(),
+                        WarrantyUntil: one.Fitted.WarrantyUntil,
+                        InWarranty: one.InWarranty(picture.Today)
                     )),
             ],
-            (await pictures.SettingsAsync(cancel)).Currency,
-            picture.Today
+            Currency: (await pictures.SettingsAsync(cancel)).Currency,
+            Today: picture.Today
         );
     }
 

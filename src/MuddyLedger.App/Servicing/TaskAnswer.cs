@@ -60,26 +60,26 @@ public sealed record TaskAnswer(
     {
         var (component, task, life) = standing;
         return new(
-            task.Id,
-            component.Title,
-            task.Title,
-            component.Part,
-            task.Also,
-            task.Safety,
-            task.Minutes,
-            task.Job,
-            task.Why,
-            life.State,
-            life.State == LifeState.Due && life.Governing is null ? 0 : Round(life.Governing?.Share),
-            Round(life.Governing?.ShareAtHorizon),
-            life.Governing?.Estimated ?? false,
-            life.Governing?.Due?.Early,
-            life.Governing?.Due?.Likely,
-            life.Governing?.Due?.Late,
-            task.IsPaper,
-            life.Because.Any(line => line is OwnInterval),
-            [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))],
-            [.. life.Because.SelectMany(because => BecauseOf(because, bike))]
+            Id: task.Id,
+            Component: component.Title,
+            Title: task.Title,
+            Part: component.Part,
+            Also: task.Also,
+            Safety: task.Safety,
+            Minutes: task.Minutes,
+            Job: task.Job,
+            Why: task.Why,
+            State: life.State,
+            Share: life.State == LifeState.Due && life.Governing is null ? 0 : Round(life.Governing?.Share),
+            ShareAtHorizon: Round(life.Governing?.ShareAtHorizon),
+            Estimated: life.Governing?.Estimated ?? false,
+            EarlyDue: life.Governing?.Due?.Early,
+            LikelyDue: life.Governing?.Due?.Likely,
+            LateDue: life.Governing?.Due?.Late,
+            Paper: task.IsPaper,
+            OwnLimits: life.Because.Any(line => line is OwnInterval),
+            Limits: [.. life.Limits.Select(limit => LimitOf(limit, limit == life.Governing, bike))],
+            Because: [.. life.Because.SelectMany(because => BecauseOf(because, bike))]
         )
         {
             Own = task.Id.StartsWith("own-", StringComparison.Ordinal),
@@ -89,7 +89,7 @@ public sealed record TaskAnswer(
 
     private static LimitAnswer LimitOf(LimitLeft left, bool governing, Profile bike) =>
         new(
-            left.Limit switch
+            Form: left.Limit switch
             {
                 UseLimit => LimitForm.Use,
                 PaperLimit => LimitForm.Paper,
@@ -97,24 +97,24 @@ public sealed record TaskAnswer(
                 WearLimit => LimitForm.Wear,
                 _ => LimitForm.Calendar,
             },
-            left.Effective is { } effective ? Shown.Of(effective, bike) : null,
-            left.Limit switch
+            Amount: left.Effective is { } effective ? Shown.Of(effective, bike) : null,
+            Stated: left.Limit switch
             {
                 UseLimit use => StatedOf(use, left.Effective!.Value, bike),
                 WearLimit worn => new Shown(Math.Round(worn.At, 2), worn.Shows, 2),
                 _ => null,
             },
-            (left.Limit as CalendarLimit)?.Months,
-            Round(left.Share),
-            left.UseLeft is { } rest ? Shown.Of(rest, bike) : null,
-            left.DaysLeft,
-            left.Due?.Early,
-            left.Due?.Likely,
-            left.Due?.Late,
-            governing,
-            left.Estimated,
-            ShownProvenance.Of(left.Limit.Provenance),
-            left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null
+            Months: (left.Limit as CalendarLimit)?.Months,
+            Share: Round(left.Share),
+            Left: left.UseLeft is { } rest ? Shown.Of(rest, bike) : null,
+            DaysLeft: left.DaysLeft,
+            EarlyDue: left.Due?.Early,
+            LikelyDue: left.Due?.Likely,
+            LateDue: left.Due?.Late,
+            Governing: governing,
+            Estimated: left.Estimated,
+            Provenance: ShownProvenance.Of(left.Limit.Provenance),
+            Editable: left.Effective is { } counts ? Shown.Of(counts, bike).Editable() : null
         )
         {
             Sign = (left.Limit as WornLimit)?.Sign ?? (left.Limit as WearLimit)?.Title,

@@ -82,9 +82,10 @@ public sealed class ShedHandlers(ShedPictures pictures)
             )
             .ToList();
         return new ShedAnswer(
-            today,
-            horizon,
-            [.. all.Select(TagOf)],
+            Today: today,
+            Horizon: horizon,
+            Bikes: [.. all.Select(TagOf)],
+            Due:
             [
                 .. tasks
                     .Where(due => due.Task.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp)
@@ -95,24 +96,27 @@ public sealed class ShedHandlers(ShedPictures pictures)
                     .ThenBy(due => due.Task.LikelyDue ?? LocalDate.MaxIsoValue)
                     .ThenBy(due => due.Task.Share),
             ],
+            Ahead:
             [
                 .. tasks
                     .Where(due => due.Task.LikelyDue <= horizon && due.Task.State != LifeState.Unknown)
                     .OrderBy(due => due.Task.LikelyDue),
             ],
-            [.. all.SelectMany(BikeAnswers.RunningOf)],
+            Running: [.. all.SelectMany(BikeAnswers.RunningOf)],
+            Findings:
             [
                 .. all.SelectMany(picture => BikeAnswers.FindingsOf(picture, pictures.DayOf))
                     .Where(finding => finding.Settled is null)
                     .OrderByDescending(finding => finding.Severity)
                     .ThenBy(finding => finding.Since),
             ],
+            Waste:
             [
                 .. WasteKept
                     .ToHandIn(all.Select(picture => picture.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],
-            WearAnswers.NextOf(all)
+            Wears: WearAnswers.NextOf(all)
         );
     }
 
@@ -120,16 +124,16 @@ public sealed class ShedHandlers(ShedPictures pictures)
     {
         int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
         return new(
-            picture.Bike.Id.Value,
-            picture.Profile.Nickname,
-            picture.Profile.Model,
-            Count(LifeState.Overdue, LifeState.Due),
-            Count(LifeState.ComingUp),
-            Count(LifeState.Unknown),
-            picture.Gates.FirstNotOpen,
-            picture.Gates.FirstNotOpen is { } gate ? picture.Gates.StateOf(gate) : GateState.Open,
-            !picture.Running.IsEmpty,
-            [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]
+            Id: picture.Bike.Id.Value,
+            Nickname: picture.Profile.Nickname,
+            Model: picture.Profile.Model,
+            Overdue: Count(LifeState.Overdue, LifeState.Due),
+            ComingUp: Count(LifeState.ComingUp),
+            Unknown: Count(LifeState.Unknown),
+            Gate: picture.Gates.FirstNotOpen,
+            GateState: picture.Gates.FirstNotOpen is { } gate ? picture.Gates.StateOf(gate) : GateState.Open,
+            JobRunning: !picture.Running.IsEmpty,
+            Meters: [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]
         );
     }
 }

@@ -75,7 +75,6 @@ public sealed record PackToBuy(int Count, Shown Size, string Price);
 /// <param name="Cost">Null where it is not known.</param>
 /// <param name="Over">What is left over of the packs.</param>
 /// <param name="For">What needs it, in words.</param>
-/// <param name="Mind">What a bike's modifications say about ordering for it.</param>
 /// <param name="AmountUnknown">Somebody has to enter how much the bike takes.</param>
 public sealed record ToBuyAnswer(
     [property: Description("Null where the shelf does not know it.")] Guid? Item,
@@ -88,9 +87,14 @@ public sealed record ToBuyAnswer(
     string? Cost,
     Shown? Over,
     IReadOnlyList<string> For,
-    IReadOnlyList<string> Mind,
     bool AmountUnknown
 );
+
+/// <summary>A bike is not as it was made, and that changes what is ordered for it.</summary>
+/// <param name="Bike">Its nickname.</param>
+/// <param name="Part">That was changed.</param>
+/// <param name="Words">What to order, as the owner wrote it down.</param>
+public sealed record MindAnswer(string Bike, string Part, string Words);
 
 /// <summary>A bike by its name.</summary>
 /// <param name="Id">Its id.</param>
@@ -100,6 +104,7 @@ public sealed record BikeName(Guid Id, string Name);
 /// <summary>The shelf, and what to buy.</summary>
 /// <param name="Items">By kind, then by name.</param>
 /// <param name="ToBuy">For all that is due by the horizon, and what is low.</param>
+/// <param name="Mind">What to know before a part is ordered, for each bike that a part is to be bought for.</param>
 /// <param name="Total">Of all that has a price.</param>
 /// <param name="Unpriced">How many lines of the list have none.</param>
 /// <param name="Horizon">Up to which day it looks ahead.</param>
@@ -111,6 +116,7 @@ public sealed record BikeName(Guid Id, string Name);
 public sealed record ShelfAnswer(
     IReadOnlyList<ItemAnswer> Items,
     IReadOnlyList<ToBuyAnswer> ToBuy,
+    IReadOnlyList<MindAnswer> Mind,
     string Total,
     int Unpriced,
     LocalDate Horizon,
@@ -150,25 +156,28 @@ public static class ShelfAnswers
         var list = Shopping.List(WantedBy(pictures, jobs, shelf), shelf);
         var versions = items.ToDictionary(item => item.Id, item => item.Version);
         return new(
+            Items:
             [
                 .. shelf
                     .OrderBy(stock => stock.Item.Kind)
                     .ThenBy(stock => stock.Item.Name, StringComparer.OrdinalIgnoreCase)
                     .Select(stock => ItemOf(stock, versions[stock.Id], names, settings)),
             ],
-            [.. list.Select(line => LineOf(line, MindOf(line, pictures), settings))],
-            Shopping.Total(list).ToString(),
-            list.Count(line => line.Packs is null),
-            today.PlusDays(LifeLeft.HorizonDays),
+            ToBuy: [.. list.Select(line => LineOf(line, settings))],
+            Mind: MindOf(list, pictures),
+            Total: Shopping.Total(list).ToString(),
+            Unpriced: list.Count(line => line.Packs is null),
+            Horizon: today.PlusDays(LifeLeft.HorizonDays),
+            Waste:
             [
                 .. WasteKept
                     .ToHandIn(pictures.Select(picture => picture.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],
-            [.. names.Select(pair => new BikeName(pair.Key, pair.Value))],
-            settings.Currency,
-            settings.Volume.Symbol,
-            today
+            Bikes: [.. names.Select(pair => new BikeName(pair.Key, pair.Value))],
+            Currency: settings.Currency,
+            VolumeUnit: settings.Volume.Symbol,
+            Today: today
         );
     }
 
@@ -202,12 +211,13 @@ public static class ShelfAnswers
 
     private static ItemAnswer ItemOf(Stock stock, int version, Dictionary<Guid, string> names, OwnerSettings settings) =>
         new(
-            stock.Id,
-            stock.Item.Name,
-            stock.Item.Kind,
-            Amount(stock.Left, stock.Item.Kind, settings),
-            Amount(stock.Item.Minimum, stock.Item.Kind, settings),
-            stock.Low,
+            Id: stock.Id,
+            Name: stock.Item.Name,
+            Kind: stock.Item.Kind,
+            Left: Amount(stock.Left, stock.Item.Kind, settings),
+            Minimum: Amount(stock.Item.Minimum, stock.Item.Kind, settings),
+            Low: stock.Low,
+            Containers:
             [
                 .. stock.Containers.Select(one => new ContainerAnswer(
                     one.Id,
@@ -217,32 +227,40 @@ public static class ShelfAnswers
                     one.Since
                 )),
             ],
-            [.. stock.Item.Bikes.Where(names.ContainsKey).Select(bike => names[bike])],
-            stock.Item.Place,
-            stock.Item.Note,
-            ItemForm.Of(stock.Item, settings),
-            version
+            Bikes: [.. stock.Item.Bikes.Where(names.ContainsKey).Select(bike => names[bike])],
+            Place: stock.Item.Place,
+            Note: stock.Item.Note,
+            Form: ItemForm.Of(stock.Item, settings),
+            Version: version
         );
 
-    /// <summary>Where a bike that this is bought for is not as it was made, and that changes what to order.</summary>
-    private static List<string> MindOf(ToBuy line, ImmutableArray<BikePicture> pictures) =>
+    /// <summary>
+    /// Where a bike that parts are bought for is not as it was made, and that changes what to order. Said once for the bike: nobody
+    /// knows here which of its parts it is about.
+    /// </summary>
+    private static List<MindAnswer> MindOf(IEnumerable<ToBuy> list, ImmutableArray<BikePicture> pictures)
+    {
+        var wanting = list.Where(line => line.Kind == StockKind.Part).SelectMany(line => line.Bikes).ToHashSet();
+        return
         [
             .. from picture in pictures
-            where line.Bikes.Contains(picture.Bike.Id.Value)
+            where wanting.Contains(picture.Bike.Id.Value)
             from standing in Modifications.Of(picture.Ledger)
             from consequence in standing.Made.Consequences
             where consequence.Kind is ConsequenceKind.WhatToOrder or ConsequenceKind.FilterSize
-            select $"{picture.Profile.Nickname}, {standing.Made.Part}: {consequence.Words}",
+            select new MindAnswer(picture.Profile.Nickname, standing.Made.Part, consequence.Words),
         ];
+    }
 
-    private static ToBuyAnswer LineOf(ToBuy line, List<string> mind, OwnerSettings settings) =>
+    private static ToBuyAnswer LineOf(ToBuy line, OwnerSettings settings) =>
         new(
-            line.Item,
-            line.Kind,
-            line.What,
-            Amount(line.Needed, line.Kind, settings),
-            Amount(line.Here, line.Kind, settings),
-            Amount(line.Missing, line.Kind, settings),
+            Item: line.Item,
+            Kind: line.Kind,
+            What: line.What,
+            Needed: Amount(line.Needed, line.Kind, settings),
+            Here: Amount(line.Here, line.Kind, settings),
+            Missing: Amount(line.Missing, line.Kind, settings),
+            Packs:
             [
                 .. (line.Packs?.Bought ?? []).Select(pack => new PackToBuy(
                     pack.Count,
@@ -250,11 +268,10 @@ public static class ShelfAnswers
                     pack.Pack.Price.ToString()
                 )),
             ],
-            line.Packs?.Cost.ToString(),
-            line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null,
-            line.For,
-            line.Kind == StockKind.Part ? mind : [],
-            line.AmountUnknown
+            Cost: line.Packs?.Cost.ToString(),
+            Over: line.Packs is { } packs ? Amount(packs.Over, line.Kind, settings) : null,
+            For: line.For,
+            AmountUnknown: line.AmountUnknown
         );
 
     private static Shown Signed(decimal litres, OwnerSettings settings)

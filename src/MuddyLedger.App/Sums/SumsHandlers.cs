@@ -135,15 +135,15 @@ public sealed class SumsHandlers(IShedReader reader)
         var replace =
             volume is { } all && wanted is { } target && !enough ? Coolant.Replace(all, now, target, target < now ? 0 : poured) : null;
         return new CoolantAnswer(
-            Coolant.FreezesAt(now),
-            wanted,
-            replace is { } out_ ? Shown.Of(out_, settings) : null,
-            enough,
-            now < Coolant.LeastForInhibitor,
-            now > Coolant.Most,
-            Coolant.LeastForInhibitor,
-            Coolant.Most,
-            Coolant.Margin
+            FreezesAt: Coolant.FreezesAt(now),
+            Wanted: wanted,
+            Replace: replace is { } out_ ? Shown.Of(out_, settings) : null,
+            Enough: enough,
+            Thin: now < Coolant.LeastForInhibitor,
+            Thick: now > Coolant.Most,
+            LeastForInhibitor: Coolant.LeastForInhibitor,
+            Most: Coolant.Most,
+            Margin: Coolant.Margin
         );
     }
 

@@ -100,18 +100,21 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
             return Problem.Refused("set", "is no kind of bike that is known here");
         var titles = round.Hidden.Admitted.Select(point => content.Viewing.ById[point].Say!);
         return new PracticeAnswer(
-            round.Set,
-            round.Seed,
-            round.Details.Profile.Nickname,
-            round.Details.Profile.Year,
-            round.Details.Meter is { } meter ? Shown.Of(meter, round.Details.Profile) : null,
-            (double)round.Details.Asking!.Value.Amount,
-            round.Value,
-            round.Minutes,
-            [.. round.Hidden.Claims.Select(claim => content.Viewing.Claims.First(one => one.Id == claim).Words), .. titles],
-            [.. Looks(round).Select(point => new PracticePoint(point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Minutes))],
-            [.. content.Sets.Select(one => new PracticeKind(one.Id, one.Title))],
-            await viewings.CurrencyAsync(caller.Cancel)
+            Set: round.Set,
+            Seed: round.Seed,
+            Name: round.Details.Profile.Nickname,
+            Year: round.Details.Profile.Year,
+            Meter: round.Details.Meter is { } meter ? Shown.Of(meter, round.Details.Profile) : null,
+            Asking: (double)round.Details.Asking!.Value.Amount,
+            Value: round.Value,
+            Minutes: round.Minutes,
+            Says: [.. round.Hidden.Claims.Select(claim => content.Viewing.Claims.First(one => one.Id == claim).Words), .. titles],
+            Points:
+            [
+                .. Looks(round).Select(point => new PracticePoint(point.Id, point.Stage, point.Zone, point.Title, point.Do, point.Minutes)),
+            ],
+            Kinds: [.. content.Sets.Select(one => new PracticeKind(one.Id, one.Title))],
+            Currency: await viewings.CurrencyAsync(caller.Cancel)
         );
     }
 
@@ -135,13 +138,14 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
             return check.Problem();
         var end = round.End([.. (looked ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostLooked)], amount);
         return new PracticeEndAnswer(
-            end.Sold,
-            end.SellersLimit,
-            end.TrueCost,
-            end.TrueWorth,
-            end.LeftOver,
-            end.Reckoned,
-            end.Honest,
+            Sold: end.Sold,
+            SellersLimit: end.SellersLimit,
+            TrueCost: end.TrueCost,
+            TrueWorth: end.TrueWorth,
+            LeftOver: end.LeftOver,
+            Reckoned: end.Reckoned,
+            Honest: end.Honest,
+            Faults:
             [
                 .. end
                     .Faults.Select(fault => (fault, point: content.Viewing.ById[fault.Point]))
@@ -155,8 +159,8 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
                         pair.fault.Found
                     )),
             ],
-            [.. end.Best.Select(point => content.Viewing.ById[point].Title)],
-            end.BestReckoned
+            Best: [.. end.Best.Select(point => content.Viewing.ById[point].Title)],
+            BestReckoned: end.BestReckoned
         );
     }
 

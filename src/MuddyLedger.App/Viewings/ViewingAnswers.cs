@@ -41,17 +41,18 @@ public static class ViewingAnswers
             };
         string Title(string point) => content.Viewing.ById[point].Title;
         return new(
-            viewing.Id.Value,
-            viewing.Version,
-            viewing.Status,
-            viewing.Ended,
-            viewing.Bike?.Value,
-            ViewingForm.Of(details),
-            details.Profile.Use,
-            today,
-            currency,
-            details.Meter is { } meter ? Shown.Of(meter, details.Profile) : null,
-            Stood.Years(details.LastRunYear, today) is { } stood ? new(stood.Least, stood.Most) : null,
+            Id: viewing.Id.Value,
+            Version: viewing.Version,
+            Status: viewing.Status,
+            Ended: viewing.Ended,
+            Bike: viewing.Bike?.Value,
+            Details: ViewingForm.Of(details),
+            Use: details.Profile.Use,
+            Today: today,
+            Currency: currency,
+            Meter: details.Meter is { } meter ? Shown.Of(meter, details.Profile) : null,
+            Stood: Stood.Years(details.LastRunYear, today) is { } stood ? new(stood.Least, stood.Most) : null,
+            Stages:
             [
                 .. picture
                     .Points.GroupBy(point => point.Stage)
@@ -63,7 +64,8 @@ public static class ViewingAnswers
                         group.Where(point => !state.Seen.ContainsKey(point.Id)).Sum(point => point.Minutes)
                     )),
             ],
-            Score(picture.Score),
+            Score: Score(picture.Score),
+            Zones:
             [
                 .. picture.Zones.Select(zone => new ZoneAnswer(
                     zone.Zone,
@@ -75,20 +77,28 @@ public static class ViewingAnswers
                     )
                 )),
             ],
+            Claims:
             [
                 .. content
                     .Viewing.Claims.Where(claim => ViewingPicture.Fits(claim.Applies, details) || state.Claims.ContainsKey(claim.Id))
                     .Select(claim => ClaimOf(claim, picture)),
             ],
-            new(picture.Trust.Share, picture.Trust.A, picture.Trust.B, picture.Trust.Shift, [.. picture.SignsOfHiding.Select(Title)]),
-            CostOf(picture),
-            ValueOf(picture, details),
-            picture.Papers,
-            (double?)details.Asking?.Amount,
-            picture.Offers,
-            picture.Judgement.Verdict,
-            [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, Title))],
-            [.. picture.RideShutBy.Select(Title)],
+            Trust: new(
+                picture.Trust.Share,
+                picture.Trust.A,
+                picture.Trust.B,
+                picture.Trust.Shift,
+                [.. picture.SignsOfHiding.Select(Title)]
+            ),
+            Cost: CostOf(picture),
+            Value: ValueOf(picture, details),
+            Papers: picture.Papers,
+            Asking: (double?)details.Asking?.Amount,
+            Offers: picture.Offers,
+            Verdict: picture.Judgement.Verdict,
+            Reasons: [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, Title))],
+            RideShutBy: [.. picture.RideShutBy.Select(Title)],
+            Credits:
             [
                 .. state.Credits.Select(credit => new CreditAnswer(
                     credit.Id,
@@ -98,8 +108,9 @@ public static class ViewingAnswers
                     (double)credit.High.Amount
                 )),
             ],
-            ComparablesOf(picture, details),
-            [.. picture.FirstOf(details).Select(point => point.Id)],
+            Comparables: ComparablesOf(picture, details),
+            First: [.. picture.FirstOf(details).Select(point => point.Id)],
+            Sheet:
             [
                 .. picture
                     .Sheet()
@@ -113,19 +124,21 @@ public static class ViewingAnswers
                         line.Cost.Expected
                     )),
             ],
+            Questions:
             [
                 .. content
                     .Viewing.Questions.Where(question => ViewingPicture.Fits(question.Applies, details))
                     .Select(question => new QuestionAnswer(question.Ask, question.Why)),
             ],
-            [.. picture.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
+            Bring: [.. picture.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
+            Warnings:
             [
                 .. ProfileCheck
                     .Warnings(details.Profile, today)
                     .Where(warning => warning.Field == "frameNumber")
                     .Select(warning => new ProfileWarning(warning.Field!, warning.Words)),
             ],
-            RestOfRound.Of(picture, (double?)details.Asking?.Amount)
+            Rest: RestOfRound.Of(picture, (double?)details.Asking?.Amount)
         );
     }
 
@@ -133,27 +146,27 @@ public static class ViewingAnswers
     {
         var (details, profile) = (viewing.Details, viewing.Details.Profile);
         return new(
-            viewing.Id.Value,
-            profile.Nickname,
-            profile.Make,
-            profile.Model,
-            profile.Year,
-            details.SoldAs,
-            viewing.Status,
-            details.Meter is { } meter ? Shown.Of(meter, profile) : null,
-            (double?)details.Asking?.Amount,
-            Score(picture.Score),
-            picture.Trust.Share,
-            picture.Cost.C50,
-            picture.Cost.C90,
-            ValueOf(picture, details),
-            ComparablesOf(picture, details),
-            picture.Offers,
-            picture.Judgement.Verdict,
-            [.. Wanted(details, picture)],
-            viewing.Ended,
-            viewing.Bike?.Value,
-            currency
+            Id: viewing.Id.Value,
+            Name: profile.Nickname,
+            Make: profile.Make,
+            Model: profile.Model,
+            Year: profile.Year,
+            SoldAs: details.SoldAs,
+            Status: viewing.Status,
+            Meter: details.Meter is { } meter ? Shown.Of(meter, profile) : null,
+            Asking: (double?)details.Asking?.Amount,
+            Score: Score(picture.Score),
+            Trust: picture.Trust.Share,
+            C50: picture.Cost.C50,
+            C90: picture.Cost.C90,
+            Value: ValueOf(picture, details),
+            Comparables: ComparablesOf(picture, details),
+            Offers: picture.Offers,
+            Verdict: picture.Judgement.Verdict,
+            Wanted: [.. Wanted(details, picture)],
+            Ended: viewing.Ended,
+            Bike: viewing.Bike?.Value,
+            Currency: currency
         );
     }
 
@@ -181,15 +194,15 @@ public static class ViewingAnswers
             .. looks
                 .Select(look => (look, point: content.Viewing.ById[look.Point]))
                 .Select(pair => new NextAnswer(
-                    pair.point.Id,
-                    pair.point.Title,
-                    pair.point.Stage,
-                    pair.look.Change,
-                    pair.look.Minutes,
-                    pair.look.PerMinute,
-                    pair.look.ChanceOfFault,
-                    pair.point.KnockOut is not null,
-                    round.Contains(pair.point.Id)
+                    Point: pair.point.Id,
+                    Title: pair.point.Title,
+                    Stage: pair.point.Stage,
+                    Change: pair.look.Change,
+                    Minutes: pair.look.Minutes,
+                    PerMinute: pair.look.PerMinute,
+                    ChanceOfFault: pair.look.ChanceOfFault,
+                    KnockOut: pair.point.KnockOut is not null,
+                    InShortRound: round.Contains(pair.point.Id)
                 )),
         ];
     }
@@ -223,41 +236,41 @@ public static class ViewingAnswers
         var price = prices.GetValueOrDefault(point.Id) ?? point.Cost;
         var measured = state.Measured.GetValueOrDefault(point.Id) is { } last && state.Typed.ContainsKey(point.Id) ? last : null;
         return new(
-            point.Id,
-            point.Stage,
-            point.Zone,
-            point.Title,
-            point.Do,
-            point.Sound,
-            point.Bad,
-            point.Kind,
-            point.Scale?.Unit.Symbol,
-            point.Places,
-            point.DateCode,
-            point.YesIsBad,
-            point.Weight,
-            point.Minutes,
-            point.Tools,
-            [.. point.Cautions.Select(Cautions.For)],
-            point.KnockOut,
-            point.OpensRide,
-            ShownProvenance.Of(point.Provenance),
-            seen?.Grade,
-            seen?.Severity,
-            state.Typed.GetValueOrDefault(point.Id),
-            state.Left.TryGetValue(point.Id, out var left) ? left : null,
-            state.Notes.GetValueOrDefault(point.Id),
-            state.Admitted.GetValueOrDefault(point.Id),
-            tests,
-            TriangleOf(price.At(rate), point),
-            TriangleOf(price.Parts, point),
-            TriangleOf(price.Hours, point),
-            prices.ContainsKey(point.Id),
-            [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)],
-            point.Scale?.Stamped ?? false,
-            Editable(measured?.Least, point),
-            Editable(measured?.WhenNew, point),
-            VerdictOf(point, measured)
+            Id: point.Id,
+            Stage: point.Stage,
+            Zone: point.Zone,
+            Title: point.Title,
+            Do: point.Do,
+            Sound: point.Sound,
+            Bad: point.Bad,
+            Kind: point.Kind,
+            Unit: point.Scale?.Unit.Symbol,
+            Places: point.Places,
+            DateCode: point.DateCode,
+            YesIsBad: point.YesIsBad,
+            Weight: point.Weight,
+            Minutes: point.Minutes,
+            Tools: point.Tools,
+            Cautions: [.. point.Cautions.Select(Cautions.For)],
+            KnockOut: point.KnockOut,
+            OpensRide: point.OpensRide,
+            Provenance: ShownProvenance.Of(point.Provenance),
+            Grade: seen?.Grade,
+            Severity: seen?.Severity,
+            Typed: state.Typed.GetValueOrDefault(point.Id),
+            Left: state.Left.TryGetValue(point.Id, out var left) ? left : null,
+            Note: state.Notes.GetValueOrDefault(point.Id),
+            Admitted: state.Admitted.GetValueOrDefault(point.Id),
+            Tests: tests,
+            Cost: TriangleOf(price.At(rate), point),
+            Parts: TriangleOf(price.Parts, point),
+            Hours: TriangleOf(price.Hours, point),
+            OwnPrice: prices.ContainsKey(point.Id),
+            Photos: [.. state.Pictures.Where(one => one.Point == point.Id).Select(one => one.Photo)],
+            Stamped: point.Scale?.Stamped ?? false,
+            Least: Editable(measured?.Least, point),
+            WhenNew: Editable(measured?.WhenNew, point),
+            Verdict: VerdictOf(point, measured)
         );
     }
 
@@ -321,14 +334,15 @@ public static class ViewingAnswers
     {
         var cost = picture.Cost;
         return new(
-            cost.C10,
-            cost.C50,
-            cost.C75,
-            cost.C90,
-            cost.Mean,
-            cost.Mean - cost.Hours,
-            cost.Hours,
-            cost.CareShift,
+            C10: cost.C10,
+            C50: cost.C50,
+            C75: cost.C75,
+            C90: cost.C90,
+            Mean: cost.Mean,
+            Parts: cost.Mean - cost.Hours,
+            Hours: cost.Hours,
+            Care: cost.CareShift,
+            Drivers:
             [
                 .. cost
                     .Drivers.Where(driver => driver.Expected >= 1)

@@ -97,7 +97,19 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             body,
             (_, pen) =>
             {
-                viewings.Store.Add(new(new(body.Id), details!, ViewingStatus.Open, 1, pen.At, null, null, null, []));
+                viewings.Store.Add(
+                    new(
+                        Id: new(body.Id),
+                        Details: details!,
+                        Status: ViewingStatus.Open,
+                        Version: 1,
+                        AddedAt: pen.At,
+                        EndedAt: null,
+                        Ended: null,
+                        Bike: null,
+                        Events: []
+                    )
+                );
                 return Task.FromResult<Problem?>(null);
             },
             () => viewings.AnswerAsync(body.Id, caller.Cancel)

@@ -219,14 +219,15 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
             [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture, OrderOf(line)))];
         var before = Lines(line => line is { Sort: TripSort.Before, Reason: not TripReason.NotKnown });
         return new LastsAnswer(
-            Shown.Of(trip.Amount, picture.Profile),
-            trip.From,
-            trip.Until,
-            trip.Factor,
-            before,
-            Lines(line => line.Reason == TripReason.NotKnown),
-            Lines(line => line.Sort == TripSort.OnTheWay),
-            Lines(line => line.Sort == TripSort.Fine),
+            Amount: Shown.Of(trip.Amount, picture.Profile),
+            From: trip.From,
+            Until: trip.Until,
+            Factor: trip.Factor,
+            Before: before,
+            NotKnown: Lines(line => line.Reason == TripReason.NotKnown),
+            OnTheWay: Lines(line => line.Sort == TripSort.OnTheWay),
+            Fine: Lines(line => line.Sort == TripSort.Fine),
+            Along:
             [
                 .. answer.Along.Select(one => new AlongAnswer(
                     one.What,
@@ -234,10 +235,10 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
                     one.Volume is { } volume ? Shown.Of(volume, settings) : null
                 )),
             ],
-            answer.Fuel is { } fuel
+            Fuel: answer.Fuel is { } fuel
                 ? new(RangeOf(fuel.Tank, picture.Profile), RangeOf(fuel.Reserve, picture.Profile), Shown.Of(fuel.Needed, settings))
                 : null,
-            before.Select(line => line.Order?.By).OfType<LocalDate>().Select(by => (LocalDate?)by).Min()
+            OrderBy: before.Select(line => line.Order?.By).OfType<LocalDate>().Select(by => (LocalDate?)by).Min()
         );
     }
 
@@ -246,22 +247,22 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
 
     private static TripLineAnswer LineOf(TripLine line, BikePicture picture, OrderAnswer? order) =>
         new(
-            line.Task.Task.Id,
-            line.Task.Component.Title,
-            line.Task.Task.Title,
-            line.Task.Task.Safety,
-            line.Task.Task.Job,
-            line.Sort,
-            line.Reason,
-            line.Chance is { } chance ? Math.Round(chance * 100, 1) : null,
-            line.After is { } after ? Shown.Of(after, picture.Profile) : null,
-            line.Every is { } every ? Shown.Of(every, picture.Profile) : null,
-            line.Day,
-            line.Task.Life.State,
-            line.Series?.Kind.Id,
-            line.Series?.Standing.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
-            line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null,
-            order
+            Task: line.Task.Task.Id,
+            Component: line.Task.Component.Title,
+            Title: line.Task.Task.Title,
+            Safety: line.Task.Task.Safety,
+            Job: line.Task.Task.Job,
+            Sort: line.Sort,
+            Reason: line.Reason,
+            Percent: line.Chance is { } chance ? Math.Round(chance * 100, 1) : null,
+            After: line.After is { } after ? Shown.Of(after, picture.Profile) : null,
+            Every: line.Every is { } every ? Shown.Of(every, picture.Profile) : null,
+            Day: line.Day,
+            State: line.Task.Life.State,
+            Series: line.Series?.Kind.Id,
+            SeriesValue: line.Series?.Standing.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
+            SeriesLimit: line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null,
+            Order: order
         );
 
     private static Trip TripOf(string? amount, string? from, int days, decimal hard, bool loaded, BikePicture picture, FieldCheck check)

@@ -26,15 +26,15 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
         var bike = picture.Profile;
         var axis = new WearAxes(bike, picture.Meters, picture.Today);
         return new(
-            bike.Nickname,
-            picture.Today,
-            bike.Valves == ValveAdjustment.ShimUnderBucket,
-            RangeOf(bike, ValveSide.Intake),
-            RangeOf(bike, ValveSide.Exhaust),
-            axis.Kind is { } kind ? bike.UnitOf(kind).Symbol : null,
-            [.. picture.Valves.Select(valve => AnswerOf(valve, bike, axis))],
-            picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job,
-            shelf
+            Nickname: bike.Nickname,
+            Today: picture.Today,
+            Shims: bike.Valves == ValveAdjustment.ShimUnderBucket,
+            Intake: RangeOf(bike, ValveSide.Intake),
+            Exhaust: RangeOf(bike, ValveSide.Exhaust),
+            AxisUnit: axis.Kind is { } kind ? bike.UnitOf(kind).Symbol : null,
+            Valves: [.. picture.Valves.Select(valve => AnswerOf(valve, bike, axis))],
+            Job: picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job,
+            Shelf: shelf
         );
     }
 
@@ -56,10 +56,11 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
         var now = axis.XToday(WearAxis.Use);
         var placed = valve.Points.Where(point => point.X is not null).Select(point => point.X!.Value).ToList();
         return new(
-            valve.Place.Cylinder,
-            valve.Place.Side,
-            valve.Place.Number,
-            valve.Place.Name(bike.Cylinders),
+            Cylinder: valve.Place.Cylinder,
+            Side: valve.Place.Side,
+            Number: valve.Place.Number,
+            Name: valve.Place.Name(bike.Cylinders),
+            Points:
             [
                 .. valve.Points.Select(point => new ValvePointAnswer(
                     point.Entry.Id.Value,
@@ -72,17 +73,17 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
                     BothUnits.Of(point.LeftAt)
                 )),
             ],
-            VerdictAnswer.Of(valve.Verdict),
-            valve.Trust,
-            valve.ShimNow,
-            valve.LeftAt is { } left ? BothUnits.Of(left) : null,
-            valve.Due?.Early,
-            valve.Due?.Likely,
-            valve.Due?.Late,
-            OnMeter(valve.Likely - now),
-            valve.ShimsLeft,
-            OnMeter(valve.ShimsEnd),
-            valve.Line is { } line && placed.Count > 1
+            Verdict: VerdictAnswer.Of(valve.Verdict),
+            Trust: valve.Trust,
+            ShimNow: valve.ShimNow,
+            LeftAt: valve.LeftAt is { } left ? BothUnits.Of(left) : null,
+            EarlyDue: valve.Due?.Early,
+            LikelyDue: valve.Due?.Likely,
+            LateDue: valve.Due?.Late,
+            Left: OnMeter(valve.Likely - now),
+            ShimsLeft: valve.ShimsLeft,
+            ShimsEnd: OnMeter(valve.ShimsEnd),
+            Line: valve.Line is { } line && placed.Count > 1
                 ? [new(InUnit(placed.Min()), line.At(placed.Min())), new(InUnit(placed.Max()), line.At(placed.Max()))]
                 : []
         );
@@ -142,19 +143,19 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
                             ? Microns.Millimetres(known.LeftWith(0)) - Microns.Millimetres(known.Range.TwiceMiddle) / 2
                             : (decimal?)null;
                     return new ValvePlanLine(
-                        one.Valve.Cylinder,
-                        one.Valve.Side,
-                        one.Valve.Number,
-                        one.Place.Name(bike.Cylinders),
-                        VerdictOf(one.ToSet),
-                        BothUnits.Of(one.Valve.Clearance),
-                        one.Valve.Shim,
-                        best,
-                        shims && move is { Where: not ShimFrom.Stays } ? Microns.Millimetres(move.Shim) : null,
-                        shims ? move?.Where : null,
-                        move?.From,
-                        shims && move is not null ? BothUnits.Of(Microns.Millimetres(move.Left)) : null,
-                        shims ? stuck.Why : null
+                        Cylinder: one.Valve.Cylinder,
+                        Side: one.Valve.Side,
+                        Number: one.Valve.Number,
+                        Name: one.Place.Name(bike.Cylinders),
+                        Verdict: VerdictOf(one.ToSet),
+                        Clearance: BothUnits.Of(one.Valve.Clearance),
+                        Shim: one.Valve.Shim,
+                        Best: best,
+                        Put: shims && move is { Where: not ShimFrom.Stays } ? Microns.Millimetres(move.Shim) : null,
+                        Where: shims ? move?.Where : null,
+                        From: move?.From,
+                        Left: shims && move is not null ? BothUnits.Of(Microns.Millimetres(move.Left)) : null,
+                        Why: shims ? stuck.Why : null
                     );
                 }),
             ],

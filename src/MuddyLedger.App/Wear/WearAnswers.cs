@@ -99,26 +99,26 @@ public static class WearAnswers
         var (kind, standing, bike) = (series.Kind, series.Standing, picture.Profile);
         var task = kind.Tasks.FirstOrDefault() is { } id ? picture.Tasks.FirstOrDefault(one => one.Task.Id == id) : null;
         return new(
-            kind.Id,
-            kind.Title,
-            kind.Part,
-            kind.Shows,
-            standing.Trust,
-            series.Latest is { } latest ? PointOf(latest, series, bike) : null,
-            VerdictAnswer.Of(standing.Verdict),
-            standing.End is { } end ? ShownOf(end.At, kind) : null,
-            standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
-            standing.Share is { } share ? Math.Round(share, 3) : null,
-            standing is { Likely: { } likely, XToday: { } now } && AmountOf(likely - now, series.Meter) is { } left
+            Id: kind.Id,
+            Title: kind.Title,
+            Part: kind.Part,
+            Shows: kind.Shows,
+            Trust: standing.Trust,
+            Latest: series.Latest is { } latest ? PointOf(latest, series, bike) : null,
+            Verdict: VerdictAnswer.Of(standing.Verdict),
+            Limit: standing.End is { } end ? ShownOf(end.At, kind) : null,
+            LimitFrom: standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
+            Share: standing.Share is { } share ? Math.Round(share, 3) : null,
+            Left: standing is { Likely: { } likely, XToday: { } now } && AmountOf(likely - now, series.Meter) is { } left
                 ? Shown.Of(left, bike)
                 : null,
-            standing.Due is { } due ? Period.DaysBetween(picture.Today, due.Likely) : null,
-            standing.Due?.Early,
-            standing.Due?.Likely,
-            standing.Due?.Late,
-            task?.Task.Id,
-            task?.Task.Job,
-            AskedOf(kind)
+            DaysLeft: standing.Due is { } due ? Period.DaysBetween(picture.Today, due.Likely) : null,
+            EarlyDue: standing.Due?.Early,
+            LikelyDue: standing.Due?.Likely,
+            LateDue: standing.Due?.Late,
+            Task: task?.Task.Id,
+            Job: task?.Task.Job,
+            Asked: AskedOf(kind)
         );
     }
 
@@ -155,17 +155,18 @@ public static class WearAnswers
 
     private static WearPointAnswer PointOf(WearPoint point, WearSeries series, Profile bike) =>
         new(
-            point.Entry.Id.Value,
-            point.Entry.Date,
-            point.X is { } x ? (double?)WearPlots.InUnit(x, series.Meter, bike) : null,
-            point.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
-            point.Meter?.Estimated ?? false,
-            point.Value is { } value ? ShownOf(value, series.Kind) : null,
-            [.. point.Values.Select(one => ShownOf(one, series.Kind))],
-            point.Places.Length == point.Values.Length ? point.Places : [],
-            point.Values.Length > 1 ? ShownOf(series.Kind.SpreadOf(point.Values), series.Kind) : null,
-            point.Look,
-            point.Look is { } look ? series.Kind.Looks.GetValueOrDefault(look) : null,
+            Entry: point.Entry.Id.Value,
+            Date: point.Entry.Date,
+            X: point.X is { } x ? (double?)WearPlots.InUnit(x, series.Meter, bike) : null,
+            Meter: point.Meter is { } at ? Shown.Of(at.Lifetime, bike) : null,
+            MeterEstimated: point.Meter?.Estimated ?? false,
+            Value: point.Value is { } value ? ShownOf(value, series.Kind) : null,
+            Values: [.. point.Values.Select(one => ShownOf(one, series.Kind))],
+            Places: point.Places.Length == point.Values.Length ? point.Places : [],
+            Spread: point.Values.Length > 1 ? ShownOf(series.Kind.SpreadOf(point.Values), series.Kind) : null,
+            Look: point.Look,
+            LookWords: point.Look is { } look ? series.Kind.Looks.GetValueOrDefault(look) : null,
+            Looks:
             [
                 .. point.Looks.Select(one => new PlaceLookAnswer(
                     one.Place,
@@ -175,8 +176,8 @@ public static class WearAnswers
                     point.IsOdd(one)
                 )),
             ],
-            point.Instrument,
-            point.Photo
+            Instrument: point.Instrument,
+            Photo: point.Photo
         );
 
     /// <param name="values">Empty where it was looked at.</param>
@@ -193,20 +194,20 @@ public static class WearAnswers
                 ? Core.Units.Money.Of(Math.Round(price.Amount / Shown.Of(went, bike).Value * (thousand ? 1000 : 1), 2))
                 : (Core.Units.Money?)null;
         return new(
-            life.Fitted?.Date,
-            life.Ended?.Date,
-            length is { } done ? Shown.Of(done, bike) : null,
-            (life.Fitted, life.Ended) is ({ } from, { } to) ? Period.DaysBetween(from.Date, to.Date) : null,
-            [.. life.Points.Select(point => PointOf(point, series, bike))],
-            life.StartX is { } start ? (double?)WearPlots.InUnit(start, series.Meter, bike) : null,
-            life.EndX is { } end ? (double?)WearPlots.InUnit(end, series.Meter, bike) : null,
-            life.BlamedOn,
-            life.Price?.ToString(),
-            per?.ToString(),
-            per is null ? null
+            Fitted: life.Fitted?.Date,
+            Ended: life.Ended?.Date,
+            Length: length is { } done ? Shown.Of(done, bike) : null,
+            Days: (life.Fitted, life.Ended) is ({ } from, { } to) ? Period.DaysBetween(from.Date, to.Date) : null,
+            Points: [.. life.Points.Select(point => PointOf(point, series, bike))],
+            StartX: life.StartX is { } start ? (double?)WearPlots.InUnit(start, series.Meter, bike) : null,
+            EndX: life.EndX is { } end ? (double?)WearPlots.InUnit(end, series.Meter, bike) : null,
+            BlamedOn: life.BlamedOn,
+            Price: life.Price?.ToString(),
+            CostPer: per?.ToString(),
+            CostPerUnit: per is null ? null
                 : thousand ? $"1,000 {bike.UnitOf(MeterKind.Odometer).Symbol}"
                 : "h",
-            life.Races
+            Races: life.Races
         );
     }
 }

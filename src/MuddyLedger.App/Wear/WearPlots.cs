@@ -51,18 +51,18 @@ public static class WearPlots
         }
 
         return new(
-            series.Meter is { } meter ? bike.UnitOf(meter).Symbol : null,
-            line,
-            sure,
-            planning,
-            MaybeUnit(standing.XToday),
-            (double?)standing.End?.At,
-            (double?)standing.New,
-            MaybeUnit(standing.Early),
-            MaybeUnit(standing.Likely),
-            MaybeUnit(standing.Late),
-            MaybeUnit(standing.Fieller?.Early),
-            MaybeUnit(standing.Fieller?.Late)
+            AxisUnit: series.Meter is { } meter ? bike.UnitOf(meter).Symbol : null,
+            Line: line,
+            Sure: sure,
+            Planning: planning,
+            Today: MaybeUnit(standing.XToday),
+            Limit: (double?)standing.End?.At,
+            New: (double?)standing.New,
+            EarlyX: MaybeUnit(standing.Early),
+            LikelyX: MaybeUnit(standing.Likely),
+            LateX: MaybeUnit(standing.Late),
+            SureFrom: MaybeUnit(standing.Fieller?.Early),
+            SureTo: MaybeUnit(standing.Fieller?.Late)
         );
     }
 

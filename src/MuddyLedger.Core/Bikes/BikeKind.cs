@@ -41,22 +41,22 @@ public sealed record BikeKind(
 {
     public static BikeKind Of(Profile bike) =>
         new(
-            bike.Lubrication,
-            bike.GearboxOil,
-            bike.OilFilter,
-            bike.Fuel,
-            bike.Starting,
-            bike.Cooling,
-            bike.Fan,
-            bike.Valves,
-            bike.Ignition,
-            bike.Battery,
-            bike.Clutch,
-            bike.FinalDrive,
-            bike.FrontBrake,
-            bike.RearBrake,
-            bike.Wheels,
-            bike.Linkage
+            Lubrication: bike.Lubrication,
+            GearboxOil: bike.GearboxOil,
+            OilFilter: bike.OilFilter,
+            Fuel: bike.Fuel,
+            Starting: bike.Starting,
+            Cooling: bike.Cooling,
+            Fan: bike.Fan,
+            Valves: bike.Valves,
+            Ignition: bike.Ignition,
+            Battery: bike.Battery,
+            Clutch: bike.Clutch,
+            FinalDrive: bike.FinalDrive,
+            FrontBrake: bike.FrontBrake,
+            RearBrake: bike.RearBrake,
+            Wheels: bike.Wheels,
+            Linkage: bike.Linkage
         );
 
     /// <summary>The set's profile with these answers; what a stroke rules out goes with it.</summary>

@@ -75,30 +75,40 @@ public sealed record OilAdvice(
         var suits = Viscosity.Multigrades(coldest, hottest, airCooled);
         var heavier = Heavier(wanted);
         if (!heavierChosen || heavier is null)
-            return new(OilSchool.Makers, wanted, coldest, hottest, cranks, enough, suits, null, null);
+            return new(
+                School: OilSchool.Makers,
+                Grade: wanted,
+                Coldest: coldest,
+                Hottest: hottest,
+                CranksTo: cranks,
+                ColdEnough: enough,
+                Suits: suits,
+                HeldBack: null,
+                Cost: null
+            );
         if (coldest < OffBelow)
             return new(
-                OilSchool.Makers,
-                wanted,
-                coldest,
-                hottest,
-                cranks,
-                enough,
-                suits,
-                $"The coldest start ahead is {coldest:0} °C: the maker's grade until it is warmer.",
-                null
+                School: OilSchool.Makers,
+                Grade: wanted,
+                Coldest: coldest,
+                Hottest: hottest,
+                CranksTo: cranks,
+                ColdEnough: enough,
+                Suits: suits,
+                HeldBack: $"The coldest start ahead is {coldest:0} °C: the maker's grade until it is warmer.",
+                Cost: null
             );
         var then = ColdGradeOf(heavier)!;
         return new(
-            OilSchool.HeavierInHeat,
-            heavier,
-            coldest,
-            hottest,
-            cranks,
-            enough,
-            suits,
-            null,
-            $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and needs a longer warm-up."
+            School: OilSchool.HeavierInHeat,
+            Grade: heavier,
+            Coldest: coldest,
+            Hottest: hottest,
+            CranksTo: cranks,
+            ColdEnough: enough,
+            Suits: suits,
+            HeldBack: null,
+            Cost: $"On a cold morning it flows late: it may be cranked down to {then.CranksTo:0} °C only, and needs a longer warm-up."
         );
     }
 

@@ -65,16 +65,16 @@ public sealed record JobAssembly(
                     WasteKind = null,
                 }
                 : new Job(
-                    string.Join('+', jobs.Select(job => job.Id)),
-                    string.Join("; ", jobs.Select(job => job.Title)),
-                    string.Join(" ", jobs.Select(job => job.For)),
-                    Applies.Always,
-                    minutes,
-                    Provenance.House,
-                    merged.Serves,
-                    [],
-                    null,
-                    steps
+                    Id: string.Join('+', jobs.Select(job => job.Id)),
+                    Title: string.Join("; ", jobs.Select(job => job.Title)),
+                    For: string.Join(" ", jobs.Select(job => job.For)),
+                    Applies: Applies.Always,
+                    Minutes: minutes,
+                    Provenance: Provenance.House,
+                    Serves: merged.Serves,
+                    NewFilterSteps: [],
+                    WasteKind: null,
+                    Steps: steps
                 )
                 {
                     Joined = [.. jobs.Select(job => job.Id)],

@@ -186,18 +186,16 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
                 ? new StepMinutes(spec.WaitMinutes, spec.Provenance, FromReservoir: true)
                 : step.Minutes;
         return new(
-            step.Measure is { } asked ? step with { Measure = asked.On(bike) } : step,
-            waitsFor,
-            step.Kind == StepKind.Pour ? PourPlan.For(spec, fillCase) : null,
+            Step: step.Measure is { } asked ? step with { Measure = asked.On(bike) } : step,
+            WaitsFor: waitsFor,
+            Pour: step.Kind == StepKind.Pour ? PourPlan.For(spec, fillCase) : null,
             // Taking the filter off lets its share out too, so both drains together are held against the case.
-            step.Kind == StepKind.Drain
-                ? spec?.Capacity(fillCase)
-                : null,
-            spec,
-            step.Fastener is { } fastener ? bike.Torques.GetValueOrDefault(fastener) : null,
-            minutes is { Minutes: > 0 } ? minutes : null,
-            step.Measure?.Figure is { } figure ? bike.Figure(figure) : null,
-            fillCase
+            Expected: step.Kind == StepKind.Drain ? spec?.Capacity(fillCase) : null,
+            Reservoir: spec,
+            Torque: step.Fastener is { } fastener ? bike.Torques.GetValueOrDefault(fastener) : null,
+            Minutes: minutes is { Minutes: > 0 } ? minutes : null,
+            Figure: step.Measure?.Figure is { } figure ? bike.Figure(figure) : null,
+            Case: fillCase
         );
     }
 

@@ -195,7 +195,7 @@ public static class RunRules
     {
         var planned = plan.Step(done.Step)!;
         var record = done.Record;
-        if (ShutIn(plan, state, planned.Step) is { Count: > 0 } shutIn && !state.Notes.ContainsKey(done.Step))
+        if (ShutIn(plan, state, planned.Step) is { Count: > 0 } shutIn)
             return new(
                 "step",
                 $"closes over what still lies on the tray: {string.Join(", ", shutIn)}. Fit it and take it off the "
@@ -238,7 +238,8 @@ public static class RunRules
     }
 
     /// <summary>
-    /// Parts that came off behind the place that this step closes, and that no step to come puts back. Asked once, when closing begins.
+    /// Parts that came off behind the place that this step closes, that no step to come puts back, and of which no note of this step,
+    /// written while they lay there, says why they stay off. Asked once, when closing begins.
     /// </summary>
     public static IReadOnlyList<string> ShutIn(JobPlan plan, RunState state, Step closing) =>
         closing.Closes.IsEmpty
@@ -249,6 +250,7 @@ public static class RunRules
                 .. state
                     .Tray.Where(item =>
                         (closing.Closes.Contains(item.Step) || closing.Closes.Contains(item.PutAfter))
+                        && !state.NotedOver.GetValueOrDefault(closing.Id, []).Contains(item.Item)
                         && !plan.Steps.Any(later =>
                             later.Step.Refits.Contains(item.Item) && state.Step(later.Step.Id).Mark == StepMark.Open
                         )

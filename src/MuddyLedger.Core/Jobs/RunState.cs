@@ -91,6 +91,12 @@ public sealed record RunState(
     /// <summary>What was said of things on the tray, by item. It outlives the thing's coming off and going on again.</summary>
     public ImmutableDictionary<string, TrayMarked> Marks { get; init; } = ImmutableDictionary<string, TrayMarked>.Empty;
 
+    /// <summary>
+    /// What lay on the tray when the note of a step was written: of that, and of no other thing, it may say why it stays off.
+    /// </summary>
+    public ImmutableDictionary<string, ImmutableHashSet<string>> NotedOver { get; init; } =
+        ImmutableDictionary<string, ImmutableHashSet<string>>.Empty;
+
     /// <summary>How findings of the run were put right in it, by their key: see <see cref="RunFindings"/>.</summary>
     public ImmutableDictionary<string, string> Settled { get; init; } = ImmutableDictionary<string, string>.Empty;
 
@@ -122,15 +128,15 @@ public sealed record RunState(
     public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) =>
         events.Aggregate(
             new RunState(
-                started,
-                ImmutableDictionary<string, StepState>.Empty,
-                ImmutableDictionary<string, RunningTimer>.Empty,
-                [],
-                [],
-                ImmutableDictionary<string, string>.Empty,
-                ImmutableDictionary<string, string>.Empty,
-                Duration.Zero,
-                started
+                Started: started,
+                Steps: ImmutableDictionary<string, StepState>.Empty,
+                Timers: ImmutableDictionary<string, RunningTimer>.Empty,
+                Tray: [],
+                Findings: [],
+                Choices: ImmutableDictionary<string, string>.Empty,
+                Notes: ImmutableDictionary<string, string>.Empty,
+                Worked: Duration.Zero,
+                LastTouched: started
             ),
             (state, @event) => state.Then(job, @event)
         );
@@ -180,7 +186,12 @@ public sealed record RunState(
                 SignedTime = next.Worked,
             },
             PartsTakenBack => next with { SignedJobs = [], SignedSteps = [], SignedTime = Duration.Zero },
-            StepNoted note => next with { Notes = note.Text.Length == 0 ? Notes.Remove(note.Step) : Notes.SetItem(note.Step, note.Text) },
+            StepNoted { Text: "" } none => next with { Notes = Notes.Remove(none.Step), NotedOver = NotedOver.Remove(none.Step) },
+            StepNoted note => next with
+            {
+                Notes = Notes.SetItem(note.Step, note.Text),
+                NotedOver = NotedOver.SetItem(note.Step, [.. Tray.Select(item => item.Item)]),
+            },
             _ => throw new InvalidOperationException($"No rule for {@event.Act.GetType().Name}."),
         };
     }

@@ -120,17 +120,17 @@ public sealed record UsageForecast(
         if (change is { } changed && stated is null)
             mean = changed.Mean;
         return new(
-            history.Kind,
-            last.Date,
-            mean,
-            variance,
-            effective,
-            Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread) + Squared(change?.Drift ?? 0)),
-            season,
-            time,
-            increments.IsEmpty ? null : increments[0].From,
-            increments.IsEmpty ? 0 : history.Points.Length,
-            stated is not null
+            Kind: history.Kind,
+            From: last.Date,
+            PerWeek: mean,
+            VariancePerWeek: variance,
+            EffectiveWeeks: effective,
+            Drift: Math.Sqrt(Squared(PaceDrift) + Squared(ratioSpread) + Squared(change?.Drift ?? 0)),
+            Season: season,
+            Time: time,
+            First: increments.IsEmpty ? null : increments[0].From,
+            Readings: increments.IsEmpty ? 0 : history.Points.Length,
+            Stated: stated is not null
         );
     }
 

@@ -122,7 +122,19 @@ public static class Servicing
             .Select(same =>
             {
                 var kept = same.Last().Body;
-                var task = new ServiceTask(kept.Task, kept.Title, Applies.Always, [], [], null, [], OwnMinutes, null, false, null)
+                var task = new ServiceTask(
+                    Id: kept.Task,
+                    Title: kept.Title,
+                    Applies: Applies.Always,
+                    Limits: [],
+                    Severities: [],
+                    Also: null,
+                    Resets: [],
+                    Minutes: OwnMinutes,
+                    Job: null,
+                    Safety: false,
+                    Why: null
+                )
                 {
                     AfterRides = kept.AfterRides,
                     AfterEveryRide = kept.AfterEveryRide,
@@ -174,17 +186,17 @@ public static class Servicing
         where state.Contents is { Temporary: true }
         let name = Reservoirs.Words(reservoir)
         let task = new ServiceTask(
-            $"flush-fill.{Capabilities.Word(reservoir)}",
-            "Drain the flush fill",
-            Applies.Always,
-            [],
-            [],
-            null,
-            [],
-            30,
-            null,
-            false,
-            "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on."
+            Id: $"flush-fill.{Capabilities.Word(reservoir)}",
+            Title: "Drain the flush fill",
+            Applies: Applies.Always,
+            Limits: [],
+            Severities: [],
+            Also: null,
+            Resets: [],
+            Minutes: 30,
+            Job: null,
+            Safety: false,
+            Why: "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on."
         )
         select new TaskStanding(
             new Component("flush-fill", name, BikePart.Engine, reservoir, [task]),

@@ -86,16 +86,16 @@ public static class Shopping
         var here = stock?.Left ?? 0;
         var missing = Math.Max(0, needed + (stock?.Item.Minimum ?? 0) - here);
         return new(
-            stock?.Id,
-            first.Kind,
-            stock?.Item.Name ?? first.What,
-            needed,
-            here,
-            missing,
-            stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs),
-            [.. reasons],
-            [.. bikes],
-            unknown
+            Item: stock?.Id,
+            Kind: first.Kind,
+            What: stock?.Item.Name ?? first.What,
+            Needed: needed,
+            Here: here,
+            Missing: missing,
+            Packs: stock is null || missing == 0 ? null : Packs.Cheapest(missing, stock.Item.Packs),
+            For: [.. reasons],
+            Bikes: [.. bikes],
+            AmountUnknown: unknown
         );
     }
 

@@ -127,7 +127,20 @@ public sealed record PracticeRound(
                 Math.Min(asking * 0.95, (asking * (0.72 + (random.NextDouble() * 0.2))) - (hidden.Honest ? hidden.TrueCost * 0.1 : 0)) / 10
             ) * 10
         );
-        return new(set, seed, details with { Asking = Money.Of((decimal)asking) }, hidden, value, limit, MinutesGiven, content, today);
+        return new(
+            Set: set,
+            Seed: seed,
+            Details: details with
+            {
+                Asking = Money.Of((decimal)asking),
+            },
+            Hidden: hidden,
+            Value: value,
+            SellersLimit: limit,
+            Minutes: MinutesGiven,
+            Content: content,
+            Today: today
+        );
     }
 
     /// <summary>Those that apply to its bike.</summary>
@@ -170,16 +183,16 @@ public sealed record PracticeRound(
         var sold = offer >= SellersLimit;
         var worth = Value - Hidden.TrueCost;
         return new(
-            sold,
-            SellersLimit,
-            Hidden.TrueCost,
-            worth,
-            worth - (sold ? offer : SellersLimit),
-            Picture(seen).Offers!.WalkAway,
-            faults,
-            best,
-            bestPicture.Offers!.WalkAway,
-            Hidden.Honest
+            Sold: sold,
+            SellersLimit: SellersLimit,
+            TrueCost: Hidden.TrueCost,
+            TrueWorth: worth,
+            LeftOver: worth - (sold ? offer : SellersLimit),
+            Reckoned: Picture(seen).Offers!.WalkAway,
+            Faults: faults,
+            Best: best,
+            BestReckoned: bestPicture.Offers!.WalkAway,
+            Honest: Hidden.Honest
         );
     }
 

@@ -142,7 +142,22 @@ public sealed record ViewingPicture(
             .Where(point => point.OpensRide && !(seen.TryGetValue(point.Id, out var found) && found.Grade < Grade.Worn))
             .Select(point => point.Id)
             .ToImmutableArray();
-        return new(points, state, score, zones, claims, trust, hiding, faults, cost, value, papers, offers, judgement, rideShut);
+        return new(
+            Points: points,
+            State: state,
+            Score: score,
+            Zones: zones,
+            Claims: claims,
+            Trust: trust,
+            SignsOfHiding: hiding,
+            Faults: faults,
+            Cost: cost,
+            Value: value,
+            Papers: papers,
+            Offers: offers,
+            Judgement: judgement,
+            RideShutBy: rideShut
+        );
     }
 
     private static List<Triangle> CreditsOf(ViewingState state) =>

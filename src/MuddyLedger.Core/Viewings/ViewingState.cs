@@ -32,15 +32,15 @@ public sealed record ViewingState(
 
     /// <summary>Before the first tap.</summary>
     public static readonly ViewingState Empty = new(
-        ImmutableDictionary<string, Seen>.Empty,
-        ImmutableDictionary<string, string>.Empty,
-        ImmutableDictionary<string, LeftBecause>.Empty,
-        ImmutableDictionary<string, string>.Empty,
-        ImmutableSortedDictionary<string, string>.Empty,
-        ImmutableDictionary<string, string>.Empty,
-        [],
-        [],
-        []
+        Seen: ImmutableDictionary<string, Seen>.Empty,
+        Typed: ImmutableDictionary<string, string>.Empty,
+        Left: ImmutableDictionary<string, LeftBecause>.Empty,
+        Notes: ImmutableDictionary<string, string>.Empty,
+        Claims: ImmutableSortedDictionary<string, string>.Empty,
+        Admitted: ImmutableDictionary<string, string>.Empty,
+        Credits: [],
+        Comparables: [],
+        Pictures: []
     );
 
     /// <summary>Points that are not known any more keep their taps and count for nothing.</summary>

@@ -174,24 +174,38 @@ public static class ValveHistory
         ).ToImmutableArray();
         var range = RangeOf(bike, place.Side);
         if (points.IsEmpty)
-            return new(place, points, range, null, ValveTrust.Nothing, null, null, null, null, null, null, null, null);
+            return new(
+                Place: place,
+                Points: points,
+                Range: range,
+                Verdict: null,
+                Trust: ValveTrust.Nothing,
+                ShimNow: null,
+                Line: null,
+                Early: null,
+                Likely: null,
+                Late: null,
+                Due: null,
+                ShimsLeft: null,
+                ShimsEnd: null
+            );
         var figure = place.Side == ValveSide.Intake ? BikeFigure.IntakeClearance : BikeFigure.ExhaustClearance;
         var verdict = ReadingVerdict.Of(figure, bike.Figure(figure), limits.For(figure, Capabilities.Of(bike)), points[^1].Clearance);
         var shim = points.Select(point => point.Fitted ?? point.Shim).LastOrDefault(known => known is not null);
         var bare = new ValveSeries(
-            place,
-            points,
-            range,
-            verdict,
-            ValveTrust.OneCheck,
-            shim,
-            null,
-            null,
-            null,
-            null,
-            null,
-            shim is { } thick ? Math.Max(0, thick - Microns.Millimetres(sizes.Least)) : null,
-            null
+            Place: place,
+            Points: points,
+            Range: range,
+            Verdict: verdict,
+            Trust: ValveTrust.OneCheck,
+            ShimNow: shim,
+            Line: null,
+            Early: null,
+            Likely: null,
+            Late: null,
+            Due: null,
+            ShimsLeft: shim is { } thick ? Math.Max(0, thick - Microns.Millimetres(sizes.Least)) : null,
+            ShimsEnd: null
         );
         return Ahead(bare, bike.Valves == ValveAdjustment.ShimUnderBucket, axis, sizes);
     }

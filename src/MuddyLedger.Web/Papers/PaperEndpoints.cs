@@ -8,7 +8,7 @@ public static class PaperEndpoints
 {
     public static void MapPapers(this IEndpointRouteBuilder api) =>
         api.MapPost(
-                "/bikes/{bike:guid}/servicing/paper",
+                "/bikes/{bike:guid}/papers",
                 (Guid bike, PaperRequest body, Caller caller, PaperHandlers handlers) => handlers.HeldAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes until when a paper of the bike runs.");

@@ -182,10 +182,10 @@ public class WearHandlersTests
             var (name, count) in new[] { ("Valve shim 2.80", 2), ("shims 285", 1), ("Shim kit", 1), ("Shim 7.48 x 2,75", 1), ("2.90", 1) }
         )
         {
-            var add = new Shelf.KeepItemRequest(OwnShed.NewId(), new(name, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
+            var add = new App.Shelf.KeepItemRequest(OwnShed.NewId(), new(name, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
             (await shed.Shelf.AddAsync(add, OwnShed.By(request: name))).Done();
             var item = (await shed.Shelf.GetAsync(OwnShed.By())).Done().Items.Single(one => one.Name == name);
-            var bought = new Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, $"{count}", 1, "2026-04-18", null, null);
+            var bought = new App.Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, $"{count}", 1, "2026-04-18", null, null);
             (await shed.Shelf.MoveAsync(item.Id, bought, OwnShed.By(request: $"bought {name}"))).Done();
         }
 
@@ -258,10 +258,10 @@ public class WearHandlersTests
         order.By.ShouldBeLessThan(new(2026, 5, 18));
         foreach (var what in order.What)
         {
-            var add = new Shelf.KeepItemRequest(OwnShed.NewId(), new(what, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
+            var add = new App.Shelf.KeepItemRequest(OwnShed.NewId(), new(what, Core.Shelf.StockKind.Part, "", [], "0", [], null, null));
             (await shed.Shelf.AddAsync(add, OwnShed.By(request: what))).Done();
             var item = (await shed.Shelf.GetAsync(OwnShed.By())).Done().Items.Single(one => one.Name == what);
-            var bought = new Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, "4", 1, "2026-04-18", null, null);
+            var bought = new App.Shelf.MoveRequest(OwnShed.NewId(), Core.Shelf.StockCause.Bought, "4", 1, "2026-04-18", null, null);
             (await shed.Shelf.MoveAsync(item.Id, bought, OwnShed.By(request: $"bought {what}"))).Done();
         }
 

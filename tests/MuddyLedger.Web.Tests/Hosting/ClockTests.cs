@@ -118,7 +118,7 @@ public sealed class ClockTests
         ((string?)limit["likelyDue"]).ShouldBe(due, limit.ToString());
         (
             await shed.PostAsync(
-                $"/api/bikes/{bike}/servicing/paper",
+                $"/api/bikes/{bike}/papers",
                 new
                 {
                     id = InTheShed.NewId(),

@@ -14,7 +14,7 @@ public sealed class PaperTests : IAsyncLifetime
         var bike = await _shed.BikeAsync(change: profile => profile["title"] = "road-title");
         Task<Answer> Paper(string paper, string until) =>
             _shed.PostAsync(
-                $"/api/bikes/{bike}/servicing/paper",
+                $"/api/bikes/{bike}/papers",
                 new
                 {
                     id = InTheShed.NewId(),

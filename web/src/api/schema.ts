@@ -1425,7 +1425,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bikes/{bike}/servicing/paper": {
+    "/api/bikes/{bike}/papers": {
         parameters: {
             query?: never;
             header?: never;
@@ -11851,6 +11851,15 @@ export interface components {
         MeterKind: "odometer" | "hour-meter";
         /** @enum {unknown} */
         MeterSource: "read" | "other-meter" | "rides" | "stated" | null;
+        /** @description A bike is not as it was made, and that changes what is ordered for it. */
+        MindAnswer: {
+            /** @description Its nickname. */
+            bike: string;
+            /** @description That was changed. */
+            part: string;
+            /** @description What to order, as the owner wrote it down. */
+            words: string;
+        };
         /**
          * @description Whether oil belongs into the fuel of a bike, and why.
          * @enum {unknown}
@@ -13646,6 +13655,8 @@ export interface components {
             items: components["schemas"]["ItemAnswer"][];
             /** @description For all that is due by the horizon, and what is low. */
             toBuy: components["schemas"]["ToBuyAnswer"][];
+            /** @description What to know before a part is ordered, for each bike that a part is to be bought for. */
+            mind: components["schemas"]["MindAnswer"][];
             /** @description Of all that has a price. */
             total: string;
             /**
@@ -14249,8 +14260,6 @@ export interface components {
             over: null | components["schemas"]["Shown"];
             /** @description What needs it, in words. */
             for: string[];
-            /** @description What a bike's modifications say about ordering for it. */
-            mind: string[];
             /** @description Somebody has to enter how much the bike takes. */
             amountUnknown: boolean;
         };

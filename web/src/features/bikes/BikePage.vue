@@ -21,6 +21,7 @@ import RideDialog from '../rides/RideDialog.vue'
 import DoneDialog from '../servicing/DoneDialog.vue'
 import IntervalDialog from '../servicing/IntervalDialog.vue'
 import { partNames } from '../servicing/partNames'
+import PaperDialog from '../papers/PaperDialog.vue'
 import PlanSections from '../servicing/PlanSections.vue'
 import { useRefresh, useShed } from '../shed/useShed'
 import BikeDrawing from './BikeDrawing.vue'
@@ -51,6 +52,7 @@ async function picture(photo: string, file: File) {
   await refresh()
 }
 const doing = ref<TaskAnswer | null>(null)
+const holding = ref<TaskAnswer | null>(null)
 const setting = ref<TaskAnswer | null>(null)
 const zone = ref<TaskAnswer['part'] | null>(null)
 
@@ -180,7 +182,7 @@ async function start(jobs: string[], task?: string) {
           :jobs="data.jobs"
           :today="data.today"
           :zone="zone"
-          @done="doing = $event"
+          @done="$event.paper ? (holding = $event) : (doing = $event)"
           @interval="setting = $event"
           @start="start([$event.job!], $event.id)"
         />
@@ -259,6 +261,7 @@ async function start(jobs: string[], task?: string) {
       <ExpenseDialog v-model="paying" :bike="bike" :nickname="data.nickname" :today="data.today" />
       <ShopWorkDialog v-model="shopping" :bike="bike" :nickname="data.nickname" :tasks="data.tasks" :today="data.today" />
       <DoneDialog v-model="doing" :bike="bike" :today="data.today" />
+      <PaperDialog v-model="holding" :bike="bike" :today="data.today" />
       <IntervalDialog v-model="setting" :bike="bike" />
     </template>
   </main>

@@ -197,6 +197,10 @@ ol {
   padding: 0.6rem 1.1rem;
   border-bottom: 1px solid var(--rule);
 }
+/* Within a line the form stands under the line's own words. */
+.cabinet > ul > li :deep(.small-form) {
+  padding: 0.4rem 0 0.2rem;
+}
 b {
   font: 700 1.125rem/1.3 var(--head);
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { answer, api, type TaskAnswer } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
@@ -8,7 +7,7 @@ import { vFirst } from '@/design/vFirst'
 import DateField from '@/design/DateField.vue'
 import { useWritten } from '../ledger/useWritten'
 
-/** Work done without a job: when, and how it is known; or the last day of a paper. */
+/** Work done without a job: when, and how it is known. */
 const task = defineModel<TaskAnswer | null>({ required: true })
 const props = defineProps<{ bike: string; today: string }>()
 
@@ -34,30 +33,20 @@ const ways = [
   { value: 'baseline', title: 'Not known: count from this day' },
   { value: 'treat-as-due', title: 'Not known: treat it as due' },
 ] satisfies { value: Evidence; title: string }[]
-const paper = computed(() => subject.value?.paper ?? false)
 
 function keep() {
   const { component, id: about } = task.value!
   const { on, evidence, note } = sheet.form
-  const params = { path: { bike: props.bike } }
-
   return sheet.send(
     (id) =>
-      paper.value
-        ? answer(
-            api.POST('/api/bikes/{bike}/servicing/paper', {
-              params,
-              body: { id, paper: about.split('.')[0]!, until: on, note: note || null },
-            }),
-          )
-        : answer(
-            api.POST('/api/bikes/{bike}/servicing/done', {
-              params,
-              body: { id, task: about, date: on, evidence, note: note || null },
-            }),
-          ),
+      answer(
+        api.POST('/api/bikes/{bike}/servicing/done', {
+          params: { path: { bike: props.bike } },
+          body: { id, task: about, date: on, evidence, note: note || null },
+        }),
+      ),
     async (entry) => {
-      await written(paper.value ? `${component}: its last day is written down.` : `${component}: written as done.`, entry)
+      await written(`${component}: written as done.`, entry)
       task.value = null
     },
   )
@@ -72,14 +61,9 @@ function keep() {
     act="Write it down"
     @submit="keep"
   >
-    <DateField v-if="paper" v-first v-bind="sheet.field('on', 'until')" label="Good until" />
-    <DateField v-else v-first v-bind="sheet.field('on', 'date')" label="Done on" :max="today" />
-    <v-select v-if="!paper" v-bind="sheet.field('evidence')" :items="ways" label="How it is known" />
-    <v-textarea
-      v-bind="sheet.field('note')"
-      :label="paper ? 'Note, if any' : 'Note: what was found, what was measured'"
-      maxlength="500"
-    />
-    <p v-if="!paper" class="soft">The meter of that day is taken from the readings around it.</p>
+    <DateField v-first v-bind="sheet.field('on', 'date')" label="Done on" :max="today" />
+    <v-select v-bind="sheet.field('evidence')" :items="ways" label="How it is known" />
+    <v-textarea v-bind="sheet.field('note')" label="Note: what was found, what was measured" maxlength="500" />
+    <p class="soft">The meter of that day is taken from the readings around it.</p>
   </FormSheet>
 </template>

@@ -49,6 +49,11 @@ async function bought(line: Line) {
 </script>
 
 <template>
+  <ul v-if="shelf.mind.length" class="mind" aria-label="Before a part is ordered">
+    <li v-for="(mind, at) in shelf.mind" :key="at">
+      <b>Before you order for {{ mind.bike }}:</b> {{ mind.words }} <span class="soft">({{ mind.part }} is not as made)</span>
+    </li>
+  </ul>
   <ol v-if="shelf.toBuy.length" class="buy">
     <li v-for="line in shelf.toBuy" :key="line.what">
       <span class="what">
@@ -66,7 +71,6 @@ async function bought(line: Line) {
       <span v-if="line.amountUnknown" class="soft">how much is not known: the bike's profile has no capacity for it</span>
       <span v-if="line.for.length" class="soft for">for {{ line.for.join('; ') }}</span>
       <span v-else class="soft for">to stand at its minimum</span>
-      <span v-for="words in line.mind" :key="words" class="for mind">Mind: {{ words }}</span>
       <button type="button" class="bought" :disabled="told.act.busy" :aria-label="`Bought: ${line.what}`" @click="bought(line)">
         Bought
       </button>
@@ -115,8 +119,11 @@ async function bought(line: Line) {
   font-size: 0.9375rem;
 }
 .mind {
-  padding-left: 0.6rem;
+  margin: 0 1.1rem 0.7rem;
+  padding: 0 0 0 0.6rem;
   border-left: 3px solid var(--margin-line);
+  font-size: 0.9375rem;
+  list-style: none;
 }
 .buy li > .bought {
   grid-area: 2 / 2 / span 3;
