@@ -129,7 +129,7 @@ public static class CopiesEndpoints
     }
 
     private static async Task<IResult> MakeAsync(
-        CopyRequest body,
+        Sent<CopyRequest> body,
         Caller caller,
         ShedStore store,
         DailyCopies daily,
@@ -137,7 +137,7 @@ public static class CopiesEndpoints
         ShedOptions options
     )
     {
-        var check = caller.Check(body.Id);
+        var check = caller.Check(body.Value.Id);
         if (check.Failed)
             return Problems.Of(check.Problem());
         if (turn.Refusal() is { } refusal)
@@ -149,7 +149,7 @@ public static class CopiesEndpoints
 
     private static async Task<IResult> GoBackAsync(
         string name,
-        CopyRequest body,
+        Sent<CopyRequest> body,
         Caller caller,
         ShedStore store,
         OneWriteAtATime turn,
@@ -158,7 +158,7 @@ public static class CopiesEndpoints
         ShedOptions options
     )
     {
-        var check = caller.Check(body.Id);
+        var check = caller.Check(body.Value.Id);
         if (check.Failed)
             return Problems.Of(check.Problem());
         if (ShedCopies.PathOf(store.Folder, name) is not { } path || Found(store, name) is not { } copy)

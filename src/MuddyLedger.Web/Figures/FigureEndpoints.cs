@@ -10,7 +10,7 @@ public static class FigureEndpoints
     {
         api.MapPost(
                 "/profile-questions",
-                (QuestionsRequest body, Caller caller, FigureHandlers handlers) => handlers.QuestionsAsync(body, caller).Read()
+                (Sent<QuestionsRequest> body, Caller caller, FigureHandlers handlers) => handlers.QuestionsAsync(body, caller).Read()
             )
             .WithSummary("Which parts of a profile are asked of a bike with these answers.");
         api.MapGet(
@@ -20,7 +20,8 @@ public static class FigureEndpoints
             .WithSummary("The figure card: capacities, torques, pressures and clearances, with what is still missing.");
         api.MapPost(
                 "/bikes/{bike:guid}/figures",
-                (Guid bike, FigureRequest body, Caller caller, FigureHandlers handlers) => handlers.EnterAsync(bike, body, caller).Written()
+                (Guid bike, Sent<FigureRequest> body, Caller caller, FigureHandlers handlers) =>
+                    handlers.EnterAsync(bike, body, caller).Written()
             )
             .WithSummary("Keeps one missing figure with its source.");
     }

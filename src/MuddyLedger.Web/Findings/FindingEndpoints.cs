@@ -10,7 +10,8 @@ public static class FindingEndpoints
     {
         api.MapPost(
                 "/bikes/{bike:guid}/findings",
-                (Guid bike, FaultRequest body, Caller caller, FindingHandlers handlers) => handlers.OpenAsync(bike, body, caller).Written()
+                (Guid bike, Sent<FaultRequest> body, Caller caller, FindingHandlers handlers) =>
+                    handlers.OpenAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a fault that was seen.");
         api.MapGet(
@@ -21,18 +22,19 @@ public static class FindingEndpoints
             .WithSummary("What was found, as work: what must be done, and what of the rest the money reaches for.");
         api.MapPost(
                 "/bikes/{bike:guid}/work",
-                (Guid bike, BudgetRequest body, Caller caller, WorkHandlers handlers) => handlers.SetAsync(bike, body, caller).Written()
+                (Guid bike, Sent<BudgetRequest> body, Caller caller, WorkHandlers handlers) =>
+                    handlers.SetAsync(bike, body, caller).Written()
             )
             .WithSummary("Sets how much may go into what was found, and the order of what is optional.");
         api.MapPost(
                 "/entries/{entry:guid}/close",
-                (Guid entry, CloseFindingRequest body, Caller caller, FindingHandlers handlers) =>
+                (Guid entry, Sent<CloseFindingRequest> body, Caller caller, FindingHandlers handlers) =>
                     handlers.CloseAsync(entry, body, caller).Written()
             )
             .WithSummary("Closes a finding, with what proves it.");
         api.MapPost(
                 "/entries/{entry:guid}/tried",
-                (Guid entry, CureTriedRequest body, Caller caller, FindingHandlers handlers) =>
+                (Guid entry, Sent<CureTriedRequest> body, Caller caller, FindingHandlers handlers) =>
                     handlers.TriedAsync(entry, body, caller).Written()
             )
             .WithSummary("Writes that what was put right was tried under like conditions, and whether it is gone.");

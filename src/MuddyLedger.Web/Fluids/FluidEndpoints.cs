@@ -15,7 +15,7 @@ public static class FluidEndpoints
             .WithSummary("What is in each reservoir, since when, and what that means.");
         api.MapPost(
                 "/bikes/{bike:guid}/reservoirs/{reservoir}/level",
-                (Guid bike, string reservoir, LevelRequest body, Caller caller, FluidHandlers handlers) =>
+                (Guid bike, string reservoir, Sent<LevelRequest> body, Caller caller, FluidHandlers handlers) =>
                     handlers.LevelAsync(bike, reservoir, body, caller).Written()
             )
             .WithSummary("Writes a level that was seen, and what was topped up.");

@@ -15,7 +15,8 @@ public static class FuelEndpoints
             .WithSummary("What a tank of this bike wants: fuel, oil, and what it has used.");
         api.MapPost(
                 "/bikes/{bike:guid}/fuellings",
-                (Guid bike, FuellingRequest body, Caller caller, FuelHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
+                (Guid bike, Sent<FuellingRequest> body, Caller caller, FuelHandlers handlers) =>
+                    handlers.AddAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes what went into the tank; a lean mix is asked about first.");
     }

@@ -11,12 +11,14 @@ public static class GateEndpoints
     {
         api.MapPost(
                 "/bikes/{bike:guid}/word",
-                (Guid bike, WordRequest body, Caller caller, GateHandlers handlers) => handlers.WordAsync(bike, body, caller).Written()
+                (Guid bike, Sent<WordRequest> body, Caller caller, GateHandlers handlers) =>
+                    handlers.WordAsync(bike, body, caller).Written()
             )
             .WithSummary("The owner's word that a gate is open; it opens only what was not proven.");
         api.MapPost(
                 "/bikes/{bike:guid}/pump-word",
-                (Guid bike, PumpWordRequest body, Caller caller, GateHandlers handlers) => handlers.PumpAsync(bike, body, caller).Written()
+                (Guid bike, Sent<PumpWordRequest> body, Caller caller, GateHandlers handlers) =>
+                    handlers.PumpAsync(bike, body, caller).Written()
             )
             .WithSummary("The owner's word that the oil pump works.");
     }

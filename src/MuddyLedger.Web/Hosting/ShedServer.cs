@@ -56,8 +56,7 @@ public sealed class ShedServer : IAsyncDisposable
     public static async Task<ShedServer> StartAsync(ShedOptions options, CancellationToken cancel = default)
     {
         var app = Build(options);
-        // Read before anything is served: a broken file is refused here, by file and line.
-        app.Services.GetRequiredService<ContentLibrary>();
+        await ReadyAsync(app);
         ShedStore.MakeFolder(options.Folder);
         var held = ShedLock.Take(options.Folder);
         try
@@ -69,6 +68,24 @@ public sealed class ShedServer : IAsyncDisposable
             held?.Dispose();
             throw;
         }
+    }
+
+    /// <summary>
+    /// What the first answer would wait for and nothing else here needs is made beside the reading of the content: how the store's tables
+    /// are read, and what each endpoint takes and gives. A broken content file is refused here, by file and line, before anything is served
+    /// or kept.
+    /// </summary>
+    private static async Task ReadyAsync(WebApplication app)
+    {
+        var beside = Task.Run(() =>
+        {
+            using var scope = app.Services.CreateScope();
+            _ = scope.ServiceProvider.GetRequiredService<ShedContext>().Model;
+            foreach (var source in ((IEndpointRouteBuilder)app).DataSources)
+                _ = source.Endpoints;
+        });
+        app.Services.GetRequiredService<ContentLibrary>();
+        await beside;
     }
 
     private static async Task<ShedServer> StartAsync(WebApplication app, ShedLock? held, ShedOptions options, CancellationToken cancel)

@@ -12,7 +12,7 @@ public static class OwnJobEndpoints
         api.MapGet("/jobs", (Caller caller, OwnJobHandlers handlers) => handlers.ListAsync(caller).Read())
             .WithSummary("Every job that can be run here, shipped and the owner's own.");
         // Reading a file takes its time, and nobody's write waits for it.
-        api.MapPost("/jobs/check", (JobTextRequest body, OwnJobHandlers handlers) => handlers.Check(body).Read())
+        api.MapPost("/jobs/check", (Sent<JobTextRequest> body, OwnJobHandlers handlers) => handlers.Check(body).Read())
             .WithSummary("Reads a job file without keeping it, and says what is wrong with it by line.")
             .WithMetadata(new TakesItsOwnTurn());
         api.MapGet("/jobs/{job}", (string job, Caller caller, OwnJobHandlers handlers) => handlers.GetAsync(job, caller).Read())
@@ -23,13 +23,14 @@ public static class OwnJobEndpoints
             .Refuses(StatusCodes.Status404NotFound);
         api.MapPut(
                 "/jobs/{job}",
-                (string job, KeepJobRequest body, Caller caller, OwnJobHandlers handlers) => handlers.KeepAsync(job, body, caller).Edited()
+                (string job, Sent<KeepJobRequest> body, Caller caller, OwnJobHandlers handlers) =>
+                    handlers.KeepAsync(job, body, caller).Edited()
             )
             .WithSummary("Keeps a job of the owner's own; asks for the version that was opened.")
             .WithMetadata(new TakesItsOwnTurn());
         api.MapPost(
                 "/jobs/{job}/removed",
-                (string job, RemoveJobRequest body, Caller caller, OwnJobHandlers handlers) =>
+                (string job, Sent<RemoveJobRequest> body, Caller caller, OwnJobHandlers handlers) =>
                     handlers.RemoveAsync(job, body, caller).Edited()
             )
             .WithSummary("Removes a job of the owner's own.");

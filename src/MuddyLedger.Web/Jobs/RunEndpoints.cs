@@ -11,7 +11,8 @@ public static class RunEndpoints
     {
         api.MapPost(
                 "/bikes/{bike:guid}/runs",
-                (Guid bike, StartRequest body, Caller caller, RunHandlers handlers) => handlers.StartAsync(bike, body, caller).Written()
+                (Guid bike, Sent<StartRequest> body, Caller caller, RunHandlers handlers) =>
+                    handlers.StartAsync(bike, body, caller).Written()
             )
             .WithSummary("Begins a job, or several as one run, with its choices as what is due calls for.");
         api.MapGet(
@@ -24,22 +25,24 @@ public static class RunEndpoints
             .WithSummary("A run as it stands: its steps, tray, timers, and what signing it off would write.");
         api.MapPost(
                 "/runs/{run:guid}/acts",
-                (Guid run, ActRequest body, Caller caller, RunHandlers handlers) => handlers.ActAsync(run, body, caller).Edited()
+                (Guid run, Sent<ActRequest> body, Caller caller, RunHandlers handlers) => handlers.ActAsync(run, body, caller).Edited()
             )
             .WithSummary("One tap on the bench; it is stored before it is shown.");
         api.MapPost(
                 "/runs/{run:guid}/finish",
-                (Guid run, FinishRequest body, Caller caller, RunHandlers handlers) => handlers.FinishAsync(run, body, caller).Edited()
+                (Guid run, Sent<FinishRequest> body, Caller caller, RunHandlers handlers) =>
+                    handlers.FinishAsync(run, body, caller).Edited()
             )
             .WithSummary("Signs off a run, or one job of it, and writes what its steps left.");
         api.MapPost(
                 "/runs/{run:guid}/undo-finish",
-                (Guid run, EndRequest body, Caller caller, RunHandlers handlers) => handlers.UndoFinishAsync(run, body, caller).Written()
+                (Guid run, Sent<EndRequest> body, Caller caller, RunHandlers handlers) =>
+                    handlers.UndoFinishAsync(run, body, caller).Written()
             )
             .WithSummary("Takes a signing off back, with a reason.");
         api.MapPost(
                 "/runs/{run:guid}/set-aside",
-                (Guid run, EndRequest body, Caller caller, RunHandlers handlers) => handlers.SetAsideAsync(run, body, caller).Edited()
+                (Guid run, Sent<EndRequest> body, Caller caller, RunHandlers handlers) => handlers.SetAsideAsync(run, body, caller).Edited()
             )
             .WithSummary("Sets a run aside; what was seen stays seen.");
     }

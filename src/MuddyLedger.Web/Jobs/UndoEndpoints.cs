@@ -10,7 +10,8 @@ public static class UndoEndpoints
     public static void MapUndoList(this IEndpointRouteBuilder api) =>
         api.MapPost(
                 "/bikes/{bike:guid}/undone",
-                (Guid bike, UndoneRequest body, Caller caller, UndoHandlers handlers) => handlers.UndoneAsync(bike, body, caller).Written()
+                (Guid bike, Sent<UndoneRequest> body, Caller caller, UndoHandlers handlers) =>
+                    handlers.UndoneAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes that something left only for now was undone.");
 }

@@ -11,13 +11,13 @@ public static class LayupEndpoints
     {
         api.MapPost(
                 "/bikes/{bike:guid}/lay-up",
-                (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
+                (Guid bike, Sent<StandingRequest> body, Caller caller, LayupHandlers handlers) =>
                     handlers.AddAsync(bike, body, caller, layUp: true).Written()
             )
             .WithSummary("Writes that the bike is laid up.");
         api.MapPost(
                 "/bikes/{bike:guid}/wake-up",
-                (Guid bike, StandingRequest body, Caller caller, LayupHandlers handlers) =>
+                (Guid bike, Sent<StandingRequest> body, Caller caller, LayupHandlers handlers) =>
                     handlers.AddAsync(bike, body, caller, layUp: false).Written()
             )
             .WithSummary("Writes that the bike is in use again.");

@@ -25,24 +25,25 @@ public static class BookEndpoints
             .WithSummary("The book: every line of one bike or of all, filtered and a page at a time.");
         api.MapPost(
                 "/bikes/{bike:guid}/notes",
-                (Guid bike, NoteRequest body, Caller caller, BookHandlers handlers) => handlers.NoteAsync(bike, body, caller).Written()
+                (Guid bike, Sent<NoteRequest> body, Caller caller, BookHandlers handlers) =>
+                    handlers.NoteAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a note.");
         api.MapPost(
                 "/entries/{entry:guid}/correction",
-                (Guid entry, CorrectionRequest body, Caller caller, BookHandlers handlers) =>
+                (Guid entry, Sent<CorrectionRequest> body, Caller caller, BookHandlers handlers) =>
                     handlers.CorrectAsync(entry, body, caller).Written()
             )
             .WithSummary("Strikes a line and writes another in its place.");
         api.MapPost(
                 "/entries/{entry:guid}/strike",
-                (Guid entry, StrikeRequest body, Caller caller, BookHandlers handlers) =>
+                (Guid entry, Sent<StrikeRequest> body, Caller caller, BookHandlers handlers) =>
                     handlers.StrikeAsync(entry, body, caller).Written()
             )
             .WithSummary("Strikes a line, with a reason.");
         api.MapPost(
                 "/entries/{entry:guid}/put-back",
-                (Guid entry, PutBackRequest body, Caller caller, BookHandlers handlers) =>
+                (Guid entry, Sent<PutBackRequest> body, Caller caller, BookHandlers handlers) =>
                     handlers.PutBackAsync(entry, body, caller).Written()
             )
             .WithSummary("Puts a struck line back.");

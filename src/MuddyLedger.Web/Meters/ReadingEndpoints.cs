@@ -9,7 +9,8 @@ public static class ReadingEndpoints
     public static void MapReadings(this IEndpointRouteBuilder api) =>
         api.MapPost(
                 "/bikes/{bike:guid}/readings",
-                (Guid bike, ReadingRequest body, Caller caller, ReadingHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
+                (Guid bike, Sent<ReadingRequest> body, Caller caller, ReadingHandlers handlers) =>
+                    handlers.AddAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a meter reading; one that falls is asked about first.");
 }

@@ -9,7 +9,8 @@ public static class PaperEndpoints
     public static void MapPapers(this IEndpointRouteBuilder api) =>
         api.MapPost(
                 "/bikes/{bike:guid}/papers",
-                (Guid bike, PaperRequest body, Caller caller, PaperHandlers handlers) => handlers.HeldAsync(bike, body, caller).Written()
+                (Guid bike, Sent<PaperRequest> body, Caller caller, PaperHandlers handlers) =>
+                    handlers.HeldAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes until when a paper of the bike runs.");
 }

@@ -9,7 +9,7 @@ public static class RideEndpoints
     public static void MapRides(this IEndpointRouteBuilder api) =>
         api.MapPost(
                 "/bikes/{bike:guid}/rides",
-                (Guid bike, RideRequest body, Caller caller, RideHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
+                (Guid bike, Sent<RideRequest> body, Caller caller, RideHandlers handlers) => handlers.AddAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a ride: how far, how long, through what.");
 }

@@ -12,20 +12,22 @@ public static class ServicingEndpoints
         servicing
             .MapPost(
                 "/done",
-                (Guid bike, DoneRequest body, Caller caller, ServicingHandlers handlers) => handlers.DoneAsync(bike, body, caller).Written()
+                (Guid bike, Sent<DoneRequest> body, Caller caller, ServicingHandlers handlers) =>
+                    handlers.DoneAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes that a service task was done, when, and how that is known.");
         servicing
             .MapPost(
                 "/interval",
-                (Guid bike, IntervalRequest body, Caller caller, ServicingHandlers handlers) =>
+                (Guid bike, Sent<IntervalRequest> body, Caller caller, ServicingHandlers handlers) =>
                     handlers.IntervalAsync(bike, body, caller).Written()
             )
             .WithSummary("Sets this bike's own interval of a task, or takes it away.");
         servicing
             .MapPost(
                 "/item",
-                (Guid bike, ItemRequest body, Caller caller, ServicingHandlers handlers) => handlers.ItemAsync(bike, body, caller).Written()
+                (Guid bike, Sent<ItemRequest> body, Caller caller, ServicingHandlers handlers) =>
+                    handlers.ItemAsync(bike, body, caller).Written()
             )
             .WithSummary("Adds a service item of the owner's own, or changes one.");
         servicing
@@ -34,27 +36,28 @@ public static class ServicingEndpoints
         servicing
             .MapPost(
                 "/items",
-                (Guid bike, ItemFileRequest body, Caller caller, ItemFileHandlers handlers) =>
+                (Guid bike, Sent<ItemFileRequest> body, Caller caller, ItemFileHandlers handlers) =>
                     handlers.TakeInAsync(bike, body, caller).Written()
             )
             .WithSummary("Takes in service items from such a file.");
         servicing
             .MapPost(
                 "/rest",
-                (Guid bike, RestRequest body, Caller caller, ServicingHandlers handlers) => handlers.RestAsync(bike, body, caller).Written()
+                (Guid bike, Sent<RestRequest> body, Caller caller, ServicingHandlers handlers) =>
+                    handlers.RestAsync(bike, body, caller).Written()
             )
             .WithSummary("Leaves a task alone for now, with a reason.");
         servicing
             .MapPost(
                 "/resume",
-                (Guid bike, ResumeRequest body, Caller caller, ServicingHandlers handlers) =>
+                (Guid bike, Sent<ResumeRequest> body, Caller caller, ServicingHandlers handlers) =>
                     handlers.ResumeAsync(bike, body, caller).Written()
             )
             .WithSummary("Counts a task again that was left alone.");
         servicing
             .MapPost(
                 "/history",
-                (Guid bike, HistoryRequest body, Caller caller, HistoryHandlers handlers) =>
+                (Guid bike, Sent<HistoryRequest> body, Caller caller, HistoryHandlers handlers) =>
                     handlers.TellAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes all that is known of the past in one go, a line for each task.");

@@ -12,7 +12,7 @@ public static class SettingsEndpoints
             .WithSummary("The owner's units, currency and ways.");
         api.MapPut(
                 "/settings",
-                (SettingsChange body, Caller caller, SettingsHandlers handlers) => handlers.ChangeAsync(body, caller).Edited()
+                (Sent<SettingsChange> body, Caller caller, SettingsHandlers handlers) => handlers.ChangeAsync(body, caller).Edited()
             )
             .WithSummary("Changes them; asks for the version that was opened.");
         api.MapGet("/units/read", (string text, string unit, Caller caller) => SettingsHandlers.Read(text, unit, caller).Read())

@@ -10,13 +10,13 @@ public static class ShopWorkEndpoints
     {
         api.MapPost(
                 "/bikes/{bike:guid}/shop-work",
-                (Guid bike, ShopWorkRequest body, Caller caller, ShopWorkHandlers handlers) =>
+                (Guid bike, Sent<ShopWorkRequest> body, Caller caller, ShopWorkHandlers handlers) =>
                     handlers.ShopWorkAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes what a shop did: tasks, parts, price.");
         api.MapPost(
                 "/bikes/{bike:guid}/expenses",
-                (Guid bike, ExpenseRequest body, Caller caller, ShopWorkHandlers handlers) =>
+                (Guid bike, Sent<ExpenseRequest> body, Caller caller, ShopWorkHandlers handlers) =>
                     handlers.ExpenseAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes what was paid for the bike.");

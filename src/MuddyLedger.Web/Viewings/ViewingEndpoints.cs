@@ -10,7 +10,10 @@ public static class ViewingEndpoints
     {
         api.MapGet("/viewings", (Caller caller, ViewingHandlers handlers) => handlers.ListAsync(caller).Read())
             .WithSummary("Every viewing, open and closed.");
-        api.MapPost("/viewings", (NewViewing body, Caller caller, ViewingHandlers handlers) => handlers.AddAsync(body, caller).Written())
+        api.MapPost(
+                "/viewings",
+                (Sent<NewViewing> body, Caller caller, ViewingHandlers handlers) => handlers.AddAsync(body, caller).Written()
+            )
             .WithSummary("Begins a viewing from an advert.");
         api.MapGet(
                 "/viewings/{viewing:guid}",
@@ -36,37 +39,37 @@ public static class ViewingEndpoints
             .WithSummary("Recall notices for the frame number, from the simulated register.");
         api.MapPut(
                 "/viewings/{viewing:guid}/details",
-                (Guid viewing, ViewingChange body, Caller caller, ViewingHandlers handlers) =>
+                (Guid viewing, Sent<ViewingChange> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.ChangeAsync(viewing, body, caller).Edited()
             )
             .WithSummary("Changes what is known beforehand; asks for the version that was opened.");
         api.MapPost(
                 "/viewings/{viewing:guid}/acts",
-                (Guid viewing, ViewingActRequest body, Caller caller, ViewingHandlers handlers) =>
+                (Guid viewing, Sent<ViewingActRequest> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.ActAsync(viewing, body, caller).Written()
             )
             .WithSummary("One tap at a viewing; it is stored before it is shown.");
         api.MapPost(
                 "/viewings/{viewing:guid}/close",
-                (Guid viewing, CloseRequest body, Caller caller, ViewingHandlers handlers) =>
+                (Guid viewing, Sent<CloseRequest> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.CloseAsync(viewing, body, caller).Written()
             )
             .WithSummary("Closes a viewing without buying.");
         api.MapPost(
                 "/viewings/{viewing:guid}/reopen",
-                (Guid viewing, CloseRequest body, Caller caller, ViewingHandlers handlers) =>
+                (Guid viewing, Sent<CloseRequest> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.ReopenAsync(viewing, body, caller).Written()
             )
             .WithSummary("Opens a closed viewing again.");
         api.MapPost(
                 "/viewings/{viewing:guid}/buy",
-                (Guid viewing, BuyRequest body, Caller caller, ViewingHandlers handlers) =>
+                (Guid viewing, Sent<BuyRequest> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.BuyAsync(viewing, body, caller).Written()
             )
             .WithSummary("Buys the bike: what was seen goes into its book.");
         api.MapPut(
                 "/prices/{point}",
-                (string point, PriceChange body, Caller caller, ViewingHandlers handlers) =>
+                (string point, Sent<PriceChange> body, Caller caller, ViewingHandlers handlers) =>
                     handlers.PriceAsync(point, body, caller).Written()
             )
             .WithSummary("Sets the owner's own cost of a fault, or takes it away.");

@@ -9,7 +9,7 @@ public static class WasteEndpoints
     public static void MapWaste(this IEndpointRouteBuilder api) =>
         api.MapPost(
                 "/shelf/waste",
-                (HandedInRequest body, Caller caller, WasteHandlers handlers) => handlers.HandedInAsync(body, caller).Written()
+                (Sent<HandedInRequest> body, Caller caller, WasteHandlers handlers) => handlers.HandedInAsync(body, caller).Written()
             )
             .WithSummary("Writes that old fluid was handed in, and where.");
 }

@@ -44,7 +44,7 @@ public static class WearEndpoints
             .WithSummary("What a reading would mean, before it is written.");
         api.MapPost(
                 "/bikes/{bike:guid}/wear/{series}",
-                (Guid bike, string series, MeasureRequest body, Caller caller, WearHandlers handlers) =>
+                (Guid bike, string series, Sent<MeasureRequest> body, Caller caller, WearHandlers handlers) =>
                     handlers.MeasureAsync(bike, series, body, caller).Written()
             )
             .WithSummary("Writes a reading or a look.");
@@ -55,20 +55,22 @@ public static class WearEndpoints
             .WithSummary("The last valve check, and what is due.");
         api.MapPost(
                 "/bikes/{bike:guid}/valves",
-                (Guid bike, ValveCheckRequest body, Caller caller, ValveHandlers handlers) =>
+                (Guid bike, Sent<ValveCheckRequest> body, Caller caller, ValveHandlers handlers) =>
                     handlers.CheckAsync(bike, body, caller).Written()
             )
             .WithSummary("Writes a valve check with its shims.");
         api.MapPost(
                 "/bikes/{bike:guid}/valves/plan",
-                (Guid bike, ShimPlanRequest body, Caller caller, ValveHandlers handlers) => handlers.PlanAsync(bike, body, caller).Read()
+                (Guid bike, Sent<ShimPlanRequest> body, Caller caller, ValveHandlers handlers) =>
+                    handlers.PlanAsync(bike, body, caller).Read()
             )
             .WithSummary("Which shims go where so that fewest are bought.");
         api.MapGet("/bikes/{bike:guid}/trips", (Guid bike, Caller caller, TripHandlers handlers) => handlers.GetAsync(bike, caller).Read())
             .WithSummary("The trips that are kept for a bike.");
         api.MapPost(
                 "/bikes/{bike:guid}/trips",
-                (Guid bike, TripRequest body, Caller caller, TripHandlers handlers) => handlers.KeepAsync(bike, body, caller).Written()
+                (Guid bike, Sent<TripRequest> body, Caller caller, TripHandlers handlers) =>
+                    handlers.KeepAsync(bike, body, caller).Written()
             )
             .WithSummary("Keeps a trip.");
         api.MapGet(
