@@ -53,7 +53,15 @@ internal sealed class Bill
 
     private readonly Line[] _lines;
     private readonly Line[][] _groups;
+
+    /// <summary>The chances before any look, by line.</summary>
+    private readonly double[][] _before;
+
+    /// <summary>Where the lines of each group stand among all.</summary>
+    private readonly int[][] _places;
     private readonly ConcurrentDictionary<double[], Spectrum> _spectra = [];
+    private readonly ConcurrentDictionary<double[], double> _means = [];
+    private readonly ConcurrentDictionary<(int Group, int Level, long Looks), double> _meansOfParts = [];
     private readonly ConcurrentDictionary<(Line[] Group, int Level), double[]> _dearest = [];
 
     private Bill(CostGrid grid, Line[] lines, double[] weights)
@@ -61,7 +69,15 @@ internal sealed class Bill
         Grid = grid;
         CareWeights = weights;
         _lines = lines;
-        _groups = [.. lines.GroupBy(line => line.Fault.Part ?? $"only {line.Fault.Point}").Select(group => group.ToArray())];
+        _places =
+        [
+            .. Enumerable
+                .Range(0, lines.Length)
+                .GroupBy(at => lines[at].Fault.Part ?? $"only {lines[at].Fault.Point}")
+                .Select(group => group.ToArray()),
+        ];
+        _groups = [.. _places.Select(places => places.Select(at => lines[at]).ToArray())];
+        _before = [.. lines.Select(line => line.Before)];
     }
 
     public CostGrid Grid { get; }
@@ -85,7 +101,7 @@ internal sealed class Bill
                 return Care.Chances(odds, trust.Shift);
             })
             .ToArray();
-        var weights = CareAfter(faults, before);
+        var weights = CareAfter([.. faults.Select(fault => fault.Look)], before);
         var grid = new CostGrid(Math.Max(1, MostLikely(faults, costs, before, weights)), cells);
         return new(
             grid,
@@ -108,45 +124,51 @@ internal sealed class Bill
         );
     }
 
-    /// <summary>The mean of the whole sum if these looks had been taken as well.</summary>
-    public double MeanWith(IReadOnlyDictionary<PossibleFault, Look> looks)
+    /// <summary>The mean of the whole sum with these looks, by line, in place of those that were.</summary>
+    public double MeanWith(Look[] looks)
     {
-        Look LookAt(Line line) => looks.TryGetValue(line.Fault, out var look) ? look : line.Fault.Look;
-        var weights = CareAfter(
-            [.. _lines.Select(line => line.Fault with { Look = LookAt(line) })],
-            [.. _lines.Select(line => line.Before)]
-        );
+        var weights = CareAfter(looks, _before);
         var mean = 0.0;
         for (var level = 0; level < Care.Levels; level++)
         {
             if (weights[level] < Coarse)
                 continue;
-            foreach (var group in _groups)
-                mean +=
-                    weights[level]
-                    * (
-                        group.Length > 1
-                            ? Grid.Mean(Dearest(group, level, LookAt))
-                            : group[0].Chance(LookAt(group[0]), level) * Grid.Mean(group[0].Cost(LookAt(group[0])))
-                    );
+            for (var group = 0; group < _groups.Length; group++)
+                mean += weights[level] * MeanOf(group, level, looks);
         }
 
         return mean;
     }
 
+    /// <summary>The mean of what costs one part, at one level of care, with these looks, by line.</summary>
+    private double MeanOf(int group, int level, Look[] looks)
+    {
+        var (lines, places) = (_groups[group], _places[group]);
+        if (lines.Length == 1)
+            return lines[0].Chance(looks[places[0]], level) * MeanOf(lines[0].Cost(looks[places[0]]));
+        // A workshop's report is drawn many times, and the few lines of a part are seen in the same few ways again and again.
+        var seen = places.Aggregate(0L, (key, place) => (key << 2) | (long)looks[place]);
+        return _meansOfParts.GetOrAdd(
+            (group, level, seen),
+            _ => Grid.Mean(Dearest(lines, level, [.. places.Select(place => looks[place])]))
+        );
+    }
+
+    private double MeanOf(double[] cells) => _means.GetOrAdd(cells, Grid.Mean);
+
     /// <summary>For a mean, a level of care this unlikely may be left out.</summary>
     private const double Coarse = 1e-4;
 
     /// <summary>How likely each level of care is after all that was looked at.</summary>
-    private static double[] CareAfter(IReadOnlyList<PossibleFault> faults, double[][] before)
+    private static double[] CareAfter(Look[] looks, double[][] before)
     {
         var logs = new double[Care.Levels];
         for (var level = 0; level < Care.Levels; level++)
         {
             logs[level] = Math.Log(Care.Prior[level]);
-            for (var at = 0; at < faults.Count; at++)
-                if (faults[at].Look != Look.NotLooked)
-                    logs[level] += Math.Log(Care.Likelihood(faults[at].Look, before[at][level]));
+            for (var at = 0; at < looks.Length; at++)
+                if (looks[at] != Look.NotLooked)
+                    logs[level] += Math.Log(Care.Likelihood(looks[at], before[at][level]));
         }
 
         var most = logs.Max();
@@ -245,7 +267,7 @@ internal sealed class Bill
     public Spectrum Factor(Line[] group, int level, Func<Line, Look> look)
     {
         if (group.Length > 1)
-            return Grid.Spectrum(Dearest(group, level, look));
+            return Grid.Spectrum(Dearest(group, level, [.. group.Select(look)]));
         var line = group[0];
         var factor = Spectrum.One(Grid.Half);
         factor.Multiply(SpectrumOf(line.Cost(look(line))), line.Chance(look(line), level));
@@ -264,7 +286,7 @@ internal sealed class Bill
                 .Select(line =>
                 {
                     var chance = Enumerable.Range(0, Care.Levels).Sum(level => weights[level] * line.Chance(line.Fault.Look, level));
-                    return (Line: line, Chance: chance, Cost: chance * Grid.Mean(line.Cost(line.Fault.Look)));
+                    return (Line: line, Chance: chance, Cost: chance * MeanOf(line.Cost(line.Fault.Look)));
                 })
                 .ToList();
             var sum = alone.Sum(part => part.Cost);
@@ -285,17 +307,17 @@ internal sealed class Bill
     }
 
     private double[] DearestNow(Line[] group, int level) =>
-        _dearest.GetOrAdd((group, level), at => Dearest(at.Group, at.Level, line => line.Fault.Look));
+        _dearest.GetOrAdd((group, level), at => Dearest(at.Group, at.Level, [.. at.Group.Select(line => line.Fault.Look)]));
 
     /// <summary>The cost of the dearest of several that may each be there: their chances of "at most so much" multiply.</summary>
-    private double[] Dearest(Line[] group, int level, Func<Line, Look> look)
+    private double[] Dearest(Line[] group, int level, Look[] looks)
     {
         var upTo = new double[Grid.Cells];
         var cells = Math.Min(Grid.Cells, group.Max(line => line.Reach));
         Array.Fill(upTo, 1, 0, cells);
-        foreach (var line in group)
+        foreach (var (line, look) in group.Zip(looks))
         {
-            var (chance, cost, sum) = (line.Chance(look(line), level), line.Cost(look(line)), 0.0);
+            var (chance, cost, sum) = (line.Chance(look, level), line.Cost(look), 0.0);
             for (var cell = 0; cell < cells; cell++)
                 upTo[cell] *= 1 - chance + (chance * (sum += cost[cell]));
         }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Numerics;
 
 namespace MuddyLedger.Core.Viewings;
 
@@ -78,11 +79,21 @@ public sealed class CostGrid
 
     public double Mean(double[] cells)
     {
-        var mean = 0.0;
-        for (var cell = 0; cell < cells.Length; cell++)
-            mean += cells[cell] * cell * Step;
-        return mean;
+        var (places, at, mean) = (Places, 0, 0.0);
+        var sum = Vector<double>.Zero;
+        for (; at + Vector<double>.Count <= cells.Length; at += Vector<double>.Count)
+        {
+            sum += new Vector<double>(cells, at) * places;
+            places += new Vector<double>(Vector<double>.Count);
+        }
+
+        for (; at < cells.Length; at++)
+            mean += cells[at] * at;
+        return (mean + Vector.Sum(sum)) * Step;
     }
+
+    /// <summary>0, 1, 2 and so on.</summary>
+    private static readonly Vector<double> Places = new([.. Enumerable.Range(0, Vector<double>.Count).Select(at => (double)at)]);
 
     /// <summary>The values are real, so half as many complex ones hold them, and half a transform does.</summary>
     public Spectrum Spectrum(double[] cells)
@@ -114,6 +125,8 @@ public sealed class CostGrid
             (re[Cells - at], im[Cells - at]) = (half.Re[at], -half.Im[at]);
         FastFourier.Inverse(re, im);
         // What is below nought here is rounding.
-        return [.. re.Select(value => Math.Max(0, value))];
+        for (var at = 0; at < re.Length; at++)
+            re[at] = Math.Max(0, re[at]);
+        return re;
     }
 }

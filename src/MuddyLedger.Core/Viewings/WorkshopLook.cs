@@ -36,23 +36,28 @@ public sealed record WorkshopLook(ImmutableArray<string> Points, double Settles,
     )
     {
         var bill = Bill.Of(faults, trust, hourlyRate, Cells);
-        var lines = bill.Lines.Where(line => line.Fault.Look == Look.NotLooked && points.ContainsKey(line.Fault.Point)).ToList();
+        var looked = bill
+            .Lines.Index()
+            .Where(at => at.Item.Fault.Look == Look.NotLooked && points.ContainsKey(at.Item.Fault.Point))
+            .Select(at => (at.Index, Line: at.Item, KnocksOut: points[at.Item.Fault.Point]))
+            .ToList();
+        var named = looked.Select(one => one.Line.Fault.Point).ToImmutableArray();
         var now = Spread(bill);
-        if (lines.Count == 0 || now.Variance == 0)
-            return new([.. lines.Select(line => line.Fault.Point)], 0, 0, null, null);
+        if (looked.Count == 0 || now.Variance == 0)
+            return new(named, 0, 0, null, null);
         var random = new Random(Draws);
         var outcomes = new (double Cost, bool KnockedOut)[Draws];
         for (var draw = 0; draw < Draws; draw++)
         {
             var level = Drawn(bill.CareWeights, random.NextDouble());
-            var found = new Dictionary<PossibleFault, Look>();
-            foreach (var line in lines)
+            Look[] looks = [.. bill.Lines.Select(line => line.Fault.Look)];
+            foreach (var (at, line, _) in looked)
             {
                 var there = random.NextDouble() < line.Chance(Look.NotLooked, level);
-                found[line.Fault] = random.NextDouble() < (there ? 1 - Care.Misses : Care.FalseAlarms) ? Look.FoundBad : Look.FoundSound;
+                looks[at] = random.NextDouble() < (there ? 1 - Care.Misses : Care.FalseAlarms) ? Look.FoundBad : Look.FoundSound;
             }
 
-            outcomes[draw] = (bill.MeanWith(found), lines.Any(line => points[line.Fault.Point] && found[line.Fault] == Look.FoundBad));
+            outcomes[draw] = (bill.MeanWith(looks), looked.Any(one => one.KnocksOut && looks[one.Index] == Look.FoundBad));
         }
 
         var mean = outcomes.Average(one => one.Cost);
@@ -61,7 +66,6 @@ public sealed record WorkshopLook(ImmutableArray<string> Points, double Settles,
         var bargains = outcomes.Average(one =>
             Math.Max(0, Math.Min(most, one.KnockedOut && value is { } whole ? whole : one.Cost) - Math.Min(most, now.Mean))
         );
-        var named = lines.Select(line => line.Fault.Point).ToImmutableArray();
         if (value is not { } worth || price is not { } asked)
             return new(named, settles, bargains, null, null);
         var gains = outcomes.Select(one => (one.KnockedOut ? 0 : Math.Max(0, worth - one.Cost)) - asked).ToList();
