@@ -288,30 +288,58 @@ double[] Syncs(int count)
     ];
 }
 
-// A process of its own, as an owner starts it: from nothing to the first answer, and what it then holds in memory with the shed loaded.
+// Processes of their own, published as an owner starts them: from nothing to the first answer, in turns; and what the server then holds in
+// memory with the shed loaded.
 void Start()
 {
-    var clock = Stopwatch.StartNew();
-    using var process = Process.Start(
-        new ProcessStartInfo("dotnet")
-        {
-            ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", folder, "--port", "0", "--content", contentFolder },
-            RedirectStandardOutput = true,
-        }
-    )!;
-    var address = Regex.Match(process.StandardOutput.ReadLine()!, "http://[^ ]+").Value;
-    using var http = new HttpClient { BaseAddress = new Uri(address) };
-    http.GetStringAsync("/api/settings").GetAwaiter().GetResult();
-    var first = clock.Elapsed.TotalSeconds;
-    http.GetStringAsync("/api/shed").GetAwaiter().GetResult();
+    var empty = Path.Combine(Repository(), ".empty", "MuddyLedger.Empty.dll");
+    var none = Path.Combine(Directory.CreateTempSubdirectory("muddy-bench-empty-").FullName, "lines.db");
+    var (firsts, plain) = (new List<double>(), new List<double>());
+    for (var turn = 0; turn < 5; turn++)
+    {
+        plain.Add(FirstAnswer([empty, none], "/lines"));
+        firsts.Add(FirstAnswer([Published(), "--data", folder, "--port", "0"], "/api/settings"));
+    }
+
+    var (first, baseline) = (firsts.Order().ElementAt(2), plain.Order().ElementAt(2));
+    Console.WriteLine($"cold start to the first answer: {first:0.00} s; of an empty application {baseline:0.00} s");
+    Limit("cold start against an empty application", first / baseline, 2, "times");
+
+    using var served = Serve(folder);
+    served.Http.GetStringAsync("/api/shed").GetAwaiter().GetResult();
     foreach (var bike in bikes)
-        http.GetStringAsync($"/api/bikes/{bike}").GetAwaiter().GetResult();
-    process.Refresh();
-    Console.WriteLine($"cold start to the first answer: {first:0.0} s");
-    Limit("resident memory with every bike opened", process.WorkingSet64 / 1e6, 300, "MB");
-    process.Kill();
-    process.WaitForExit();
+        served.Http.GetStringAsync($"/api/bikes/{bike}").GetAwaiter().GetResult();
+    Limit("resident memory with every bike opened", served.Idle(), 300, "MB");
 }
+
+// Seconds from the start of a program to its answer at this address.
+double FirstAnswer(string[] arguments, string path)
+{
+    var clock = Stopwatch.StartNew();
+    using var process = Process.Start(new ProcessStartInfo("dotnet", arguments) { RedirectStandardOutput = true })!;
+    try
+    {
+        var address = "";
+        while (address.Length == 0)
+            address = Regex
+                .Match(
+                    process.StandardOutput.ReadLine() ?? throw new InvalidOperationException($"{arguments[0]} did not start."),
+                    "http://[^ ]+"
+                )
+                .Value;
+        using var http = new HttpClient { BaseAddress = new Uri(address) };
+        http.GetStringAsync(path).GetAwaiter().GetResult();
+        return clock.Elapsed.TotalSeconds;
+    }
+    finally
+    {
+        process.Kill();
+        process.WaitForExit();
+    }
+}
+
+static string Repository([System.Runtime.CompilerServices.CallerFilePath] string here = "") =>
+    Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
 
 // The whole shed out, copied, and into an empty one: what each of them holds in memory beyond the idle server, at its most.
 async Task ExchangeAsync()
@@ -355,14 +383,13 @@ async Task ExchangeAsync()
     Directory.Delete(empty, recursive: true);
 }
 
+// The server as it is published.
+string Published() => Path.Combine(Repository(), ".app", "MuddyLedger.Web.dll");
+
 Served Serve(string at)
 {
     var process = Process.Start(
-        new ProcessStartInfo("dotnet")
-        {
-            ArgumentList = { typeof(ShedServer).Assembly.Location, "--data", at, "--port", "0", "--content", contentFolder },
-            RedirectStandardOutput = true,
-        }
+        new ProcessStartInfo("dotnet", [Published(), "--data", at, "--port", "0"]) { RedirectStandardOutput = true }
     )!;
     while (process.StandardOutput.ReadLine() is { } line)
         if (Regex.Match(line, "http://[^ ]+") is { Success: true } found)

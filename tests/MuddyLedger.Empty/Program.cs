@@ -1,0 +1,20 @@
+using Microsoft.EntityFrameworkCore;
+
+// Nothing but the frame that Muddy Ledger stands in, to hold its start against: one table, one address.
+var builder = WebApplication.CreateSlimBuilder();
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.Listen(System.Net.IPAddress.Loopback, 0));
+builder.Services.AddDbContext<OneTable>(options => options.UseSqlite($"Data Source={args[0]}"));
+var app = builder.Build();
+app.MapGet("/lines", async (OneTable table) => Results.Text($"{await table.Lines.CountAsync()}"));
+using (var scope = app.Services.CreateScope())
+    await scope.ServiceProvider.GetRequiredService<OneTable>().Database.EnsureCreatedAsync();
+await app.StartAsync();
+Console.WriteLine(app.Urls.First());
+await app.WaitForShutdownAsync();
+
+public sealed class OneTable(DbContextOptions<OneTable> options) : DbContext(options)
+{
+    public DbSet<Line> Lines => Set<Line>();
+}
+
+public sealed record Line(int Id, string Text);
