@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using MathNet.Numerics;
 
@@ -29,6 +30,8 @@ public sealed class PlanningBand
 
     private readonly ImmutableArray<View> _views;
     private readonly bool _rising;
+    private readonly ConcurrentDictionary<int, ImmutableArray<double>> _crossings = [];
+    private readonly ConcurrentDictionary<double, double?> _quantiles = [];
 
     private PlanningBand(ImmutableArray<View> views, bool rising, double limit, double from, double farthest)
     {
@@ -54,6 +57,39 @@ public sealed class PlanningBand
     /// <returns>Null for fewer than two readings, or where the slope has the wrong sign.</returns>
     public static PlanningBand? Of(IReadOnlyList<WearReading> readings, bool newKnown, double limit, double resolution, bool rising)
     {
+        if (Kept.Count >= MostKept)
+            Kept.Clear();
+        return Kept.GetOrAdd(new([.. readings], newKnown, limit, resolution, rising), Made);
+    }
+
+    /// <summary>
+    /// A bike's book is gone through at each line that is written into it, and the readings of its parts are most often the same as before:
+    /// then so is what lies ahead of them, which takes longer to work out than all the rest.
+    /// </summary>
+    private static readonly ConcurrentDictionary<Asked, PlanningBand?> Kept = new();
+    private const int MostKept = 500;
+
+    /// <summary>What a band follows from, and nothing else.</summary>
+    private sealed record Asked(ImmutableArray<WearReading> Readings, bool NewKnown, double Limit, double Resolution, bool Rising)
+    {
+        public bool Equals(Asked? other) =>
+            other is not null
+            && (NewKnown, Limit, Resolution, Rising) == (other.NewKnown, other.Limit, other.Resolution, other.Rising)
+            && Readings.AsSpan().SequenceEqual(other.Readings.AsSpan());
+
+        public override int GetHashCode()
+        {
+            var hash = new HashCode();
+            hash.Add((NewKnown, Limit, Resolution, Rising));
+            foreach (var reading in Readings)
+                hash.Add(reading);
+            return hash.ToHashCode();
+        }
+    }
+
+    private static PlanningBand? Made(Asked asked)
+    {
+        var (readings, newKnown, limit, resolution, rising) = asked;
         if (WearLine.Of(readings, resolution) is not { } line || (rising ? line.Slope <= 0 : line.Slope >= 0))
             return null;
         var range = Math.Abs(limit - readings[0].Y);
@@ -187,7 +223,9 @@ public sealed class PlanningBand
     /// Places by which the limit is reached, each as likely as the others; infinite where that lies beyond all planning. Each is looked for
     /// from the one before on, to a thousandth of what it is away.
     /// </summary>
-    public ImmutableArray<double> Crossings(int slices)
+    public ImmutableArray<double> Crossings(int slices) => _crossings.GetOrAdd(slices, Cut);
+
+    private ImmutableArray<double> Cut(int slices)
     {
         var places = ImmutableArray.CreateBuilder<double>(slices);
         var (low, most) = (From, Chance(Farthest));
@@ -222,7 +260,9 @@ public sealed class PlanningBand
     }
 
     /// <summary>The place by which the limit is reached with this chance; null where that lies beyond all planning.</summary>
-    public double? Quantile(double chance)
+    public double? Quantile(double chance) => _quantiles.GetOrAdd(chance, PlaceOf);
+
+    private double? PlaceOf(double chance)
     {
         if (Chance(From) >= chance)
             return From;
