@@ -121,7 +121,8 @@ const grave = computed(() => props.task.state === 'overdue' || props.task.state 
     grid-template-columns: 1fr auto;
     gap: 0.2rem 0.8rem;
   }
-  .row .stick {
+  .row .stick,
+  .row .sign {
     grid-column: 1 / -1;
     order: 3;
   }
