@@ -124,7 +124,7 @@ public sealed record MeasureScale(Unit Unit, decimal SoundFrom, decimal SoundTo,
 /// <param name="Applies">On which bikes, sold as what.</param>
 /// <param name="Cost">To put right what may be wrong there.</param>
 /// <param name="Prior">How likely something is.</param>
-/// <param name="Minutes">What looking takes, 0.2 to 20.</param>
+/// <param name="Minutes">What looking takes as one of a round, 0.1 to 20: a whole round takes forty (0040).</param>
 /// <param name="Tools">What is needed.</param>
 /// <param name="Cautions">Shown before anything else.</param>
 /// <param name="Provenance">Where its limits come from.</param>

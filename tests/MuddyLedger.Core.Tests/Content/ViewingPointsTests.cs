@@ -50,6 +50,17 @@ public class ViewingPointsTests
     public void What_is_dangerous_weighs_eight(string id, int weight) =>
         Given.Content.Viewing.Points.First(point => point.Id == id).Weight.ShouldBe(weight);
 
+    // Common practice, no source: a bike in a stranger's yard is looked over in forty minutes, the ride with it.
+    [Fact]
+    public void No_whole_round_takes_more_than_forty_minutes()
+    {
+        foreach (var (set, soldAs) in from set in Given.Content.Sets from soldAs in Enum.GetValues<SoldAs>() select (set, soldAs))
+            ViewingPicture
+                .PointsOf(Details.Value with { Profile = set.Profile, SoldAs = soldAs }, Given.Content.Viewing)
+                .Sum(point => point.Minutes)
+                .ShouldBeInRange(25, 40, $"{set.Id}, sold as {soldAs}");
+    }
+
     // Nothing that wants both wheels on the ground is asked of a bike on a stand.
     [Fact]
     public void A_fork_is_pumped_and_a_seat_pushed_with_the_wheels_on_the_ground() =>

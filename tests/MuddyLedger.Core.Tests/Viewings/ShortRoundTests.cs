@@ -36,6 +36,9 @@ public class ShortRoundTests
         public double Off => Math.Abs(Short - Full);
     }
 
+    /// <summary>What one would pay at most: nothing for a bike that is knocked out.</summary>
+    private static double PriceOf(ViewingPicture picture) => picture.Offers?.WalkAway ?? 0;
+
     private static Compared Compare(int seed)
     {
         var round = Made(seed);
@@ -43,8 +46,8 @@ public class ShortRoundTests
         var asking = (double)round.Details.Asking!.Value.Amount;
         var picture = round.Picture(walked);
         return new(
-            picture.Offers!.WalkAway,
-            round.Picture([.. round.Points.Select(point => point.Id)]).Offers!.WalkAway,
+            PriceOf(picture),
+            PriceOf(round.Picture([.. round.Points.Select(point => point.Id)])),
             walked.Sum(id => round.Points.First(point => point.Id == id).Minutes),
             round.Value,
             RestOfRound.Of(picture, asking),
@@ -53,15 +56,16 @@ public class ShortRoundTests
     }
 
     /// <summary>
-    /// It is not held to four in five: no ranking that was tried reaches that (0045). It is held to saying how far off it may be, and
-    /// to that being so.
+    /// In four of five it leads to within a tenth of the full round's price, and it says how far off it may be, and that is so.
     /// </summary>
     [Theory]
-    [InlineData(40)]
-    public void It_mostly_leads_near_the_price_of_the_full_round_and_says_how_far_that_may_be(int bikes) => Hold(bikes);
+    [InlineData(24)]
+    public void It_leads_near_the_price_of_the_full_round_and_says_how_far_that_may_be(int bikes) => Hold(bikes);
 
     [Fact(Explicit = true)]
     public void Calibration_over_many_bikes() => Hold(400);
+
+    private const double FourInFive = 0.8;
 
     private static void Hold(int bikes)
     {
@@ -80,7 +84,7 @@ public class ShortRoundTests
                 + $"a band of {told.Average(one => (one.Rest!.High - one.Rest.Low) / one.Value):P0} of the value; "
                 + $"of {sure.Count} called settled {right} were"
         );
-        Within(0.1).ShouldBeGreaterThan(0.6);
+        Within(0.1).ShouldBeGreaterThanOrEqualTo(FourInFive);
         held.ShouldBeGreaterThanOrEqualTo(0.85);
         ((double)right / sure.Count).ShouldBeGreaterThanOrEqualTo(0.85);
     }
