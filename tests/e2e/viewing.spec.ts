@@ -123,9 +123,9 @@ test('a practice round: looks take their minutes, an offer shows the truth, and 
 }) => {
   await page.goto(`${demo.address}/viewings/practice?set=road-twin&round=44`)
   const asked = await page.getByText(/Asked .* a sound one is worth/).textContent()
-  await expect(page.getByRole('timer', { name: '14 minutes left of 14' })).toBeVisible()
+  await expect(page.getByRole('timer', { name: '7 minutes left of 7' })).toBeVisible()
   await page.getByRole('button', { name: /Fork seals dry/ }).click()
-  await expect(page.getByRole('timer', { name: '13.3 minutes left of 14' })).toBeVisible()
+  await expect(page.getByRole('timer', { name: '6.7 minutes left of 7' })).toBeVisible()
   await expect(page.getByRole('button', { name: /Fork seals dry.*(Sound|Slight|Worn|Bad|Failed)\./ })).toBeVisible()
   await page.getByLabel('Your one offer').fill('nothing')
   await page.getByRole('button', { name: 'Offer it' }).click()

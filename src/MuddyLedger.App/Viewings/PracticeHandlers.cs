@@ -94,6 +94,7 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
 {
     private const int MostLooked = 200;
 
+    /// <summary>A made-up bike to practise on.</summary>
     public async Task<Outcome<PracticeAnswer>> StartAsync(string? set, int? seed, Caller caller)
     {
         if (Round(set, seed ?? 1) is not { } round)
@@ -118,6 +119,7 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
         );
     }
 
+    /// <summary>What a look at one point of it shows.</summary>
     public Outcome<PracticeLookAnswer> Look(string? set, int? seed, string? point)
     {
         if (Round(set, seed ?? 1) is not { } round)
@@ -128,6 +130,7 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
         return new PracticeLookAnswer(look.Point, look.Grade, look.Shows, look.Minutes);
     }
 
+    /// <summary>How a practice round ended, against the truth.</summary>
     public Outcome<PracticeEndAnswer> End(string? set, int? seed, string? looked, string? offer, Caller caller)
     {
         if (Round(set, seed ?? 1) is not { } round)

@@ -258,7 +258,8 @@ public sealed record StoodAnswer(int Least, int Most);
 /// <param name="Value">When sound.</param>
 /// <param name="Papers">Money taken off for a missing title.</param>
 /// <param name="Asking">Money; null where no price is asked.</param>
-/// <param name="Offers">Null where no value is known.</param>
+/// <param name="Offers">Null where no value is known, and where a knock-out has decided.</param>
+/// <param name="KnockedOut">One walks away whatever it costs.</param>
 /// <param name="Verdict">What it comes to.</param>
 /// <param name="Reasons">For that.</param>
 /// <param name="RideShutBy">The points that the ride still waits for.</param>
@@ -292,6 +293,7 @@ public sealed record ViewingAnswer(
     double Papers,
     double? Asking,
     Offers? Offers,
+    bool KnockedOut,
     Verdict Verdict,
     IReadOnlyList<ReasonAnswer> Reasons,
     IReadOnlyList<string> RideShutBy,

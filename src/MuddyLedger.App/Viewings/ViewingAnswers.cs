@@ -11,6 +11,7 @@ namespace MuddyLedger.App.Viewings;
 /// <summary>What a viewing's pages show.</summary>
 public static class ViewingAnswers
 {
+    /// <summary>All that the walk and the money page show of a viewing.</summary>
     public static ViewingAnswer Of(
         StoredViewing viewing,
         ViewingPicture picture,
@@ -95,6 +96,7 @@ public static class ViewingAnswers
             Papers: picture.Papers,
             Asking: (double?)details.Asking?.Amount,
             Offers: picture.Offers,
+            KnockedOut: picture.Judgement.KnockedOut,
             Verdict: picture.Judgement.Verdict,
             Reasons: [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, Title))],
             RideShutBy: [.. picture.RideShutBy.Select(Title)],
@@ -142,6 +144,7 @@ public static class ViewingAnswers
         );
     }
 
+    /// <summary>A line of the list, fit to be held beside others.</summary>
     public static ViewingSummary Summary(StoredViewing viewing, ViewingPicture picture, string currency)
     {
         var (details, profile) = (viewing.Details, viewing.Details.Profile);
@@ -170,6 +173,7 @@ public static class ViewingAnswers
         );
     }
 
+    /// <summary>What a paid look would settle.</summary>
     public static WorkshopAnswer Workshop(StoredViewing viewing, WorkshopLook look, string currency)
     {
         var fee = (double?)viewing.Details.WorkshopFee?.Amount;
@@ -185,6 +189,7 @@ public static class ViewingAnswers
         );
     }
 
+    /// <summary>The looks that would tell most, the best first.</summary>
     public static NextAnswer[] Next(StoredViewing viewing, ViewingPicture picture, ContentLibrary content)
     {
         var looks = picture.Next(viewing.Details);
@@ -313,6 +318,7 @@ public static class ViewingAnswers
                 )),
         ];
 
+    /// <summary>Low, likely, high.</summary>
     public static TriangleAnswer TriangleOf(Triangle amount) => new(amount.Low, amount.Likely, amount.High);
 
     private static TriangleAnswer? TriangleOf(Triangle amount, Point point) => point.Say is null ? null : TriangleOf(amount);

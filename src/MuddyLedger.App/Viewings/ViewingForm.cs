@@ -56,6 +56,7 @@ public sealed record ViewingForm(
     BikeKind? Kind = null
 )
 {
+    /// <summary>As it would have been typed.</summary>
     public static ViewingForm Of(ViewingDetails details) =>
         new(
             Set: details.Set,
@@ -82,6 +83,7 @@ public sealed record ViewingForm(
             Kind: BikeKind.Of(details.Profile)
         );
 
+    /// <summary>Null where something is wrong; the check then says what.</summary>
     public ViewingDetails? Read(FieldCheck check, ContentLibrary content, int thisYear)
     {
         var set = content.Sets.FirstOrDefault(one => one.Id == Set);

@@ -16,6 +16,7 @@ namespace MuddyLedger.App.Viewings;
 /// <summary>A viewing from the advert to the verdict, and the price book.</summary>
 public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary content, IRecallNotices notices, Writing writing)
 {
+    /// <summary>Every viewing, open and closed.</summary>
     public async Task<Outcome<ViewingSummary[]>> ListAsync(Caller caller)
     {
         var (prices, currency) = (await viewings.Store.PricesAsync(caller.Cancel), await viewings.CurrencyAsync(caller.Cancel));
@@ -24,16 +25,19 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             .ToArray();
     }
 
+    /// <summary>A viewing as it stands: points, score, trust, cost, offers, verdict.</summary>
     public async Task<Outcome<ViewingAnswer>> GetAsync(Guid viewing, Caller caller) =>
         await viewings.OneAsync(viewing, caller.Cancel) is null
             ? Problem.NotFound("viewing")
             : await viewings.AnswerAsync(viewing, caller.Cancel);
 
+    /// <summary>What is worth looking at next, and the short round.</summary>
     public async Task<Outcome<NextAnswer[]>> NextAsync(Guid viewing, Caller caller) =>
         await viewings.OneAsync(viewing, caller.Cancel) is { } stored
             ? ViewingAnswers.Next(stored, await viewings.PictureAsync(stored, caller.Cancel), content)
             : Problem.NotFound("viewing");
 
+    /// <summary>Whether a workshop's look is worth its price.</summary>
     public async Task<Outcome<WorkshopAnswer>> WorkshopAsync(Guid viewing, Caller caller) =>
         await viewings.OneAsync(viewing, caller.Cancel) is { } stored
             ? ViewingAnswers.Workshop(
@@ -43,6 +47,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             )
             : Problem.NotFound("viewing");
 
+    /// <summary>What each fault costs, as shipped or as the owner says.</summary>
     public async Task<Outcome<PriceAnswer[]>> PricesAsync(Caller caller)
     {
         var prices = await viewings.Store.PricesAsync(caller.Cancel);
@@ -64,6 +69,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             .ToArray();
     }
 
+    /// <summary>Recall notices for the frame number, from the simulated register.</summary>
     public async Task<Outcome<RecallsAnswer>> RecallsAsync(Guid viewing, Caller caller)
     {
         if (await viewings.OneAsync(viewing, caller.Cancel) is not { } stored)
@@ -85,6 +91,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         );
     }
 
+    /// <summary>Begins a viewing from an advert.</summary>
     public async Task<Outcome<ViewingAnswer>> AddAsync(NewViewing body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -116,6 +123,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         );
     }
 
+    /// <summary>Changes what is known beforehand; asks for the version that was opened.</summary>
     public async Task<Outcome<ViewingAnswer>> ChangeAsync(Guid viewing, ViewingChange body, Caller caller)
     {
         if (await viewings.OneAsync(viewing, caller.Cancel) is not { } stored)
@@ -180,6 +188,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             }
         )?.Stage == Stage.Ride;
 
+    /// <summary>Closes a viewing without buying.</summary>
     public Task<Outcome<ViewingAnswer>> CloseAsync(Guid viewing, CloseRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -203,6 +212,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         );
     }
 
+    /// <summary>Opens a closed viewing again.</summary>
     public Task<Outcome<ViewingAnswer>> ReopenAsync(Guid viewing, CloseRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -247,6 +257,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         );
     }
 
+    /// <summary>Buys the bike: what was seen goes into its book.</summary>
     public async Task<Outcome<ViewingAnswer>> BuyAsync(Guid viewing, BuyRequest body, Caller caller)
     {
         if (await viewings.OneAsync(viewing, caller.Cancel) is not { } stored)
@@ -289,6 +300,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         );
     }
 
+    /// <summary>Sets the owner's own cost of a fault, or takes it away.</summary>
     public async Task<Outcome<TriangleAnswer>> PriceAsync(string point, PriceChange body, Caller caller)
     {
         if (content.Viewing.ById.GetValueOrDefault(point) is not { } known)

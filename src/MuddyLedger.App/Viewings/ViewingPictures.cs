@@ -15,16 +15,21 @@ public sealed class ViewingPictures(IViewingStore store, IShedReader reader, Con
     /// <summary>That it reads from.</summary>
     public IViewingStore Store => store;
 
+    /// <summary>Null where there is no such viewing.</summary>
     public Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel) => store.OneAsync(id, cancel);
 
+    /// <param name="prices">The owner's own, by point.</param>
     public ViewingPicture Picture(StoredViewing viewing, ImmutableSortedDictionary<string, FaultCost> prices) =>
         ViewingPicture.Of(viewing.Details, viewing.Events, content.Viewing, prices, Today);
 
+    /// <summary>With the owner's own prices as they stand now.</summary>
     public async Task<ViewingPicture> PictureAsync(StoredViewing viewing, CancellationToken cancel) =>
         Picture(viewing, await store.PricesAsync(cancel));
 
+    /// <summary>ISO 4217, of all sums.</summary>
     public async Task<string> CurrencyAsync(CancellationToken cancel) => (await reader.SettingsAsync(cancel)).Currency;
 
+    /// <summary>As it stands now, read anew.</summary>
     public async Task<ViewingAnswer> AnswerAsync(Guid id, CancellationToken cancel)
     {
         var viewing = (await OneAsync(id, cancel))!;

@@ -115,6 +115,7 @@ internal static class ViewingReading
 {
     private const int MostPlaces = 8;
 
+    /// <summary>What was tapped; null where it cannot be read, and the check then says why.</summary>
     public static ViewingAct? Act(ViewingActRequest body, StoredViewing viewing, ContentLibrary content, LocalDate today, FieldCheck check)
     {
         string ClaimId() => content.Viewing.Claims.FirstOrDefault(claim => claim.Id == body.Claim)?.Id ?? Missing("claim");
@@ -248,6 +249,7 @@ internal static class ViewingReading
         return new(body.Id, check.Money("price", body.Price), body.Year ?? today.Year, meter, check.OptionalText("text", body.Text, 120));
     }
 
+    /// <summary>What the owner says that it costs; null where it goes back to the shipped figure, or cannot be read.</summary>
     public static FaultCost? Price(PriceChange body, FieldCheck check)
     {
         string?[] all = [body.Low, body.Likely, body.High, body.HoursLow, body.HoursLikely, body.HoursHigh];

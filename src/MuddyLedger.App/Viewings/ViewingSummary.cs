@@ -18,7 +18,7 @@ namespace MuddyLedger.App.Viewings;
 /// <param name="C90">Money: repairs, not exceeded in nine of ten.</param>
 /// <param name="Value">When sound.</param>
 /// <param name="Comparables">Others on offer.</param>
-/// <param name="Offers">Null where no value is known.</param>
+/// <param name="Offers">Null where no value is known, and where a knock-out has decided.</param>
 /// <param name="Verdict">What it comes to.</param>
 /// <param name="Wanted">How far it is from what the owner wants, in words; empty where nothing is missing.</param>
 /// <param name="Ended">Why it was left; null where it was not.</param>

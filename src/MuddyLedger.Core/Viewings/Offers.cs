@@ -78,6 +78,12 @@ public sealed record DearerThanItsWorth(double Value, double Cost) : VerdictReas
 /// <param name="Reasons">The one that decides first.</param>
 public sealed record Judgement(Verdict Verdict, ImmutableArray<VerdictReason> Reasons)
 {
+    /// <summary>
+    /// One walks away whatever it costs: a knock-out, or papers that the owner needs and cannot get. Not so an engine that is bought as
+    /// parts to be rebuilt: that is a matter of money.
+    /// </summary>
+    public bool KnockedOut => Verdict == Verdict.WalkAway && Reasons.Any(reason => reason is Viewings.KnockedOut or PapersNeeded);
+
     /// <summary>House value: with less seen than this no verdict on the price is given.</summary>
     public const double CoverageWanted = 0.60;
 

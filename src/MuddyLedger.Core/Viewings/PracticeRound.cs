@@ -72,7 +72,7 @@ public sealed record PracticeRound(
 )
 {
     /// <summary>House value: a round is short, and a real yard has no more patience.</summary>
-    private const double MinutesGiven = 14;
+    private const double MinutesGiven = 7;
 
     private static readonly ImmutableArray<string> Names =
     [
@@ -188,10 +188,10 @@ public sealed record PracticeRound(
             TrueCost: Hidden.TrueCost,
             TrueWorth: worth,
             LeftOver: worth - (sold ? offer : SellersLimit),
-            Reckoned: Picture(seen).Offers!.WalkAway,
+            Reckoned: Picture(seen).Repaired!.WalkAway,
             Faults: faults,
             Best: best,
-            BestReckoned: bestPicture.Offers!.WalkAway,
+            BestReckoned: bestPicture.Repaired!.WalkAway,
             Honest: Hidden.Honest
         );
     }

@@ -27,7 +27,8 @@ public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray
 /// <param name="Cost">To put it right.</param>
 /// <param name="Value">When sound.</param>
 /// <param name="Papers">Money taken off for a missing title; 0 where it is there.</param>
-/// <param name="Offers">Null where no value is known.</param>
+/// <param name="Repaired">What one could offer if every fault were only a matter of money, a knock-out too: what the practice yard goes by.
+/// Null where no value is known.</param>
 /// <param name="Judgement">What it comes to.</param>
 /// <param name="RideShutBy">The points that the ride waits for.</param>
 public sealed record ViewingPicture(
@@ -42,11 +43,14 @@ public sealed record ViewingPicture(
     RepairCost Cost,
     SoundValue Value,
     double Papers,
-    Offers? Offers,
+    Offers? Repaired,
     Judgement Judgement,
     ImmutableArray<string> RideShutBy
 )
 {
+    /// <summary>What to offer. Null where no value is known, and where a knock-out has decided: no sum makes up for that.</summary>
+    public Offers? Offers => Judgement.KnockedOut ? null : Repaired;
+
     /// <summary>The words by which points are matched beside the bike's own: how it is sold.</summary>
     public static readonly ImmutableArray<string> Choices = ["sold-as"];
 
@@ -154,7 +158,7 @@ public sealed record ViewingPicture(
             Cost: cost,
             Value: value,
             Papers: papers,
-            Offers: offers,
+            Repaired: offers,
             Judgement: judgement,
             RideShutBy: rideShut
         );
@@ -175,6 +179,7 @@ public sealed record ViewingPicture(
     /// <summary>The point that asks for the title.</summary>
     public const string TitlePoint = "papers.title";
 
+    /// <summary>Those that apply to this bike and to how it is sold, in walking order.</summary>
     public static ImmutableArray<Point> PointsOf(ViewingDetails details, ViewingContent content)
     {
         var (bike, choices) = WordsOf(details);

@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using CsCheck;
+using MuddyLedger.Core.Units;
 using MuddyLedger.Core.Viewings;
 
 namespace MuddyLedger.Core.Tests.Viewings;
@@ -135,6 +137,45 @@ public class OffersTests
         Judge(rebuild: true, knocked: [KnockOut.OnlyAsParts, KnockOut.WalkAway]).ShouldBe(Verdict.WalkAway);
         Judge(papers: true).ShouldBe(Verdict.WalkAway);
         Judge(coverage: 0.1, knocked: KnockOut.WalkAway).ShouldBe(Verdict.WalkAway);
+    }
+
+    private static ViewingPicture Seen(string point, bool rebuild = false, bool needsPapers = true)
+    {
+        var round = PracticeRound.Make("road-twin", Given.Drumlin, Given.Content.Viewing, 1, Given.Today);
+        var details = round.Details with { WillRebuild = rebuild, NeedsPapers = needsPapers, PapersDiscount = Money.Of(100) };
+        return ViewingPicture.Of(
+            details,
+            [new(Guid.Empty, NodaTime.Instant.MinValue, "bench", new PointGraded(point, Grade.Failed))],
+            Given.Content.Viewing,
+            ImmutableDictionary<string, FaultCost>.Empty,
+            Given.Today
+        );
+    }
+
+    // A number that was worked on, a cracked frame: to say what to offer for it would be to say that it may be bought.
+    [Theory]
+    [InlineData("papers.number-untouched", true, false, false)]
+    [InlineData("standing.frame-cracks", true, false, false)]
+    [InlineData("cold-start.compression", false, false, false)]
+    [InlineData("cold-start.compression", true, false, true)]
+    [InlineData("papers.title", false, true, false)]
+    [InlineData("papers.title", false, false, true)]
+    public void No_sum_is_offered_for_a_bike_that_is_knocked_out(string point, bool rebuild, bool needsPapers, bool offered)
+    {
+        var picture = Seen(point, rebuild, needsPapers);
+        picture.Judgement.KnockedOut.ShouldBe(!offered);
+        (picture.Offers is not null).ShouldBe(offered);
+        picture.Repaired.ShouldNotBeNull();
+        if (!offered)
+            RestOfRound.Of(picture, 1_000).ShouldBeNull("the rest does not matter any more");
+    }
+
+    // Dearer than the owner's purse is no fault of the bike: what to offer is still said.
+    [Fact]
+    public void Who_cannot_pay_is_told_what_it_is_worth()
+    {
+        var judged = Judgement.Of([], false, false, 0.9, 2_000, 2_000, 500, Cheap, Offers.Of(2_000, Cheap, [], 0, 2_000));
+        (judged.Verdict, judged.KnockedOut).ShouldBe((Verdict.WalkAway, false));
     }
 
     [Fact]

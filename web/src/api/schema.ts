@@ -14902,6 +14902,8 @@ export interface components {
              */
             asking: null | number;
             offers: null | components["schemas"]["Offers"];
+            /** @description One walks away whatever it costs. */
+            knockedOut: boolean;
             /** @description What it comes to. */
             verdict: components["schemas"]["Verdict"];
             /** @description For that. */

@@ -81,10 +81,13 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
           </p>
         </details>
       </section>
+      <section v-else-if="data.knockedOut" class="no-sum" aria-label="Offers">
+        <p><b>There is no sum at which to buy it.</b> No repair and no price makes up for what was found.</p>
+      </section>
       <div class="two">
         <div class="stack">
           <CostCabinet :viewing="data" />
-          <WorkshopCabinet v-if="!closed" :viewing="data" />
+          <WorkshopCabinet v-if="!closed && !data.knockedOut" :viewing="data" />
         </div>
         <div class="stack">
           <section class="cabinet" aria-labelledby="cond">
@@ -175,6 +178,14 @@ h1 {
   grid-template-columns: repeat(3, 1fr);
   border: 2px solid var(--ink);
   background: var(--card);
+}
+.no-sum {
+  padding: 0.8rem 1.1rem;
+  border: 2px solid var(--ink);
+  background: var(--card);
+}
+.no-sum p {
+  margin: 0;
 }
 .offers > div {
   padding: 0.6rem 1.1rem;

@@ -8,7 +8,7 @@ import type { components } from '@/api/schema'
 import { number, quantity } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import MoneyField from '@/design/MoneyField.vue'
-import { gradeNames, stageNames, sum } from './viewingWords'
+import { gradeNames, lookTime, stageNames, sum } from './viewingWords'
 
 /** The practice yard: a made-up bike, a budget of minutes, a seller who talks. A round needs no manual and can be shared by its number. */
 type Look = components['schemas']['PracticeLookAnswer']
@@ -175,7 +175,7 @@ const verdict = computed(() => {
               @click="look(point.id, point.minutes)"
             >
               <b>{{ point.title }}</b>
-              <span class="figure">{{ number(point.minutes, 1) }}<span class="unit">min</span></span>
+              <span class="figure">{{ lookTime(point.minutes) }}</span>
               <span v-if="looked(point.id)" class="shows"
                 ><em>{{ gradeNames[looked(point.id)!.grade!] }}.</em> {{ looked(point.id)!.shows }}</span
               >

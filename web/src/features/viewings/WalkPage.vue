@@ -13,7 +13,7 @@ import ShortRoundEnd from './ShortRoundEnd.vue'
 import WhatNext from './WhatNext.vue'
 import ZoneDrawing from './ZoneDrawing.vue'
 import { useNextLooks, useTaps, useViewing } from './useViewing'
-import { percent, stageNames, sum, verdictNames, zoneNames } from './viewingWords'
+import { lookTime, percent, stageNames, sum, verdictNames, zoneNames } from './viewingWords'
 
 /** The walk round a bike, made for one thumb in a stranger's yard. */
 const props = defineProps<{ viewing: string }>()
@@ -210,7 +210,8 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
             <p class="label">Walk away above</p>
             <p class="figure big">{{ data.offers ? sum(data.offers.walkAway, data.currency) : '–' }}</p>
             <p class="soft">
-              <template v-if="!data.offers">say what a sound one is worth</template>
+              <template v-if="data.knockedOut">no sum makes up for what was found</template>
+              <template v-else-if="!data.offers">say what a sound one is worth</template>
               <template v-else-if="moved?.walkAway && Math.round(moved.walkAway[0]) !== Math.round(moved.walkAway[1])"
                 >was {{ sum(moved.walkAway[0], data.currency) }} before this</template
               >
@@ -246,7 +247,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
       <button type="button" :disabled="closed" @click="skip">Skip</button>
       <button v-if="next" type="button" class="go" @click="go(next.id)">
         <b>Next: {{ next.title }}</b>
-        <span>{{ stageNames[next.stage].toLowerCase() }}, {{ number(next.minutes, 1) }} min</span>
+        <span>{{ stageNames[next.stage].toLowerCase() }}, {{ lookTime(next.minutes) }}</span>
       </button>
       <button v-else-if="shortDone && !closed && looks?.length" type="button" class="go" @click="short = false">
         <b>Go on with the full round</b>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { NextAnswer } from '@/api/client'
 import SheetFrame from '@/design/SheetFrame.vue'
-import { number } from '@/design/format'
-import { percent, stageNames, sum } from './viewingWords'
+import { lookTime, percent, stageNames, sum } from './viewingWords'
 
 /** What should I still look at? Ranked by how far a look would move the price, for each minute it takes. */
 const open = defineModel<boolean>({ required: true })
@@ -20,8 +19,8 @@ const few = 8
           <b>{{ look.title }}</b>
           <span class="figure">{{ sum(look.perMinute, currency) }}<span class="unit">a minute</span></span>
           <span class="soft"
-            >{{ stageNames[look.stage].toLowerCase() }}, {{ number(look.minutes, 1) }} min;
-            {{ percent(look.chanceOfFault) }} chance of a fault, and the price would move by {{ sum(look.change, currency)
+            >{{ stageNames[look.stage].toLowerCase() }}, {{ lookTime(look.minutes) }}; {{ percent(look.chanceOfFault) }} chance of
+            a fault, and the price would move by {{ sum(look.change, currency)
             }}<template v-if="look.knockOut">; a knock-out</template></span
           >
         </button>

@@ -33,6 +33,9 @@ export const zoneNames: Record<Zone, string> = {
   electrics: 'Electrics',
 }
 
+/** How long a look takes: "15 s", from a minute on "1.5 min". */
+export const lookTime = (minutes: number) => (minutes < 0.99 ? `${Math.round(minutes * 60)} s` : `${number(minutes, 1)} min`)
+
 export const gradeNames = { sound: 'Sound', slight: 'Slight', worn: 'Worn', bad: 'Bad', failed: 'Failed' } as const
 
 export const verdictNames: Record<Verdict, string> = {
