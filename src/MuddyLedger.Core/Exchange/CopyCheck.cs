@@ -1,4 +1,5 @@
 using MuddyLedger.Core.Bikes;
+using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Viewings;
 using NodaTime;
@@ -23,14 +24,16 @@ public sealed class CopyCheck(int thisYear)
     {
         if (format != ShedCopy.FormatName)
             yield return new("format", $"is not {ShedCopy.FormatName}: this is no copy of a shed");
-        else if (version is null or < 1 or > ShedCopy.CurrentVersion)
+        else if (version is null or < 1 or > CoreJson.Version)
             yield return new(
                 "version",
                 $"is {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "missing"}, and this "
-                    + $"Muddy Ledger reads up to {ShedCopy.CurrentVersion}: take a newer one"
+                    + $"Muddy Ledger reads up to {CoreJson.Version}: take a newer one"
             );
     }
 
+    /// <summary>What is wrong with one bike of a copy and with its book.</summary>
+    /// <param name="at">Its place among the bikes of the copy, from 0.</param>
     public IEnumerable<Refusal> Bike(int at, BikeCopy bike)
     {
         var path = $"bikes.{at}";
@@ -73,6 +76,8 @@ public sealed class CopyCheck(int thisYear)
         return refusals;
     }
 
+    /// <summary>What is wrong with one viewing of a copy.</summary>
+    /// <param name="at">Its place among the viewings of the copy, from 0.</param>
     public IEnumerable<Refusal> Viewing(int at, ViewingCopy viewing)
     {
         var path = $"viewings.{at}";
@@ -92,6 +97,8 @@ public sealed class CopyCheck(int thisYear)
         return refusals;
     }
 
+    /// <summary>What is wrong with one thing on the shelf of a copy.</summary>
+    /// <param name="at">Its place on the shelf of the copy, from 0.</param>
     public IEnumerable<Refusal> Stock(int at, StockCopy stock)
     {
         var path = $"shelf.{at}";
@@ -109,6 +116,8 @@ public sealed class CopyCheck(int thisYear)
         return refusals;
     }
 
+    /// <summary>What is wrong with one job of a copy, but for its text, which its reader judges.</summary>
+    /// <param name="at">Its place among the jobs of the copy, from 0.</param>
     public IEnumerable<Refusal> Job(int at, OwnJobCopy job)
     {
         if (Holes.First(job, $"jobs.{at}") is { } hole)

@@ -12,7 +12,7 @@ namespace MuddyLedger.Core.Exchange;
 /// A whole shed, or some of its bikes, as a file that another Muddy Ledger takes in without loss. Nothing derived is in it.
 /// </summary>
 /// <param name="Format">Always <see cref="FormatName"/>.</param>
-/// <param name="Version">Of the format; a reader refuses a newer one.</param>
+/// <param name="Version">Of the names in it (<see cref="Json.CoreJson.Version"/>); a reader refuses a newer one.</param>
 /// <param name="WrittenAt">When the copy was made.</param>
 /// <param name="Settings">Null where none were ever kept.</param>
 /// <param name="Bikes">All of them, with their books and runs.</param>
@@ -35,9 +35,6 @@ public sealed record ShedCopy(string Format, int Version, Instant WrittenAt, Set
 
     /// <summary>By which a copy is known.</summary>
     public const string FormatName = "muddy-ledger-shed";
-
-    /// <summary>Of the format.</summary>
-    public const int CurrentVersion = 1;
 }
 
 /// <summary>Settings in a copy.</summary>

@@ -11,6 +11,7 @@ namespace MuddyLedger.Core.Exchange;
 /// <summary>The published JSON Schema (draft 2020-12) of a shed's copy, made from the very types that read and write it.</summary>
 public static class ShedCopySchema
 {
+    /// <summary>The schema as JSON, with its lines broken.</summary>
     public static string Text()
     {
         var node = CoreJson
@@ -23,7 +24,8 @@ public static class ShedCopySchema
             ["$schema"] = "https://json-schema.org/draft/2020-12/schema",
             ["title"] = "A copy of a Muddy Ledger shed",
             ["description"] =
-                "Format version 1. Quantities are text with their unit, dates and instants are ISO 8601, ids are UUIDs of version 7.",
+                $"Format version {CoreJson.Version}. Quantities are text with their unit, dates and instants are ISO 8601, "
+                + "ids are UUIDs of version 7.",
         };
         foreach (var (key, value) in schema.ToList())
         {

@@ -42,6 +42,13 @@ namespace MuddyLedger.Core.Json;
 [JsonSerializable(typeof(Viewings.FaultCost))]
 public sealed partial class CoreJson : JsonSerializerContext
 {
+    /// <summary>
+    /// Of what is kept as JSON, in a store and in a copy alike: counts every change of its names. What has a higher one was written by a
+    /// later release and is refused, since a reader that skips what it does not know would lose it at the next write (0046).
+    /// </summary>
+    public const int Version = 1;
+
+    /// <summary>As it is kept; <see cref="Read"/> gives the same value back.</summary>
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, typeof(T), Default);
 
     /// <exception cref="JsonException">The text is not a value of this type.</exception>

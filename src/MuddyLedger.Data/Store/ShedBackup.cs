@@ -244,7 +244,7 @@ public static class ShedBackup
             if (SqliteFile.Scalar(store, "SELECT count(*) FROM pragma_foreign_key_check") is not 0L)
                 throw new InvalidDataException($"{file} is damaged: some of its lines belong to nothing.");
             var migration = SqliteFile.Scalar(store, "SELECT max(MigrationId) FROM __EFMigrationsHistory") as string ?? "";
-            if (!ShedFile.KnownMigrations.Contains(migration))
+            if (migration.Length == 0 || ShedFile.IsNewer(store, ShedFile.KnownMigrations))
                 throw new InvalidDataException($"{file} was written by a newer Muddy Ledger.");
             return new(
                 BackupManifest.FormatName,

@@ -49,11 +49,7 @@ public static class ShedCheck
             var wrong = SqliteFile.Column(store, "PRAGMA quick_check(3)").Where(line => line != "ok").ToList();
             if (wrong.Count > 0)
                 return new(FoundFile.Damaged, string.Join("; ", wrong));
-            return
-                tables.Contains("__EFMigrationsHistory")
-                && SqliteFile.Column(store, "SELECT MigrationId FROM __EFMigrationsHistory").Any(name => !knownMigrations.Contains(name))
-                ? new(FoundFile.Newer)
-                : new(FoundFile.Sound);
+            return new(ShedFile.IsNewer(store, knownMigrations) ? FoundFile.Newer : FoundFile.Sound);
         }
         catch (SqliteException failed) when (failed.SqliteErrorCode is Corrupt or NotADatabase)
         {

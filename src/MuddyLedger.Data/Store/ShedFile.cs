@@ -4,6 +4,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using MuddyLedger.Core.Json;
 
 namespace MuddyLedger.Data;
 
@@ -116,13 +117,27 @@ public static class ShedFile
         SqliteFile.Run(store, "SELECT count(*) FROM sqlite_master");
     }
 
-    /// <summary>Writes to the file, as a write would.</summary>
+    /// <summary>
+    /// The version of the JSON in its rows, from the number that SQLite keeps for a file's owner; 0 in the first releases, whose names are
+    /// those of version 1. The number's last bit is turned at every start.
+    /// </summary>
+    internal static long JsonVersion(SqliteConnection store) => (long)SqliteFile.Scalar(store, "PRAGMA user_version")! >> 1;
+
+    /// <summary>Whether a later release wrote it: its shape, or the JSON in its rows.</summary>
+    internal static bool IsNewer(SqliteConnection store, IReadOnlySet<string> knownMigrations) =>
+        JsonVersion(store) > CoreJson.Version
+        || (
+            SqliteFile.Tables(store).Contains("__EFMigrationsHistory")
+            && SqliteFile.Column(store, "SELECT MigrationId FROM __EFMigrationsHistory").Any(name => !knownMigrations.Contains(name))
+        );
+
+    /// <summary>Writes to the file, as a write would, and by that says of which version its rows are from now on.</summary>
     /// <exception cref="SqliteException">It cannot be written.</exception>
     internal static void ProveWritable(string file)
     {
         using var store = SqliteFile.Open(file, SqliteOpenMode.ReadWrite);
         SqliteFile.Run(store, "PRAGMA journal_mode=WAL");
-        var turn = (long)SqliteFile.Scalar(store, "PRAGMA user_version")! ^ 1;
+        var turn = (CoreJson.Version << 1) | (int)(((long)SqliteFile.Scalar(store, "PRAGMA user_version")! & 1) ^ 1);
         SqliteFile.Run(store, "BEGIN IMMEDIATE");
         SqliteFile.Run(store, $"PRAGMA user_version={turn}");
         SqliteFile.Run(store, "COMMIT");

@@ -80,7 +80,7 @@ internal sealed class CopyReader(ShedIntake into, ContentLibrary content, int th
     private IReadOnlyList<Refusal> Head()
     {
         if (_head || _format is null || _version is null)
-            return _format is not null ? [.. CopyCheck.Head(_format, ShedCopy.CurrentVersion)] : [];
+            return _format is not null ? [.. CopyCheck.Head(_format, CoreJson.Version)] : [];
         _head = true;
         return [.. CopyCheck.Head(_format, _version)];
     }

@@ -77,7 +77,7 @@ public static class ExchangeEndpoints
         );
         writer.WriteStartObject();
         writer.WriteString("format", ShedCopy.FormatName);
-        writer.WriteNumber("version", ShedCopy.CurrentVersion);
+        writer.WriteNumber("version", CoreJson.Version);
         Write(writer, "writtenAt", now);
         if (bike is null && await exchange.SettingsAsync(cancel) is { } settings)
             Write(writer, "settings", settings);

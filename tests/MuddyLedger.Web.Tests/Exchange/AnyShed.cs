@@ -9,6 +9,7 @@ using MuddyLedger.Core.Fluids;
 using MuddyLedger.Core.Fuel;
 using MuddyLedger.Core.Gates;
 using MuddyLedger.Core.Jobs;
+using MuddyLedger.Core.Json;
 using MuddyLedger.Core.Layup;
 using MuddyLedger.Core.Ledger;
 using MuddyLedger.Core.Meters;
@@ -203,7 +204,7 @@ internal static class AnyShed
                 (bikes, at, settings) =>
                     new ShedCopy(
                         ShedCopy.FormatName,
-                        ShedCopy.CurrentVersion,
+                        CoreJson.Version,
                         at,
                         settings ? new("ml", "lb-ft", "EUR") : null,
                         [.. bikes.OrderBy(bike => bike.AddedAt).ThenBy(bike => bike.Id)]

@@ -1,5 +1,6 @@
 using Microsoft.Data.Sqlite;
 using MuddyLedger.Content;
+using MuddyLedger.Core.Json;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;
 
@@ -158,6 +159,27 @@ public class StoreTests
         await shed.RestartAsync();
     }
 
+    // The same tables, and JSON in them that this release would only half understand.
+    [Fact]
+    public async Task A_shed_whose_lines_were_written_by_a_newer_version_is_left_alone()
+    {
+        await using var shed = await TestShed.OpenAsync();
+        await shed.StopAsync();
+        JsonVersion(shed.File).ShouldBe(CoreJson.Version);
+        Run(shed.File, $"PRAGMA user_version={(CoreJson.Version + 1) << 1}");
+        SqliteConnection.ClearAllPools();
+        var was = await File.ReadAllBytesAsync(shed.File, TestContext.Current.CancellationToken);
+        (await Should.ThrowAsync<InvalidDataException>(() => shed.StartAsync())).Message.ShouldContain("newer Muddy Ledger");
+        SqliteConnection.ClearAllPools();
+        (await File.ReadAllBytesAsync(shed.File, TestContext.Current.CancellationToken)).AsSpan().SequenceEqual(was).ShouldBeTrue();
+        Run(shed.File, $"PRAGMA user_version={CoreJson.Version << 1}");
+        await shed.StartAsync();
+        await shed.RestartAsync();
+        JsonVersion(shed.File).ShouldBe(CoreJson.Version);
+    }
+
+    private static long JsonVersion(string file) => (long)Scalar(file, "PRAGMA user_version")! >> 1;
+
     // A frozen dump of each release's store; a new migration adds one here.
     [Theory]
     [InlineData("first-release.sql", 2, 83, 0)]
@@ -208,6 +230,7 @@ public class StoreTests
         Scalar(file, "SELECT count(*) FROM Entries").ShouldBe((long)lines);
         Scalar(file, "SELECT count(*) FROM ViewingEvents").ShouldBe((long)taps);
         Scalar(file, "PRAGMA integrity_check").ShouldBe("ok");
+        JsonVersion(file).ShouldBe(CoreJson.Version, "the first releases wrote none");
         SqliteConnection.ClearAllPools();
         Directory.Delete(old, recursive: true);
     }
