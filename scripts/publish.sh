@@ -3,4 +3,4 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 rm -rf .app
-dotnet publish src/MuddyLedger.Web -c Release --no-restore --use-current-runtime --no-self-contained -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false -o .app -v quiet
+dotnet publish src/MuddyLedger.Web -c Release --no-restore -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false -o .app -v quiet
