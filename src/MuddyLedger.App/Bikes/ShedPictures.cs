@@ -16,32 +16,38 @@ using NodaTime;
 
 namespace MuddyLedger.App.Bikes;
 
+/// <summary>What is due on a bike, and what wears on it.</summary>
+/// <param name="Tasks">Its plan as it stands.</param>
+/// <param name="Wear">What wears on it, as far as it was measured.</param>
+/// <param name="Valves">Its valves, one by one.</param>
+/// <param name="WearByTask">The series that each task goes by, the valves among them.</param>
+public sealed record BikePlan(
+    ImmutableArray<TaskStanding> Tasks,
+    ImmutableArray<WearSeries> Wear,
+    ImmutableArray<ValveSeries> Valves,
+    ImmutableDictionary<string, WearSeries> WearByTask
+);
+
 /// <summary>All that Core computes of one bike today.</summary>
 /// <param name="Bike">As it is stored.</param>
 /// <param name="Read">Its ledger, and up to which line it was read.</param>
 /// <param name="Meters">Its own, with their forecasts.</param>
-/// <param name="Tasks">Its plan as it stands.</param>
+/// <param name="Plan">What is due and what wears: most of the work, made when it is first asked for. A line is written without.</param>
 /// <param name="Running">Its job runs under way.</param>
 /// <param name="Gates">Cranked, run, ridden.</param>
 /// <param name="Pump">Whether its oil pump is proven.</param>
 /// <param name="ForNow">What is there or away only for now.</param>
-/// <param name="Wear">What wears on it, as far as it was measured.</param>
-/// <param name="Valves">Its valves, one by one.</param>
-/// <param name="WearByTask">The series that each task goes by, the valves among them.</param>
 /// <param name="Today">The day for which it was computed.</param>
 /// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
 public sealed record BikePicture(
     StoredBike Bike,
     ReadLedger Read,
     BikeMeters Meters,
-    ImmutableArray<TaskStanding> Tasks,
+    Lazy<BikePlan> Plan,
     ImmutableArray<StoredRun> Running,
     GateLine Gates,
     OilPump Pump,
     ImmutableArray<StandingForNow> ForNow,
-    ImmutableArray<WearSeries> Wear,
-    ImmutableArray<ValveSeries> Valves,
-    ImmutableDictionary<string, WearSeries> WearByTask,
     LocalDate Today,
     int DamagedLines
 )
@@ -51,6 +57,18 @@ public sealed record BikePicture(
 
     /// <summary>Its whole book.</summary>
     public BikeLedger Ledger => Read.Ledger;
+
+    /// <summary>Its plan as it stands.</summary>
+    public ImmutableArray<TaskStanding> Tasks => Plan.Value.Tasks;
+
+    /// <summary>What wears on it, as far as it was measured.</summary>
+    public ImmutableArray<WearSeries> Wear => Plan.Value.Wear;
+
+    /// <summary>Its valves, one by one.</summary>
+    public ImmutableArray<ValveSeries> Valves => Plan.Value.Valves;
+
+    /// <summary>The series that each task goes by, the valves among them.</summary>
+    public ImmutableDictionary<string, WearSeries> WearByTask => Plan.Value.WearByTask;
 
     /// <summary>Of its plan.</summary>
     public IReadOnlySet<string> TaskIds => Tasks.Select(standing => standing.Task.Id).ToHashSet();
@@ -72,6 +90,7 @@ public sealed class PictureCache
 {
     private readonly ConcurrentDictionary<BikeId, BikePicture> _pictures = new();
 
+    /// <summary>What was computed of the bike as it stands; null where it has changed since, or another day has come.</summary>
     public BikePicture? Find(StoredBike bike, LocalDate today) =>
         _pictures.TryGetValue(bike.Id, out var known)
         && known.Today == today
@@ -82,6 +101,7 @@ public sealed class PictureCache
     /// <summary>The ledger as it was last read; lines may have been added since.</summary>
     public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
 
+    /// <summary>In place of what was kept of this bike.</summary>
     public void Keep(BikePicture picture)
     {
         _pictures[picture.Bike.Id] = picture;
@@ -92,6 +112,7 @@ public sealed class PictureCache
     public IEnumerable<(BikeId Bike, string Name, string Words)> NotShown =>
         _notShown.Select(pair => (pair.Key, pair.Value.Name, pair.Value.Words));
 
+    /// <param name="words">Why, in a sentence.</param>
     public void CannotShow(StoredBike bike, string words) => _notShown[bike.Id] = (bike.Profile.Nickname, words);
 
     /// <summary>The file was exchanged: nothing of the old one counts.</summary>
@@ -124,10 +145,13 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
     /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => clock.Today;
 
+    /// <summary>In the owner's calendar.</summary>
     public LocalDate DayOf(Instant instant) => clock.DayOf(instant);
 
+    /// <summary>The owner's, or those that are there from the start.</summary>
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => reader.SettingsAsync(cancel);
 
+    /// <summary>Every bike that can be shown, with its plan made.</summary>
     public async Task<ImmutableArray<BikePicture>> AllAsync(CancellationToken cancel)
     {
         // One reading of the store: its parts belong together.
@@ -162,6 +186,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
 
     private const int ManyLines = 20_000;
 
+    /// <summary>Null where there is no such bike.</summary>
     public async Task<BikePicture?> OneAsync(Guid id, CancellationToken cancel)
     {
         await using var reading = await reader.ReadingAsync(cancel);
@@ -239,7 +264,9 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
     {
         try
         {
-            return Picture(bike, read, running, today);
+            var picture = Picture(bike, read, running, today);
+            _ = picture.Plan.Value;
+            return picture;
         }
         catch (BikeNotShownException)
         {
@@ -250,11 +277,15 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
 
     /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all
     /// days.</exception>
-    private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today) =>
+        Sensible(cache, bike, () => Computed(bike, read, running, today));
+
+    /// <exception cref="BikeNotShownException">See <see cref="Picture"/>.</exception>
+    private static T Sensible<T>(PictureCache cache, StoredBike bike, Func<T> compute)
     {
         try
         {
-            return Computed(bike, read, running, today);
+            return compute();
         }
 #pragma warning disable CA1031 // Whatever it is: one bike that makes no sense must not take the others along.
         catch (Exception senseless)
@@ -309,27 +340,31 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         }
 
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
-        var wear = WearBook.Of(bike.Profile, content.Wear, content.Limits, ledger, meters, today);
-        var valves = ValveHistory.Of(bike.Profile, content.Limits, ledger, meters, today);
-        var first = ValveHistory.AsWear(bike.Profile, meters, today, valves);
-        var byTask = WearBook.ByTask(first is null ? wear : wear.Add(first));
+        // By name, so that what is kept does not hold on to the reader of this one request.
+        var (profile, shipped, kept) = (bike.Profile, content, cache);
         var picture = new BikePicture(
             Bike: bike,
             Read: read,
             Meters: meters,
-            Tasks: Core.Servicing.Servicing.Of(bike.Profile, content.Schedules, ledger, meters, today, byTask),
+            Plan: new(() => Sensible(kept, bike, () => PlanOf(profile, shipped, ledger, meters, today))),
             Running: own,
             Gates: gates,
             Pump: OilPump.Of(bike.Profile, ledger, today),
             ForNow: forNow,
-            Wear: wear,
-            Valves: valves,
-            WearByTask: byTask,
             Today: today,
             DamagedLines: damaged
         );
         cache.Keep(picture);
         return picture;
+    }
+
+    private static BikePlan PlanOf(Profile profile, ContentLibrary content, BikeLedger ledger, BikeMeters meters, LocalDate today)
+    {
+        var wear = WearBook.Of(profile, content.Wear, content.Limits, ledger, meters, today);
+        var valves = ValveHistory.Of(profile, content.Limits, ledger, meters, today);
+        var first = ValveHistory.AsWear(profile, meters, today, valves);
+        var byTask = WearBook.ByTask(first is null ? wear : wear.Add(first));
+        return new(Core.Servicing.Servicing.Of(profile, content.Schedules, ledger, meters, today, byTask), wear, valves, byTask);
     }
 }
 
