@@ -10,6 +10,7 @@ namespace MuddyLedger.App.Tests;
 public class MeaningTests
 {
     private const BindingFlags OfItsOwn = BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly;
+    private const BindingFlags AnyOfItsOwn = OfItsOwn | BindingFlags.Static;
 
     public static TheoryData<string> Assemblies => [typeof(EntryBody).Assembly.GetName().Name!, typeof(Problem).Assembly.GetName().Name!];
 
@@ -37,7 +38,25 @@ public class MeaningTests
                 && said?.Elements("param").Any(param => param.Attribute("name")!.Value == property.Name && Speaks(param)) != true
             )
                 yield return $"{name}.{property.Name}";
+        // Of several methods of one name each has its own: as many are told of as there are.
+        foreach (var same in type.GetMethods(AnyOfItsOwn).Where(IsToBeTold).GroupBy(method => method.Name))
+        {
+            var told = members.Where(member => IsOf(member.Key, $"M:{name}.{same.Key}")).Count(member => member.Value.HasElements);
+            if (told < same.Count())
+                yield return $"{name}.{same.Key}: {told} of {same.Count()}";
+        }
     }
+
+    private static bool IsOf(string member, string method) =>
+        member.StartsWith(method, StringComparison.Ordinal) && (member.Length == method.Length || member[method.Length] is '(' or '`');
+
+    /// <summary>Not what the compiler makes, what a base tells of, or what compares two of a kind.</summary>
+    private static bool IsToBeTold(MethodInfo method) =>
+        !method.IsSpecialName
+        && !IsMade(method)
+        && method.GetBaseDefinition().DeclaringType == method.DeclaringType
+        && method.Name is not ("Equals" or "CompareTo")
+        && !typeof(Delegate).IsAssignableFrom(method.DeclaringType);
 
     private static bool Speaks(XElement? element) => element is not null && (element.Value.Trim().Length > 0 || element.HasElements);
 

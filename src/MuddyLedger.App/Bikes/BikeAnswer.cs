@@ -199,6 +199,7 @@ public sealed record JobOffer(string Id, string Title, string For, JobGroup Grou
 /// <param name="Where">Where it is kept; null where nobody said.</param>
 public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run, Gate? Shuts, string? Where)
 {
+    /// <summary>What each is, since when, and what it shuts.</summary>
     public static IReadOnlyList<ForNowAnswer> Of(IEnumerable<StandingForNow> standing) =>
         [.. standing.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run, one.Shuts, one.Where))];
 }

@@ -81,6 +81,7 @@ public static class BikeAnswers
         );
     }
 
+    /// <summary>What is open: in the book, and in the jobs under way.</summary>
     public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture, Func<Instant, LocalDate> dayOf) =>
         [
             .. picture.Running.SelectMany(run =>
@@ -121,6 +122,7 @@ public static class BikeAnswers
                 )),
         ];
 
+    /// <summary>Its jobs under way, with how far each is.</summary>
     public static IReadOnlyList<RunningAnswer> RunningOf(BikePicture picture) =>
         [
             .. picture.Running.Select(run =>
@@ -144,6 +146,7 @@ public static class BikeAnswers
             }),
         ];
 
+    /// <summary>A meter as its page shows it, in the bike's own unit.</summary>
     public static MeterAnswer MeterOf(Meter meter, BikePicture picture)
     {
         var (bike, (history, forecast)) = (picture.Profile, meter);
@@ -199,6 +202,7 @@ public static class BikeAnswers
             _ => null,
         };
 
+    /// <summary>What is in it, and what belongs in it, in the owner's units.</summary>
     public static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
     {
         var state = FluidChain.StateOf(id, picture.Ledger);

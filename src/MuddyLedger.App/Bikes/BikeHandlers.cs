@@ -55,6 +55,7 @@ public sealed record SetAnswer(string Id, string Title, string For, ProfileForm 
 /// <summary>A bike into the shed, its profile changed, and all that its page shows.</summary>
 public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, ContentLibrary content, Writing writing)
 {
+    /// <summary>The shipped kinds of bike, each with its profile to begin from.</summary>
     public Outcome<SetAnswer[]> Sets() =>
         content.Sets.Select(set => new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(set.Profile, OwnerSettings.Default))).ToArray();
 
@@ -70,6 +71,7 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
         return new SetAnswer(set.Id, set.Title, set.For, ProfileForm.Of(profile, OwnerSettings.Default));
     }
 
+    /// <summary>All that the page of one bike shows, computed as of today.</summary>
     public async Task<Outcome<BikeAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is { } picture
             ? BikeAnswers.Of(
@@ -81,6 +83,7 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
             )
             : Problem.NotFound("bike");
 
+    /// <summary>Takes a bike in: profile, first reading, and what is known of it.</summary>
     public async Task<Outcome<BikeAnswer>> AddAsync(NewBike body, Caller caller)
     {
         var settings = await pictures.SettingsAsync(caller.Cancel);
@@ -147,6 +150,7 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
             yield return new PumpProven(PumpProofBy.OwnersWord, "It has long fed it when the bike came into the book");
     }
 
+    /// <summary>Changes a bike's profile; asks for the version that was opened.</summary>
     public async Task<Outcome<BikeAnswer>> ChangeAsync(Guid bike, ProfileChange body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

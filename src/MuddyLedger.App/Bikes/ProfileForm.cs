@@ -165,6 +165,7 @@ public sealed partial record ProfileForm(
     IReadOnlyDictionary<string, string> Figures
 )
 {
+    /// <summary>As it would have been typed, in the owner's units.</summary>
     public static ProfileForm Of(Profile bike, OwnerSettings settings) =>
         new(
             Nickname: bike.Nickname,

@@ -21,6 +21,7 @@ internal static class DemoOldOnes
 {
     private static readonly DrainReading Ordinary = new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false);
 
+    /// <summary>Small, old and on the road.</summary>
     public static Profile DrayProfile(Profile set) =>
         set with
         {
@@ -45,6 +46,7 @@ internal static class DemoOldOnes
                 .SetItem(ReservoirId.Fuel, new ReservoirSpec { Grade = "any", DryFill = Litre(3.8m) }),
         };
 
+    /// <summary>Without road papers.</summary>
     public static Profile FathomProfile(Profile set) =>
         set with
         {
@@ -69,6 +71,7 @@ internal static class DemoOldOnes
                 .SetItem(ReservoirId.Primary, set.Reservoirs[ReservoirId.Primary] with { DrainOnly = Litre(0.35m) }),
         };
 
+    /// <summary>Without papers.</summary>
     public static Profile BarrowProfile(Profile set) =>
         set with
         {

@@ -23,8 +23,11 @@ internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedCl
 
     public BikeId Bike { get; } = new(Guid.CreateVersion7());
 
+    /// <summary>Puts the bike into the shed.</summary>
     public void AddBike(LocalDate on) => writer.AddBike(Bike, bike, MomentOf(on, 10));
 
+    /// <summary>One line.</summary>
+    /// <param name="hour">Of the day, by the shed's clock.</param>
     public EntryId Write(LocalDate on, EntryBody body, RunId? run = null, int hour = 18)
     {
         var entry = new LedgerEntry(new(Guid.CreateVersion7()), Bike, on, MomentOf(on, hour), Device, body, run);
@@ -33,6 +36,7 @@ internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedCl
         return entry.Id;
     }
 
+    /// <summary>Strikes a line and writes the right one in its place, the day after.</summary>
     public void Correct(EntryId wrong, EntryBody right, string reason)
     {
         var was = _entries.First(entry => entry.Id == wrong);
@@ -81,6 +85,7 @@ internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedCl
         Done(on, [.. Core.Servicing.Schedule.TasksOf(bike, content.Schedules).Select(item => item.Task.Id).Where(settles.Contains)]);
     }
 
+    /// <param name="tasks">Each was done here, that day.</param>
     public void Done(LocalDate on, params string[] tasks)
     {
         foreach (var task in tasks)

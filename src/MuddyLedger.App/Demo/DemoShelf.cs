@@ -11,6 +11,7 @@ namespace MuddyLedger.App.Demo;
 /// <summary>The boards over the bench at Fallow Tarn: bottles half full, filters in tins, a drawer of washers.</summary>
 internal static class DemoShelf
 {
+    /// <summary>Puts on the shelf what this owner keeps.</summary>
     public static void Fill(IShelfStore shelf, ShedClock clock, LocalDate today, BikeId drumlin, BikeId heron)
     {
         var at = clock.StartOf(today.PlusDays(-200));

@@ -15,6 +15,7 @@ namespace MuddyLedger.App.Demo;
 /// </summary>
 internal static class DemoViewings
 {
+    /// <summary>Adds the viewings of the demo shed, as far as each is.</summary>
     public static void Fill(IViewingStore store, ContentLibrary content, Instant now)
     {
         Add(store, content, now - Duration.FromDays(2), ScreeDetails(Set(content, "motocross-four-stroke")), Scree());

@@ -50,6 +50,7 @@ public static class FindingText
 /// <summary>Something found wrong outside of a job, and what was found put right.</summary>
 public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>Writes a fault that was seen.</summary>
     public async Task<Outcome<EntryAnswer>> OpenAsync(Guid bike, FaultRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -69,6 +70,7 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
         return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, found);
     }
 
+    /// <summary>Closes a finding, with what proves it.</summary>
     public Task<Outcome<EntryAnswer>> CloseAsync(Guid entry, CloseFindingRequest body, Caller caller) =>
         FollowAsync(
             entry,
@@ -81,6 +83,7 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
             "This finding is closed already."
         );
 
+    /// <summary>Writes that what was put right was tried under like conditions, and whether it is gone.</summary>
     public Task<Outcome<EntryAnswer>> TriedAsync(Guid entry, CureTriedRequest body, Caller caller) =>
         FollowAsync(
             entry,

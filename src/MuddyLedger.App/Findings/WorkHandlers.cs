@@ -84,6 +84,7 @@ public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
         return check.Failed ? check.Problem() : await AnswerAsync(picture, budget, caller.Cancel);
     }
 
+    /// <summary>Sets how much may go into what was found, and the order of what is optional.</summary>
     public async Task<Outcome<WorkAnswer>> SetAsync(Guid bike, BudgetRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

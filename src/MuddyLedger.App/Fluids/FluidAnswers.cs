@@ -154,6 +154,8 @@ public static class FluidAnswers
 {
     private const int ChainShown = 12;
 
+    /// <param name="weather">The days ahead; empty where nobody says.</param>
+    /// <param name="simulated">It comes from the stand-in that ships.</param>
     public static FluidsAnswer Of(BikePicture picture, OwnerSettings settings, ImmutableArray<DayOfWeather> weather, bool simulated) =>
         new(
             picture.Profile.Nickname,

@@ -34,6 +34,7 @@ public sealed class FluidHandlers(ShedPictures pictures, IWeatherForecast weathe
             )
             : null;
 
+    /// <summary>What is in each reservoir, since when, and what that means.</summary>
     public async Task<Outcome<FluidsAnswer>> GetAsync(Guid bike, Caller caller) =>
         await AnswerAsync(bike, caller.Cancel) is { } answer ? answer : Problem.NotFound("bike");
 

@@ -63,6 +63,7 @@ public sealed record FuelAskedAnswer(
 /// <summary>Fuel put in, with the oil that belongs in it, and what is asked for it.</summary>
 public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>What a tank of this bike wants: fuel, oil, and what it has used.</summary>
     public async Task<Outcome<FuelAskedAnswer>> AskedAsync(Guid bike, string? volume, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -82,6 +83,7 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
         );
     }
 
+    /// <summary>Writes what went into the tank; a lean mix is asked about first.</summary>
     public async Task<Outcome<FuellingAnswer>> AddAsync(Guid bike, FuellingRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -174,5 +176,6 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
 
     private const decimal MostLitres = 200;
 
+    /// <summary>For a write that is not to be.</summary>
     public static Task<Problem?> Refused(Refusal refusal) => Task.FromResult<Problem?>(Problem.Refused(refusal));
 }

@@ -23,6 +23,7 @@ public sealed record PumpWordRequest(Guid Id, string? Date, string? Words);
 /// <summary>The owner's word that a gate may be passed, or that an oil pump feeds its engine. It opens nothing that is shut.</summary>
 public sealed class GateHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>The owner's word that a gate is open; it opens only what was not proven.</summary>
     public async Task<Outcome<EntryAnswer>> WordAsync(Guid bike, WordRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -41,6 +42,7 @@ public sealed class GateHandlers(ShedPictures pictures, Writing writing)
             : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new WordGiven(body.Gate, words));
     }
 
+    /// <summary>The owner's word that the oil pump works.</summary>
     public async Task<Outcome<EntryAnswer>> PumpAsync(Guid bike, PumpWordRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -22,6 +22,7 @@ public sealed class JobLibraries(ContentLibrary content, IOwnJobStore store)
 {
     private static readonly ConcurrentDictionary<string, ReadOwnJob> Known = new();
 
+    /// <summary>With the owner's jobs as they stand now.</summary>
     public async Task<JobLibrary> OpenAsync(CancellationToken cancel) => new(content, [.. (await store.AllAsync(cancel)).Select(Read)]);
 
     private ReadOwnJob Read(OwnJob own)
@@ -56,8 +57,10 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
     /// <summary>Those that ship, but for the ones that the owner's stand in for, and the owner's.</summary>
     public IEnumerable<Job> All => content.Jobs.Where(job => !IsOwn(job.Id)).Concat(own.Select(one => one.Job).OfType<Job>());
 
+    /// <summary>The owner wrote a job of this name, and it can be read.</summary>
     public bool IsOwn(string id) => own.Any(one => one.Own.Id == id && one.Job is not null);
 
+    /// <summary>A job of this name came with the application.</summary>
     public bool Ships(string id) => content.Job(id) is not null;
 
     /// <summary>Those that fit a bike, heading by heading.</summary>

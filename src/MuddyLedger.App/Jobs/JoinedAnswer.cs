@@ -37,6 +37,7 @@ public sealed record JoinedAnswer(
     IReadOnlyList<NeedAnswer> Needs
 )
 {
+    /// <summary>What joining these jobs saves, and in which order they go.</summary>
     public static JoinedAnswer Of(
         ImmutableArray<Job> jobs,
         JobLibrary library,

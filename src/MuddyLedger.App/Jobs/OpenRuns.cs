@@ -13,6 +13,7 @@ public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfSt
     /// <summary>From which a run takes.</summary>
     public IShelfStore Shelf => shelf;
 
+    /// <summary>The run, its bike and its steps; null where there is no such run.</summary>
     public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
     {
         if (await reader.RunAsync(new RunId(run), cancel) is not { } stored)
@@ -21,6 +22,7 @@ public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfSt
         return (stored, picture, JobPlan.For(stored.Job, picture.Profile, stored.State));
     }
 
+    /// <summary>As it stands now, read anew.</summary>
     public async Task<RunAnswer> AnswerAsync(Guid run, CancellationToken cancel)
     {
         var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
@@ -35,5 +37,6 @@ public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfSt
         );
     }
 
+    /// <summary>In the owner's calendar.</summary>
     public LocalDate Day(Instant instant) => clock.DayOf(instant);
 }

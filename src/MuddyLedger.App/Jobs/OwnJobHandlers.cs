@@ -68,6 +68,7 @@ public sealed partial class OwnJobHandlers(
 {
     private const int MostLetters = 200_000;
 
+    /// <summary>Every job that can be run here, shipped and the owner's own.</summary>
     public async Task<Outcome<LibraryJob[]>> ListAsync(Caller caller) => ListOf(await libraries.OpenAsync(caller.Cancel));
 
     private static LibraryJob[] ListOf(JobLibrary library) =>
@@ -110,9 +111,11 @@ public sealed partial class OwnJobHandlers(
         return content.JobText(job) is { } text ? new(job, text, false, true, 0) : null;
     }
 
+    /// <summary>A job's file with all its steps.</summary>
     public async Task<Outcome<JobFileAnswer>> GetAsync(string job, Caller caller) =>
         await OneAsync(job, caller.Cancel) is { } answer ? answer : Problem.NotFound("job");
 
+    /// <summary>Reads a job file without keeping it, and says what is wrong with it by line.</summary>
     public Outcome<JobCheckAnswer> Check(JobTextRequest body) => (CheckOf(body.Text));
 
     private JobCheckAnswer CheckOf(string? text)
@@ -134,6 +137,7 @@ public sealed partial class OwnJobHandlers(
         }
     }
 
+    /// <summary>Keeps a job of the owner's own; asks for the version that was opened.</summary>
     public async Task<Outcome<JobFileAnswer>> KeepAsync(string job, KeepJobRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -164,6 +168,7 @@ public sealed partial class OwnJobHandlers(
         );
     }
 
+    /// <summary>Removes a job of the owner's own.</summary>
     public async Task<Outcome<LibraryJob[]>> RemoveAsync(string job, RemoveJobRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);

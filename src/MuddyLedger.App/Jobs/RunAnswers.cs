@@ -22,6 +22,7 @@ namespace MuddyLedger.App.Jobs;
 /// <summary>What the bench shows, made from a run and its bike's picture.</summary>
 public static class RunAnswers
 {
+    /// <summary>All that the bench shows of a run.</summary>
     public static RunAnswer Of(
         StoredRun run,
         BikePicture picture,
@@ -172,6 +173,7 @@ public static class RunAnswers
             history.Last?.Date
         );
 
+    /// <summary>Something to have ready, with what of it stands on the shelf.</summary>
     public static NeedAnswer NeedOf(PlannedNeed need, OwnerSettings settings, ImmutableArray<Stock> shelf, Guid bike, Profile profile) =>
         new(
             need.Kind,

@@ -14,9 +14,11 @@ namespace MuddyLedger.App.Jobs;
 /// <summary>A job or several from the first tap to the book, and back.</summary>
 public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibraries libraries, Writing writing, IShelfStore shelf)
 {
+    /// <summary>A run as it stands: its steps, tray, timers, and what signing it off would write.</summary>
     public async Task<Outcome<RunAnswer>> GetAsync(Guid run, Caller caller) =>
         await runs.OpenAsync(run, caller.Cancel) is null ? Problem.NotFound("job run") : await runs.AnswerAsync(run, caller.Cancel);
 
+    /// <summary>Begins a job, or several as one run, with its choices as what is due calls for.</summary>
     public async Task<Outcome<RunAnswer>> StartAsync(Guid bike, StartRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -67,6 +69,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
         return (JoinedAnswer.Of(wanted, library, picture, await shelf.StockAsync(caller.Cancel), settings));
     }
 
+    /// <summary>One tap on the bench; it is stored before it is shown.</summary>
     public async Task<Outcome<RunAnswer>> ActAsync(Guid run, ActRequest body, Caller caller)
     {
         if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
@@ -103,6 +106,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
         );
     }
 
+    /// <summary>Signs off a run, or one job of it, and writes what its steps left.</summary>
     public async Task<Outcome<RunAnswer>> FinishAsync(Guid run, FinishRequest body, Caller caller)
     {
         if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
@@ -172,6 +176,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
         );
     }
 
+    /// <summary>Takes a signing off back, with a reason.</summary>
     public async Task<Outcome<RunAnswer>> UndoFinishAsync(Guid run, EndRequest body, Caller caller)
     {
         if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, _))
@@ -203,6 +208,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
         );
     }
 
+    /// <summary>Sets a run aside; what was seen stays seen.</summary>
     public async Task<Outcome<RunAnswer>> SetAsideAsync(Guid run, EndRequest body, Caller caller)
     {
         if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, _, plan))

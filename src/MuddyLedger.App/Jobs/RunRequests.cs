@@ -198,6 +198,7 @@ public static class RunReading
     private const int MostParts = 99;
     private const decimal MostMeasured = 1_000_000;
 
+    /// <summary>What was tapped; null where it cannot be read, and the check then says why.</summary>
     public static RunAct? Act(ActRequest body, JobPlan plan, OwnerSettings settings, FieldCheck check) =>
         body.Act switch
         {
@@ -239,6 +240,7 @@ public static class RunReading
         ];
     }
 
+    /// <summary>What was typed at the sign-off; what cannot be read is said by the check.</summary>
     public static SignOff SignOff(FinishRequest body, BikeLedger ledger, FieldCheck check)
     {
         if (body.Costs.Count > MostCosts)

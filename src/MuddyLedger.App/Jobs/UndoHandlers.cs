@@ -16,6 +16,7 @@ public sealed record UndoneRequest(Guid Id, string? Thing, string? Date, string?
 /// <summary>What was left for now, undone by hand, outside of a job.</summary>
 public sealed class UndoHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>Writes that something left only for now was undone.</summary>
     public async Task<Outcome<EntryAnswer>> UndoneAsync(Guid bike, UndoneRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -16,6 +16,7 @@ public sealed record StandingRequest(Guid Id, string? Date, string? Words);
 /// <summary>From when to when a bike stood: time that its use is not reckoned over.</summary>
 public sealed class LayupHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>Writes that the bike is laid up.</summary>
     public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, StandingRequest body, Caller caller, bool layUp)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -164,6 +164,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
         || answer.BikeName.Contains(text, StringComparison.OrdinalIgnoreCase)
         || answer.Strike?.Reason.Contains(text, StringComparison.OrdinalIgnoreCase) == true;
 
+    /// <summary>Writes a note.</summary>
     public async Task<Outcome<EntryAnswer>> NoteAsync(Guid bike, NoteRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -176,6 +177,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
         return await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new NoteWritten(text));
     }
 
+    /// <summary>Strikes a line and writes another in its place.</summary>
     public async Task<Outcome<EntryAnswer>> CorrectAsync(Guid entry, CorrectionRequest body, Caller caller)
     {
         if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
@@ -222,6 +224,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
         );
     }
 
+    /// <summary>Strikes a line, with a reason.</summary>
     public async Task<Outcome<EntryAnswer>> StrikeAsync(Guid entry, StrikeRequest body, Caller caller)
     {
         if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))

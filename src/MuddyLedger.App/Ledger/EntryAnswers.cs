@@ -67,10 +67,13 @@ public static class EntryAnswers
         .Cast<JsonDerivedTypeAttribute>()
         .ToDictionary(derived => derived.DerivedType, derived => (string)derived.TypeDiscriminator!);
 
+    /// <summary>By the name that it is kept under: "fill".</summary>
     public static string KindOf(EntryBody body) => KindOf(body.GetType());
 
+    /// <summary>By the name that it is kept under: "fill".</summary>
     public static string KindOf(Type body) => Kinds[body];
 
+    /// <summary>A line as the book shows it, in the units of bike and owner.</summary>
     public static EntryAnswer Of(LedgerEntry entry, BikePicture picture, OwnerSettings settings)
     {
         var strike = picture.Ledger.Strikes.GetValueOrDefault(entry.Id);
@@ -98,6 +101,7 @@ public static class EntryAnswers
         );
     }
 
+    /// <summary>A line that was just written, from the store.</summary>
     public static async Task<EntryAnswer> OneAsync(ShedPictures pictures, Guid bike, Guid entry, CancellationToken cancel)
     {
         var picture =

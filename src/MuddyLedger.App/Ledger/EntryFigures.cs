@@ -33,6 +33,7 @@ public static class EntryFigures
     private const int LongestText = 500;
     private const int MostMinutes = 10_000;
 
+    /// <summary>What the line says, figure by figure, in the units of bike and owner.</summary>
     public static IReadOnlyList<Figure> Of(EntryBody body, Profile bike, OwnerSettings settings) =>
         [.. body.Figures().Select(figure => Of(figure, bike, settings))];
 

@@ -32,6 +32,7 @@ public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
     /// <summary>The most any meter is taken to show: two million kilometres, a hundred thousand hours.</summary>
     public static decimal MostOf(MeterKind meter) => meter == MeterKind.Odometer ? 2_000_000_000m : 100_000m;
 
+    /// <summary>Writes a meter reading; one that falls is asked about first.</summary>
     public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, ReadingRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -102,5 +103,6 @@ public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
         return !confirmed && history.Unlikely(date, display, Words) is { } jump ? new("reading", jump, "confirm") : null;
     }
 
+    /// <summary>For a write that is not to be.</summary>
     public static Task<Problem?> Refused(Refusal refusal) => Task.FromResult<Problem?>(Problem.Refused(refusal));
 }

@@ -16,6 +16,7 @@ public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string?
 /// <summary>The papers that local rules ask for: registration, insurance, test.</summary>
 public sealed class PaperHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>Writes until when a paper of the bike runs.</summary>
     public async Task<Outcome<EntryAnswer>> HeldAsync(Guid bike, PaperRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

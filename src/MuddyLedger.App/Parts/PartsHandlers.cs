@@ -159,9 +159,11 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         );
     }
 
+    /// <summary>A teardown sheet as its page shows it.</summary>
     public static SheetAnswer SheetOf(LedgerEntry entry, TeardownKept sheet) =>
         new(entry.Id.Value, entry.Date, sheet.Title, sheet.Parts, sheet.Photos, sheet.Quirks);
 
+    /// <summary>What is fitted, changed, mended for now, and written on teardown sheets.</summary>
     public async Task<Outcome<PartsAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is null ? Problem.NotFound("bike") : (await AnswerAsync(bike, caller.Cancel));
 
@@ -189,6 +191,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         );
     }
 
+    /// <summary>Writes what was changed on the bike, and what follows from it.</summary>
     public async Task<Outcome<PartsAnswer>> ModifyAsync(Guid bike, ModificationRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -252,6 +255,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             );
     }
 
+    /// <summary>Writes that a change was taken back.</summary>
     public async Task<Outcome<PartsAnswer>> UndoneAsync(Guid bike, Guid entry, ModificationUndoneRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -278,6 +282,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             .OrderBy(group => group.Title, StringComparer.Ordinal);
     }
 
+    /// <summary>Writes a repair for now, with when to look at it again.</summary>
     public async Task<Outcome<PartsAnswer>> RepairAsync(Guid bike, RepairRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -303,6 +308,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             );
     }
 
+    /// <summary>Writes how a repair for now was found.</summary>
     public async Task<Outcome<PartsAnswer>> LookAsync(Guid bike, Guid entry, RepairLookRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -33,6 +33,7 @@ public sealed class PhotoHandlers(
         : Photo.IsWhole(bytes) ? bytes
         : Problem.Gone("This photo is damaged: its end is missing. An automatic copy may still hold it.");
 
+    /// <summary>Keeps a photo at a point of a viewing.</summary>
     public async Task<Outcome<ViewingAnswer>> AtViewingAsync(Guid viewing, string point, Guid photo, SentPhoto sent, Caller caller)
     {
         if (await viewings.OneAsync(viewing, caller.Cancel) is not { } stored)
@@ -57,6 +58,7 @@ public sealed class PhotoHandlers(
         );
     }
 
+    /// <summary>Keeps a photo in a bike's book.</summary>
     public async Task<Outcome<EntryAnswer>> InBookAsync(Guid bike, Guid photo, string? about, SentPhoto sent, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -17,6 +17,7 @@ public sealed record Photo(byte[] Image, byte[] Small)
 /// <param name="Refusal">In a sentence; null where it was read.</param>
 public sealed record PhotoRead(Photo? Photo, string? Refusal)
 {
+    /// <param name="words">What is wrong with what was sent.</param>
     public static PhotoRead Refused(string words) => new(null, words);
 }
 

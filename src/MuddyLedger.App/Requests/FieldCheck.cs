@@ -17,10 +17,14 @@ public sealed class FieldCheck(NumberMarks marks)
     /// <summary>Something was refused.</summary>
     public bool Failed => _refusals.Count > 0;
 
+    /// <summary>All that was refused so far, field by field.</summary>
     public Problem Problem() => Requests.Problem.Refused(_refusals);
 
+    /// <summary>The first refusal of a field stands.</summary>
+    /// <param name="words">Complete a sentence that begins with the field's name.</param>
     public void Refuse(string field, string words) => _refusals.TryAdd(field, words);
 
+    /// <summary>What a rule of the core refused.</summary>
     public void Refuse(IEnumerable<Refusal> refusals)
     {
         foreach (var refusal in refusals)
@@ -35,6 +39,7 @@ public sealed class FieldCheck(NumberMarks marks)
         return id;
     }
 
+    /// <summary>A day from 1900 to today; today where it is refused.</summary>
     public LocalDate Date(string field, string? text, LocalDate today)
     {
         var read = LocalDatePattern.Iso.Parse(text ?? "");
@@ -51,6 +56,8 @@ public sealed class FieldCheck(NumberMarks marks)
     public LocalDate DateOrToday(string field, string? text, LocalDate today) =>
         string.IsNullOrWhiteSpace(text) ? today : Date(field, text, today);
 
+    /// <summary>Trimmed, and not empty.</summary>
+    /// <param name="most">Letters.</param>
     public string Text(string field, string? text, int most)
     {
         var trimmed = text?.Trim() ?? "";
@@ -59,9 +66,14 @@ public sealed class FieldCheck(NumberMarks marks)
         return Bounded(field, trimmed, most);
     }
 
+    /// <summary>Trimmed; null where nothing is there.</summary>
+    /// <param name="most">Letters.</param>
     public string? OptionalText(string field, string? text, int most) =>
         string.IsNullOrWhiteSpace(text) ? null : Bounded(field, text.Trim(), most);
 
+    /// <summary>Nought where it is refused.</summary>
+    /// <param name="bare">The unit of a number alone.</param>
+    /// <param name="atMostInBase">In the base unit of its kind.</param>
     public Quantity Quantity(string field, string? text, Unit bare, decimal atMostInBase)
     {
         var read = QuantityText.Read(text, bare, atMostInBase, marks);
@@ -70,11 +82,16 @@ public sealed class FieldCheck(NumberMarks marks)
         return read.IsRefused ? new Quantity(0, bare) : read.Value;
     }
 
+    /// <summary>At most 200 litres.</summary>
+    /// <param name="bare">The unit of a number alone.</param>
     public Volume Volume(string field, string? text, Unit bare) => Core.Units.Volume.From(Quantity(field, text, bare, 200));
 
+    /// <summary>Null where nothing is there.</summary>
+    /// <param name="bare">The unit of a number alone.</param>
     public Volume? OptionalVolume(string field, string? text, Unit bare) =>
         string.IsNullOrWhiteSpace(text) ? null : Volume(field, text, bare);
 
+    /// <summary>By the reader's own marks; nought where it is refused.</summary>
     public Money Money(string field, string? text)
     {
         var read = Core.Units.Money.Read(text, marks);
@@ -83,6 +100,7 @@ public sealed class FieldCheck(NumberMarks marks)
         return read.Value;
     }
 
+    /// <summary>Null where nothing is there.</summary>
     public Money? OptionalMoney(string field, string? text) => string.IsNullOrWhiteSpace(text) ? null : Money(field, text);
 
     /// <summary>A whole number; the least of its range where it is refused.</summary>
@@ -94,6 +112,7 @@ public sealed class FieldCheck(NumberMarks marks)
         return read.IsRefused ? least : read.Value;
     }
 
+    /// <summary>Null where nothing is there.</summary>
     public int? OptionalWhole(string field, string? text, int least, int most) =>
         string.IsNullOrWhiteSpace(text) ? null : Whole(field, text, least, most);
 

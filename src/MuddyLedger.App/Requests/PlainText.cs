@@ -9,6 +9,7 @@ public static class PlainText
     /// <summary>Of the refusal.</summary>
     public const string Words = "holds characters that cannot be written";
 
+    /// <summary>Whether it holds nothing else.</summary>
     public static bool IsPlain(string text)
     {
         foreach (var letter in text)

@@ -44,22 +44,29 @@ public sealed record Problem(
     object? Current = null
 )
 {
+    /// <param name="fields">What is wrong with which field, by its path.</param>
     public static Problem Refused(IReadOnlyDictionary<string, string> fields) => new(ProblemKind.Refused, "", fields);
 
+    /// <param name="field">Its path; null where it is about the whole, and the words are then a sentence.</param>
     public static Problem Refused(string? field, string words) =>
         field is null ? new(ProblemKind.Refused, words) : Refused(new Dictionary<string, string> { [field] = words });
 
+    /// <summary>What a rule of the core refused, with what it asks.</summary>
     public static Problem Refused(Refusal refusal) => Refused(refusal.Field, refusal.Words) with { Ask = refusal.Ask };
 
     /// <param name="what">As "bike": there is no such thing.</param>
     public static Problem NotFound(string what) => new(ProblemKind.NotFound, $"There is no such {what}.");
 
+    /// <param name="words">What is damaged, in a sentence.</param>
     public static Problem Gone(string words) => new(ProblemKind.Gone, words);
 
+    /// <param name="words">How much can be taken, in a sentence.</param>
     public static Problem TooLarge(string words) => new(ProblemKind.TooLarge, words);
 
+    /// <param name="words">Why, and what to do, in sentences.</param>
     public static Problem LookOnly(string words) => new(ProblemKind.LookOnly, words);
 
+    /// <summary>The id of a write is for one write.</summary>
     public static Problem IdTaken() =>
         new(
             ProblemKind.IdTaken,
@@ -75,5 +82,6 @@ public sealed record Problem(
             Current: current
         );
 
+    /// <summary>Whoever changes something says what he has seen of it.</summary>
     public static Problem NoVersion() => new(ProblemKind.NoVersion, "Say which version you are changing, with If-Match.");
 }

@@ -35,6 +35,7 @@ public sealed class RideHandlers(ShedPictures pictures, Writing writing)
     /// <summary>The most that one ride is taken to be: see <see cref="MeterHistory.MostInADay"/>.</summary>
     private const int MostDays = 30;
 
+    /// <summary>Writes a ride: how far, how long, through what.</summary>
     public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, RideRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -41,6 +41,7 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
 {
     private const int Most = 200;
 
+    /// <summary>Writes all that is known of the past in one go, a line for each task.</summary>
     public async Task<Outcome<HistoryAnswer>> TellAsync(Guid bike, HistoryRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

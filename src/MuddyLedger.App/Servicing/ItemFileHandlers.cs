@@ -27,6 +27,7 @@ public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
 {
     private const int MostLetters = 100_000;
 
+    /// <summary>The owner's own service items as a file to be shared.</summary>
     public async Task<Outcome<ItemFileAnswer>> GetAsync(Guid bike, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -35,6 +36,7 @@ public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
         return new ItemFileAnswer(items.Count == 0 ? null : ItemFile.Write(picture.Profile.Nickname, items), items.Count);
     }
 
+    /// <summary>Takes in service items from such a file.</summary>
     public async Task<Outcome<ItemsTakenIn>> TakeInAsync(Guid bike, ItemFileRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -83,6 +83,7 @@ public sealed record ResumeRequest(Guid Id, string? Task);
 /// <summary>Work done without a guided job, and intervals of the owner.</summary>
 public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
 {
+    /// <summary>Writes that a service task was done, when, and how that is known.</summary>
     public async Task<Outcome<EntryAnswer>> DoneAsync(Guid bike, DoneRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -100,6 +101,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         return await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new TaskDone(task, body.Evidence, note));
     }
 
+    /// <summary>Sets this bike's own interval of a task, or takes it away.</summary>
     public async Task<Outcome<EntryAnswer>> IntervalAsync(Guid bike, IntervalRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -124,6 +126,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         );
     }
 
+    /// <summary>Adds a service item of the owner's own, or changes one.</summary>
     public async Task<Outcome<EntryAnswer>> ItemAsync(Guid bike, ItemRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -173,6 +176,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         );
     }
 
+    /// <summary>Leaves a task alone for now, with a reason.</summary>
     public async Task<Outcome<EntryAnswer>> RestAsync(Guid bike, RestRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -197,6 +201,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemRested(task, until, why));
     }
 
+    /// <summary>Counts a task again that was left alone.</summary>
     public async Task<Outcome<EntryAnswer>> ResumeAsync(Guid bike, ResumeRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

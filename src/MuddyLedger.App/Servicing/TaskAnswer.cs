@@ -56,6 +56,7 @@ public sealed record TaskAnswer(
     /// <summary>The ride that made it due, where one did.</summary>
     public Guid? AfterRide { get; init; }
 
+    /// <summary>A task as the plan shows it, in the bike's own units.</summary>
     public static TaskAnswer Of(TaskStanding standing, Profile bike)
     {
         var (component, task, life) = standing;

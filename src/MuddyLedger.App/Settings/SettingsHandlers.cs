@@ -65,8 +65,10 @@ public sealed record QuantityRead(Shown? Understood, Shown? InOwnUnit, string? R
 /// <summary>How the owner wants things shown, and what was understood of a typed quantity.</summary>
 public sealed class SettingsHandlers(IShedReader reader, Writing writing)
 {
+    /// <summary>The owner's units, currency and ways.</summary>
     public async Task<Outcome<SettingsAnswer>> GetAsync(Caller caller) => AnswerOf(await reader.SettingsAsync(caller.Cancel));
 
+    /// <summary>Changes them; asks for the version that was opened.</summary>
     public async Task<Outcome<SettingsAnswer>> ChangeAsync(SettingsChange body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -92,6 +94,7 @@ public sealed class SettingsHandlers(IShedReader reader, Writing writing)
         );
     }
 
+    /// <summary>How a typed quantity is understood.</summary>
     public static Outcome<QuantityRead> Read(string text, string unit, Caller caller)
     {
         if (Unit.Find(unit) is not { } bare)

@@ -67,6 +67,7 @@ public sealed record ShedAnswer(
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
 public sealed class ShedHandlers(ShedPictures pictures)
 {
+    /// <summary>Every bike at a glance, with what is due over the whole shed.</summary>
     public async Task<Outcome<ShedAnswer>> GetAsync(Caller caller)
     {
         var all = await pictures.AllAsync(caller.Cancel);

@@ -140,9 +140,11 @@ public sealed record MoveAnswer(Guid Id, LocalDate Date, StockCause Cause, Shown
 /// <summary>What the shelf's page shows.</summary>
 public static class ShelfAnswers
 {
+    /// <param name="amount">Litres of a fluid, pieces of all else.</param>
     public static Shown Amount(decimal amount, StockKind kind, OwnerSettings settings) =>
         kind == StockKind.Fluid ? Signed(amount, settings) : new(Math.Round(amount), "pc", 0);
 
+    /// <summary>What stands there, what is low, and what is to be bought for the coming work.</summary>
     public static ShelfAnswer Of(
         ImmutableArray<StoredItem> items,
         ImmutableArray<Stock> shelf,

@@ -10,8 +10,10 @@ namespace MuddyLedger.App.Shelf;
 /// <summary>What is kept, what came and went, and what is to be bought.</summary>
 public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
 {
+    /// <summary>What is kept on the shelf, what is low, what to buy and what waits to be handed in.</summary>
     public async Task<Outcome<ShelfAnswer>> GetAsync(Caller caller) => await shelf.AnswerAsync(caller.Cancel);
 
+    /// <summary>Puts a new item on the shelf.</summary>
     public async Task<Outcome<ShelfAnswer>> AddAsync(KeepItemRequest body, Caller caller)
     {
         var (item, problem) = await ReadAsync(body, caller);
@@ -35,6 +37,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             );
     }
 
+    /// <summary>Changes an item; asks for the version that was opened.</summary>
     public async Task<Outcome<ShelfAnswer>> ChangeAsync(Guid item, KeepItemRequest body, Caller caller)
     {
         if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
@@ -65,6 +68,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
         );
     }
 
+    /// <summary>Takes an item off the shelf for good.</summary>
     public async Task<Outcome<ShelfAnswer>> GoneAsync(Guid item, ItemGoneRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -89,6 +93,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
         );
     }
 
+    /// <summary>What was typed as something to keep; or what is wrong with it.</summary>
     public async Task<(StockItem? Item, Problem? Problem)> ReadAsync(KeepItemRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
@@ -97,6 +102,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
         return check.Failed ? (null, check.Problem()) : (item, null);
     }
 
+    /// <summary>What went in and out of one item.</summary>
     public async Task<Outcome<MoveAnswer[]>> MovesAsync(Guid item, Caller caller)
     {
         if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
@@ -117,6 +123,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             .ToArray();
     }
 
+    /// <summary>Puts in or takes out.</summary>
     public async Task<Outcome<ShelfAnswer>> MoveAsync(Guid item, MoveRequest body, Caller caller)
     {
         if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
@@ -157,6 +164,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
         );
     }
 
+    /// <summary>Undoes one move.</summary>
     public async Task<Outcome<ShelfAnswer>> UndoneAsync(Guid move, MoveUndoneRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);

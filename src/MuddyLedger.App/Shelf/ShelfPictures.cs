@@ -14,13 +14,16 @@ public sealed class ShelfPictures(IShelfStore store, ShedPictures pictures, JobL
     /// <summary>That it reads from.</summary>
     public IShelfStore Store => store;
 
+    /// <summary>The owner's, or those that are there from the start.</summary>
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => pictures.SettingsAsync(cancel);
 
     /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => pictures.Today;
 
+    /// <summary>For which the shelf is kept.</summary>
     public Task<ImmutableArray<BikePicture>> BikesAsync(CancellationToken cancel) => pictures.AllAsync(cancel);
 
+    /// <summary>As it stands now, read anew.</summary>
     public async Task<ShelfAnswer> AnswerAsync(CancellationToken cancel)
     {
         var bikes = await pictures.AllAsync(cancel);
@@ -34,6 +37,7 @@ public sealed class ShelfPictures(IShelfStore store, ShedPictures pictures, JobL
         );
     }
 
+    /// <summary>Null where nothing of this id is kept.</summary>
     public async Task<(StoredItem Item, Stock Stock)?> OneAsync(Guid id, CancellationToken cancel)
     {
         if ((await store.ItemsAsync(cancel)).FirstOrDefault(one => one.Id == id) is not { } item)

@@ -36,6 +36,7 @@ public sealed record ItemForm(
     private const int MostPacks = 12;
     private const int MostBikes = 100;
 
+    /// <summary>As it would have been typed, in the owner's units.</summary>
     public static ItemForm Of(StockItem item, OwnerSettings settings) =>
         new(
             item.Name,
@@ -48,6 +49,8 @@ public sealed record ItemForm(
             item.Note
         );
 
+    /// <summary>What is wrong with it is said by the check.</summary>
+    /// <param name="bikes">Those of the shed, for which it may be kept.</param>
     public StockItem Read(FieldCheck check, OwnerSettings settings, IReadOnlyCollection<Guid> bikes)
     {
         if (Packs.Count > MostPacks)

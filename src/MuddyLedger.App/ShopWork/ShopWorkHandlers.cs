@@ -44,6 +44,7 @@ public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
 {
     private const int Most = 30;
 
+    /// <summary>Writes what was paid for the bike.</summary>
     public async Task<Outcome<EntryAnswer>> ExpenseAsync(Guid bike, ExpenseRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -54,6 +55,7 @@ public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
         return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, cost);
     }
 
+    /// <summary>Writes what a shop did: tasks, parts, price.</summary>
     public async Task<Outcome<ShopWorkAnswer>> ShopWorkAsync(Guid bike, ShopWorkRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

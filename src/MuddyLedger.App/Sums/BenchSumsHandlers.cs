@@ -108,6 +108,7 @@ public sealed class BenchSumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>Whether an oil pump gives what it should, by measured fall.</summary>
     public static Outcome<PumpProofAnswer> PumpProofOf(
         string? fuel,
         string? fall,
@@ -136,6 +137,7 @@ public sealed class BenchSumsHandlers(IShedReader reader)
         return new PumpProofAnswer(proof.Verdict, (double?)proof.Ratio, (double)proof.Richest, (double?)proof.Leanest, (double?)proof.With);
     }
 
+    /// <summary>The setting of a torque wrench with an extension.</summary>
     public async Task<Outcome<WrenchAnswer>> WrenchAsync(string? torque, string? wrench, string? adaptor, Caller caller)
     {
         var settings = await reader.SettingsAsync(caller.Cancel);
@@ -163,6 +165,7 @@ public sealed class BenchSumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>One quantity in other units.</summary>
     public static Outcome<UnitsAnswer> Units(string? amount, Caller caller)
     {
         var check = caller.Check();

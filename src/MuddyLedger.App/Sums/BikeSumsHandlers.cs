@@ -18,6 +18,7 @@ public sealed record BikeSumsAnswer(string Nickname, IReadOnlyDictionary<string,
 /// <summary>The first values of the sums from a bike of the shed: what nobody has entered of it keeps the example.</summary>
 public sealed class BikeSumsHandlers(ShedPictures pictures)
 {
+    /// <summary>What a bike gives the sums to begin with.</summary>
     public async Task<Outcome<BikeSumsAnswer>> GetAsync(Guid bike, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

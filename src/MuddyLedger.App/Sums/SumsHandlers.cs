@@ -79,6 +79,7 @@ public sealed record ViscosityAnswer(IReadOnlyList<string> Cold, string? Heat, I
 /// <summary>The sums of the shed: reckoned in Core, typed in any unit, kept nowhere.</summary>
 public sealed class SumsHandlers(IShedReader reader)
 {
+    /// <summary>Oil for a tank of fuel.</summary>
     public async Task<Outcome<PremixAnswer>> PremixAsync(string? fuel, string? ratio, Caller caller)
     {
         var settings = await reader.SettingsAsync(caller.Cancel);
@@ -96,6 +97,7 @@ public sealed class SumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>What to add to a tank that was mixed wrong.</summary>
     public async Task<Outcome<CorrectionAnswer>> CorrectAsync(string? mix, string? from, string? to, string? room, Caller caller)
     {
         var settings = await reader.SettingsAsync(caller.Cancel);
@@ -113,6 +115,7 @@ public sealed class SumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>How far a coolant protects, and what to exchange to reach further.</summary>
     public async Task<Outcome<CoolantAnswer>> CoolantAsync(
         string? share,
         string? coldest,
@@ -147,6 +150,7 @@ public sealed class SumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>Ratio, speed and revs of a pair of sprockets, beside another pair.</summary>
     public static Outcome<GearingAnswer> Gearing(
         string? tyre,
         string? primary,
@@ -193,6 +197,7 @@ public sealed class SumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>What a change of fork oil level or grade does.</summary>
     public static Outcome<ForkOilAnswer> ForkOilLevel(string? tube, string? now, string? wanted, string? other, Caller caller)
     {
         var check = caller.Check();
@@ -215,6 +220,7 @@ public sealed class SumsHandlers(IShedReader reader)
         );
     }
 
+    /// <summary>How much stabiliser a tank takes.</summary>
     public async Task<Outcome<StabiliserAnswer>> StabiliserAsync(string? inTank, string? goesIn, string? dose, Caller caller)
     {
         var settings = await reader.SettingsAsync(caller.Cancel);
@@ -226,6 +232,7 @@ public sealed class SumsHandlers(IShedReader reader)
             : (new StabiliserAnswer(Small(Stabiliser.Dose(there, added, (decimal)each), settings), Stabiliser.RunMinutes));
     }
 
+    /// <summary>How thick an oil is at a temperature.</summary>
     public static Outcome<ViscosityAnswer> ViscosityOf(string? coldest, string? hottest, bool? liquidCooled, Caller caller)
     {
         var check = caller.Check();

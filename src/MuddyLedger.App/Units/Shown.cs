@@ -12,6 +12,7 @@ namespace MuddyLedger.App.Units;
 /// <param name="Decimals">How many decimals it is worth showing.</param>
 public sealed record Shown(decimal Value, string Unit, int Decimals)
 {
+    /// <summary>Rounded as its unit is read.</summary>
     public static Shown Of(Quantity quantity) =>
         new(
             Math.Round(quantity.Value, quantity.Unit.Decimals, MidpointRounding.AwayFromZero),
@@ -19,12 +20,16 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
             quantity.Unit.Decimals
         );
 
+    /// <summary>In the bike's own unit.</summary>
     public static Shown Of(MeterAmount amount, Profile bike) => Of(amount.In(bike.UnitOf(amount.Kind)));
 
+    /// <summary>In the owner's unit.</summary>
     public static Shown Of(Volume volume, OwnerSettings settings) => Of(volume.In(settings.Volume));
 
+    /// <summary>In the owner's unit.</summary>
     public static Shown Of(Torque torque, OwnerSettings settings) => Of(torque.In(settings.Torque));
 
+    /// <summary>In millimetres; null where it is not known.</summary>
     public static Shown? Of(Length? length) => length is { } known ? Of(known.In(Core.Units.Unit.Millimetre)) : null;
 
     /// <summary>As it is put into a field to be changed: see <see cref="QuantityText.Editable"/>.</summary>
@@ -41,5 +46,6 @@ public sealed record Shown(decimal Value, string Unit, int Decimals)
 /// <param name="Source">Its name; null where the kind says all.</param>
 public sealed record ShownProvenance(ProvenanceKind Kind, string? Source)
 {
+    /// <summary>Where a figure comes from, as it is shown.</summary>
     public static ShownProvenance Of(Provenance provenance) => new(provenance.Kind, provenance.Source);
 }

@@ -22,6 +22,7 @@ public sealed record HandedInRequest(Guid Id, string? Kind, string? Date, string
 /// <summary>Used fluids, kept until they are handed in where local rules say.</summary>
 public sealed class WasteHandlers(ShelfPictures shelf, Writing writing)
 {
+    /// <summary>Writes that old fluid was handed in, and where.</summary>
     public async Task<Outcome<ShelfAnswer>> HandedInAsync(HandedInRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);

@@ -153,6 +153,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
 {
     private const int MostDays = 366;
 
+    /// <summary>The trips that are kept for a bike.</summary>
     public async Task<Outcome<TripsAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is { } picture ? AnswerOf(picture) : Problem.NotFound("bike");
 
@@ -293,6 +294,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
         );
     }
 
+    /// <summary>Keeps a trip.</summary>
     public async Task<Outcome<TripsAnswer>> KeepAsync(Guid bike, TripRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

@@ -34,6 +34,7 @@ public sealed record ShimPlanRequest(string Unit, IReadOnlyList<ValveRequest> Va
 /// <param name="Thou">Thousandths of an inch.</param>
 public sealed record BothUnits(decimal Millimetres, decimal Thou)
 {
+    /// <param name="millimetres">Exact; thousandths of an inch are rounded to a tenth.</param>
     public static BothUnits Of(decimal millimetres) => new(millimetres, Math.Round(millimetres / 0.0254m, 1));
 }
 

@@ -13,6 +13,7 @@ internal static class ValveForm
     private const int MostValves = 40;
     private const int MostShelf = 200;
 
+    /// <summary>What was measured, valve by valve; what cannot be read is said by the check.</summary>
     public static ImmutableArray<ValveReading> Read(IReadOnlyList<ValveRequest> asked, string unit, FieldCheck check)
     {
         var bare = unit == "thou" ? Unit.Thou : Unit.Millimetre;
@@ -69,6 +70,7 @@ internal static class ValveForm
         return Math.Round(value, 3);
     }
 
+    /// <summary>Microns from one shim of the kit to the next.</summary>
     public static int StepOf(string? step, FieldCheck check) =>
         step switch
         {

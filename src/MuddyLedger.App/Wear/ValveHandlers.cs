@@ -13,6 +13,7 @@ namespace MuddyLedger.App.Wear;
 /// <summary>Valve checks: the grid, the shims, the history of each valve.</summary>
 public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writing writing)
 {
+    /// <summary>The last valve check, and what is due.</summary>
     public async Task<Outcome<ValvesAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is not { } picture ? Problem.NotFound("bike")
         : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? await AnswerAsync(picture, caller)
@@ -89,6 +90,7 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
         );
     }
 
+    /// <summary>Which shims go where so that fewest are bought.</summary>
     public async Task<Outcome<ShimPlanAnswer>> PlanAsync(Guid bike, ShimPlanRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -171,6 +173,7 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
         : valve.Clearance < valve.Range.Low ? ValveVerdict.Tight
         : ValveVerdict.Wide;
 
+    /// <summary>Writes a valve check with its shims.</summary>
     public async Task<Outcome<ValvesAnswer>> CheckAsync(Guid bike, ValveCheckRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

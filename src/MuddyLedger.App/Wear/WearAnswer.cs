@@ -14,6 +14,7 @@ namespace MuddyLedger.App.Wear;
 /// <param name="From">Where the limit comes from.</param>
 public sealed record VerdictAnswer(Grade? Grade, string Name, string Means, string Do, ShownProvenance? From)
 {
+    /// <summary>Null where nothing can be said of the reading.</summary>
     public static VerdictAnswer? Of(ReadingVerdict? verdict) =>
         verdict is null
             ? null

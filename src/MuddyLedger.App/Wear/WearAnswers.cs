@@ -14,6 +14,7 @@ public static class WearAnswers
 {
     private const int NextOnes = 3;
 
+    /// <summary>All that the wear page shows of a bike.</summary>
     public static WearAnswer Of(BikePicture picture, string currency) =>
         new(
             picture.Profile.Nickname,
@@ -65,6 +66,7 @@ public static class WearAnswers
                 valves.Select(valve => valve.Due?.Likely).Where(day => day is not null).Min()
             );
 
+    /// <summary>One part, with its readings and what is left of it.</summary>
     public static WearSeriesAnswer Of(WearSeries series, BikePicture picture) =>
         new(
             picture.Profile.Nickname,
@@ -94,6 +96,7 @@ public static class WearAnswers
     private static MeterAmount? AmountOf(double x, MeterKind? meter) =>
         meter is { } kind ? MeterAmount.Of(kind, (decimal)Math.Round(x * (kind == MeterKind.Odometer ? 1000 : 1), 3)) : null;
 
+    /// <summary>The same in a line, for the list of all parts.</summary>
     public static WearLineAnswer LineOf(WearSeries series, BikePicture picture)
     {
         var (kind, standing, bike) = (series.Kind, series.Standing, picture.Profile);

@@ -48,11 +48,13 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
 {
     private const int MostPlaces = 12;
 
+    /// <summary>Every series of readings of a bike, where it stands and when it ends.</summary>
     public async Task<Outcome<WearAnswer>> GetAsync(Guid bike, Caller caller) =>
         await pictures.OneAsync(bike, caller.Cancel) is { } picture
             ? WearAnswers.Of(picture, (await pictures.SettingsAsync(caller.Cancel)).Currency)
             : Problem.NotFound("bike");
 
+    /// <summary>One series: its readings, line, bands and end.</summary>
     public async Task<Outcome<WearSeriesAnswer>> SeriesAsync(Guid bike, string series, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
@@ -104,6 +106,7 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
         );
     }
 
+    /// <summary>Writes a reading or a look.</summary>
     public async Task<Outcome<WearSeriesAnswer>> MeasureAsync(Guid bike, string series, MeasureRequest body, Caller caller)
     {
         if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)

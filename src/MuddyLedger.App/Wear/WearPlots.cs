@@ -15,6 +15,7 @@ public static class WearPlots
             ? (double)MeterAmount.Of(kind, (decimal)(x * (kind == MeterKind.Odometer ? 1000 : 1))).In(bike.UnitOf(kind)).Value
             : x;
 
+    /// <summary>Its readings as points, with the line through them and where it ends.</summary>
     public static WearPlotAnswer Of(WearSeries series, Profile bike)
     {
         var (standing, life) = (series.Standing, series.Current);

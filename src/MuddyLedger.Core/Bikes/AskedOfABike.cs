@@ -138,6 +138,7 @@ public static class AskedOfABike
         };
     }
 
+    /// <summary>Under which part of the bike it is asked.</summary>
     public static BikeSection SectionOf(ProfileQuestion question) =>
         question switch
         {
@@ -154,6 +155,7 @@ public static class AskedOfABike
             _ => BikeSection.Papers,
         };
 
+    /// <summary>Under which part of the bike it is asked.</summary>
     public static BikeSection SectionOf(ReservoirId reservoir) =>
         reservoir switch
         {
@@ -166,6 +168,7 @@ public static class AskedOfABike
             _ => BikeSection.Oil,
         };
 
+    /// <summary>Under which part of the bike it is asked.</summary>
     public static BikeSection SectionOf(BikeFigure figure) =>
         figure switch
         {
@@ -188,6 +191,7 @@ public static class AskedOfABike
             _ => BikeSection.Engine,
         };
 
+    /// <summary>Under which part of the bike it is asked.</summary>
     public static BikeSection SectionOf(Fastener fastener) =>
         fastener switch
         {

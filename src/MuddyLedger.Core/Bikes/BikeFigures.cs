@@ -63,6 +63,7 @@ public enum BikeFigure
 /// <param name="Provenance">Where it comes from.</param>
 public sealed record FigureSpec(decimal? Low, decimal? High, Provenance Provenance)
 {
+    /// <summary>Whether a value lies in the range; an end that is not given bounds nothing.</summary>
     public bool Holds(decimal value) => !(value < Low) && !(value > High);
 }
 

@@ -39,6 +39,7 @@ public sealed record BikeKind(
     bool Linkage
 )
 {
+    /// <summary>Of a bike as it is kept.</summary>
     public static BikeKind Of(Profile bike) =>
         new(
             Lubrication: bike.Lubrication,

@@ -77,6 +77,7 @@ public sealed record Capabilities(IReadOnlyDictionary<string, string> Words)
     /// <summary>Every key that a content file may match on.</summary>
     public static ImmutableArray<string> Keys => Derived.Keys;
 
+    /// <summary>All words that its profile answers.</summary>
     public static Capabilities Of(Profile bike) => new(Derived.ToDictionary(pair => pair.Key, pair => pair.Value(bike)));
 
     /// <summary>"SpinOn" is written "spin-on" in content files.</summary>
@@ -143,6 +144,8 @@ public sealed record Applies(ImmutableDictionary<string, ImmutableArray<string>>
     /// <summary>On every bike.</summary>
     public static readonly Applies Always = new(ImmutableDictionary<string, ImmutableArray<string>>.Empty);
 
+    /// <summary>Whether all that is wanted is so.</summary>
+    /// <param name="choices">What was chosen; null where nothing can be: what asks for a choice then does not apply.</param>
     public bool To(Capabilities bike, IReadOnlyDictionary<string, string>? choices = null) =>
         Wanted.All(want =>
             want.Key.StartsWith(ChoicePrefix, StringComparison.Ordinal)

@@ -50,6 +50,7 @@ public sealed record NearestSet(ProfileSet Set, Profile Profile)
         (1, (asked, bike) => Same(asked.RearBrake, bike.RearBrake)),
     ];
 
+    /// <summary>The set that the answers fit best, by their weights, with the answers put on it; of several alike the first.</summary>
     public static NearestSet Of(IReadOnlyCollection<ProfileSet> sets, KindAnswers asked)
     {
         var set = sets.MaxBy(one => Questions.Sum(question => question.Agrees(asked, one.Profile) == true ? question.Weight : 0))!;

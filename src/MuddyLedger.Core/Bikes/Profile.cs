@@ -240,6 +240,7 @@ public sealed record Profile
                 _ => null,
             };
 
+    /// <summary>Whether it has a meter of this kind.</summary>
     public bool Has(MeterKind meter) => meter == MeterKind.Odometer ? Odometer is not null : HourMeter;
 
     /// <summary>The unit the bike's own meter reads in.</summary>

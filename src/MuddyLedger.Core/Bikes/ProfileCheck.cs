@@ -32,6 +32,8 @@ public static class ProfileCheck
         return found.ToImmutable();
     }
 
+    /// <summary>All that is wrong with it, each with the field that it is about; empty where it can be kept.</summary>
+    /// <param name="thisYear">A bike of next year's model may be kept, none of a later one.</param>
     public static ImmutableArray<Refusal> Of(Profile bike, int thisYear)
     {
         var refusals = ImmutableArray.CreateBuilder<Refusal>();

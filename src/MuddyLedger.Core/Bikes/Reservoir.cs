@@ -114,6 +114,7 @@ public sealed record LevelReading(OilTemperature ReadAt, int WaitMinutes)
             ? new(hot.ReadAt, hot.WaitMinutes)
             : new(OilTemperature.Cold, 0);
 
+    /// <summary>Whether it may have to be read hot: only oil that an engine throws about.</summary>
     public static bool IsReadAfterRunning(ReservoirId reservoir) =>
         reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Gearbox or ReservoirId.Primary;
 }

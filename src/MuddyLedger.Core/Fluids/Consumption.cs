@@ -49,6 +49,7 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
     /// <summary>Whether what is topped up tells of the engine's health: its own oil and its coolant.</summary>
     public static bool IsWatched(ReservoirId reservoir) => reservoir is ReservoirId.Engine or ReservoirId.OilTank or ReservoirId.Coolant;
 
+    /// <summary>From what was topped up, over the first of its meters that gives a spell; not known where none does.</summary>
     public static Consumption Of(ReservoirId reservoir, BikeLedger ledger, BikeMeters meters)
     {
         foreach (var (kind, meter) in meters.Own)

@@ -59,6 +59,7 @@ public sealed record DrainReading(DrainColour Colour, MagnetReading Magnet, Drai
 /// <param name="Fuel">Fuel can get into it.</param>
 public sealed record DrainShows(ImmutableArray<DrainColour> Colours, bool Magnet, ImmutableArray<DrainDebris> Debris, bool Fuel)
 {
+    /// <summary>What can be told from what came out of it.</summary>
     public static DrainShows Of(ReservoirId reservoir) =>
         reservoir switch
         {

@@ -43,6 +43,7 @@ public sealed record ReservoirState(
 /// <summary>What is in each reservoir, from the book alone.</summary>
 public static class FluidChain
 {
+    /// <summary>What is in it now, by all lines that count, in their order.</summary>
     public static ReservoirState StateOf(ReservoirId reservoir, BikeLedger ledger)
     {
         var state = new ReservoirState(reservoir, null, null, null);

@@ -221,6 +221,7 @@ public sealed record LeakWatch(LeakVerdict Verdict, ImmutableArray<PlaceVerdict>
         return places.ToImmutable();
     }
 
+    /// <summary>As it is said in a sentence: "drain plug".</summary>
     public static string Words(LeakPlace place) => Capabilities.Word(place).Replace('-', ' ');
 
     private static PlaceVerdict OfPlace(LeakPlace place, ImmutableArray<LeakSpot?> looks, bool complete)

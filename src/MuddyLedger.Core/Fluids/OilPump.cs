@@ -19,6 +19,7 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
 {
     private static readonly OilPump NoPump = new(true, "It has no oil pump.", false);
 
+    /// <summary>Of a bike with oil injection; of all others there is no pump to prove.</summary>
     public static OilPump Of(Profile bike, BikeLedger ledger, LocalDate today)
     {
         if (bike.Lubrication != Lubrication.OilInjection)

@@ -45,6 +45,7 @@ public sealed record FuelMix(MixReason Reason, decimal? Ratio, Volume? Oil, Prov
     /// <summary>Oil that is half of its fuel or more was meant in another unit.</summary>
     public static bool TooMuchOil(Volume oil, Volume fuel) => oil.Litres >= fuel.Litres / 2;
 
+    /// <summary>What its tank holds when dry; null where nobody has said.</summary>
     public static Volume? TankOf(Profile bike) => bike.Reservoirs.GetValueOrDefault(ReservoirId.Fuel)?.DryFill;
 
     /// <param name="pump">How the bike's oil pump stands.</param>

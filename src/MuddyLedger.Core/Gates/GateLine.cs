@@ -33,6 +33,7 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
     /// <summary>Of a bike that nothing is known against.</summary>
     public static readonly GateLine AllOpen = new([], null);
 
+    /// <summary>The worst that any reason says of this gate or of one before it: what may not be cranked may not be ridden.</summary>
     public GateState StateOf(Gate gate) =>
         Reasons.Where(reason => reason.Gate <= gate).Select(reason => reason.State).DefaultIfEmpty(GateState.Open).Max();
 

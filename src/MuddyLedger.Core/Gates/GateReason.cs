@@ -64,6 +64,7 @@ public readonly record struct Moment(LocalDate Date, Instant At) : IComparable<M
     /// <summary>Before all that is written.</summary>
     public static readonly Moment Always = new(LocalDate.MinIsoValue, Instant.MinValue);
 
+    /// <summary>When it happened, and when it was first written: a correction keeps its original's place in the day.</summary>
     public static Moment Of(LedgerEntry entry) => new(entry.Date, entry.FirstWrittenAt);
 
     public int CompareTo(Moment other) => Date == other.Date ? At.CompareTo(other.At) : Date.CompareTo(other.Date);

@@ -17,12 +17,14 @@ namespace MuddyLedger.Core.Gates;
 /// <param name="Contents">Whether it also shows that reservoirs nobody spoke of are filled.</param>
 internal sealed record Proof(Gate Gate, Moment At, bool Contents)
 {
+    /// <summary>Whether the reason was there before, and is of a kind that such a proof disposes of.</summary>
     public bool Covers(GateReason reason) =>
         reason.State == GateState.NotProven
         && reason.Gate <= Gate
         && reason.Since <= At
         && (reason.Kind is ReasonKind.TakenIn or ReasonKind.Stood || (Contents && reason.Kind == ReasonKind.UnknownContent));
 
+    /// <summary>All proofs of a book and of the runs under way.</summary>
     public static IReadOnlyList<Proof> Of(BikeLedger ledger, IEnumerable<RunningJob> running, Func<Instant, LocalDate> dayOf)
     {
         var proofs = new List<Proof>();

@@ -7,6 +7,7 @@ namespace MuddyLedger.Core.Gates;
 /// <summary>What a job under way keeps from being open, from its first tap on: at the tap, not at sign-off.</summary>
 public static class RunGates
 {
+    /// <summary>What this run shuts as it stands; nothing where nobody has begun with it.</summary>
     public static IEnumerable<GateReason> Of(RunningJob job, Func<Instant, LocalDate> dayOf)
     {
         var (plan, state) = (job.Plan, job.State);

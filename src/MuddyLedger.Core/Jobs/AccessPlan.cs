@@ -14,6 +14,8 @@ internal static class AccessPlan
         public string Prefix => Turn == 0 ? Group.Id : $"{Group.Id}.{Turn + 1}";
     }
 
+    /// <summary>Puts the opening and closing of what lies in the way around the steps that need it, in layers.</summary>
+    /// <returns>What is opened, and for which jobs.</returns>
     public static ImmutableArray<AccessOpened> Insert(
         List<StepDraft> drafts,
         IReadOnlyDictionary<string, JobAssembly.Stage> stages,

@@ -9,6 +9,7 @@ public sealed record Caution(Hazard Hazard, string Danger, string Instead);
 /// <summary>Common practice, no source. The maker's manual and the product's own sheet win.</summary>
 public static class Cautions
 {
+    /// <summary>What is said before a step with this hazard.</summary>
     public static Caution For(Hazard hazard) =>
         hazard switch
         {

@@ -6,6 +6,7 @@ namespace MuddyLedger.Core.Jobs;
 /// <summary>The steps of several jobs laid side by side under ids of their own, with those that they share made one.</summary>
 internal sealed record JobMerge(ImmutableArray<StepDraft> Steps, ImmutableArray<Serves> Serves)
 {
+    /// <summary>One job as it is; of several, what they share is done once.</summary>
     public static JobMerge Of(ImmutableArray<Job> jobs)
     {
         if (jobs.Length == 1)

@@ -144,6 +144,7 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
     public static IReadOnlyDictionary<string, string> UsualChoices(Job job, Capabilities bike) =>
         ChoicesOf(job, bike, null, NothingChosen).Choices;
 
+    /// <summary>Null where this bike or these choices have no such step.</summary>
     public PlannedStep? Step(string id) => Steps.FirstOrDefault(planned => planned.Step.Id == id);
 
     /// <summary>What is chosen, and where nothing is chosen yet, what is recommended on this bike after what was chosen before.</summary>

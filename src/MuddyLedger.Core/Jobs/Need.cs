@@ -31,6 +31,7 @@ public sealed record Need(NeedKind Kind, string What, int Count = 1, ReservoirId
     /// <summary>What the count is for each of; null where it is for the bike.</summary>
     public CountedBy? Each { get; init; }
 
+    /// <summary>How many this bike takes: by its cylinders, legs or wheels where it is so counted.</summary>
     public int CountFor(Profile bike) => Count * Counted.Of(Each ?? (EachCylinder ? CountedBy.Cylinder : null), bike);
 }
 
@@ -51,6 +52,7 @@ public sealed record FitsPart(string Part, int Count, string? Replaces = null, b
     /// <summary>What the count is for each of; null where it is for the bike.</summary>
     public CountedBy? Each { get; init; }
 
+    /// <summary>How many this bike takes: by its cylinders, legs or wheels where it is so counted.</summary>
     public int CountFor(Profile bike) => Count * Counted.Of(Each ?? (EachCylinder ? CountedBy.Cylinder : null), bike);
 }
 

@@ -275,8 +275,10 @@ public static class RunFinish
     {
         public IEnumerable<PlannedStep> Steps => Plan.Steps.Where(planned => Holds(planned.Step));
 
+        /// <summary>Whether this sign-off covers the step: it is of its job, and was not signed before.</summary>
         public bool Holds(Step step) => !State.SignedSteps.Contains(step.Id) && (Part is null || step.OfJobs.Contains(Part));
 
+        /// <summary>The same by its name; what belongs to no step is covered by the sign-off of the whole alone.</summary>
         public bool Holds(string? step) => step is null || Plan.Step(step) is not { } planned ? Part is null : Holds(planned.Step);
 
         /// <summary>Work that these steps complete: all are done, and one at least was not signed off before.</summary>

@@ -120,11 +120,13 @@ public sealed record RunState(
 
     private static readonly StepState Untouched = new(StepMark.Open, Instant.MinValue, StepRecord.Nothing, null);
 
+    /// <summary>Untouched where nothing was tapped there.</summary>
     public StepState Step(string id) => Steps.GetValueOrDefault(id, Untouched);
 
     private string LastAnswered =>
         Steps.Where(step => step.Value.Mark != StepMark.Open).OrderBy(step => step.Value.At).Select(step => step.Key).LastOrDefault("");
 
+    /// <summary>From all that was tapped, in its order.</summary>
     public static RunState Of(Job job, Instant started, IEnumerable<RunEvent> events) =>
         events.Aggregate(
             new RunState(

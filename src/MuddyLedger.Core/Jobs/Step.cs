@@ -166,6 +166,8 @@ public sealed record Step(
         init;
     } = [];
 
+    /// <summary>Whether this bike has it to do.</summary>
+    /// <param name="choices">What was chosen for the run; null before anything was chosen.</param>
     public bool AppliesTo(Capabilities bike, IReadOnlyDictionary<string, string>? choices) =>
         (Applies.To(bike, choices) || OrApplies.Any(other => other.To(bike, choices)))
         && (ForApplies.IsEmpty || ForApplies.Any(one => one.To(bike, choices)));

@@ -41,6 +41,7 @@ public sealed class StepGraph
         }
     }
 
+    /// <summary>Of steps and what each comes after.</summary>
     public static StepGraph Of(IEnumerable<Step> steps) => Of(steps.Select(step => (step.Id, step.After.AsEnumerable())));
 
     /// <summary>What a step waits for directly.</summary>

@@ -68,6 +68,7 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
         return new(TierOf(last.Earliest, today), last.Earliest, when + (started is not null && started.Latest > last.Latest ? also : ""));
     }
 
+    /// <summary>Fresh for less than four weeks, a season up to and with six months, long up to and with two years.</summary>
     public static StoodTier TierOf(LocalDate lastRan, LocalDate today) =>
         today < lastRan.PlusWeeks(4) ? StoodTier.Fresh
         : today <= lastRan.PlusMonths(6) ? StoodTier.Season

@@ -119,6 +119,7 @@ public sealed class BikeLedger
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
 
+    /// <summary>All lines of one kind that count, in the order of the book.</summary>
     public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>()
         where T : EntryBody => from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
 

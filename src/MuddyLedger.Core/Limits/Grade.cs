@@ -13,6 +13,7 @@ public enum Grade
 /// <summary>What a grade counts.</summary>
 public static class Grades
 {
+    /// <summary>0 sound, 0.25 slight, 0.5 worn, 0.75 bad, 1 failed.</summary>
     public static double Severity(this Grade grade) => (int)grade / 4.0;
 
     /// <summary>The step nearest to a measured severity; half-way counts as the worse.</summary>

@@ -73,6 +73,7 @@ public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
     public LimitRow? For(BikeFigure figure, Capabilities bike) =>
         Rows.FirstOrDefault(row => row.Figures.Contains(figure) && row.Applies.To(bike));
 
+    /// <summary>Null where there is no such row.</summary>
     public LimitRow? Row(string id) => Rows.FirstOrDefault(row => row.Id == id);
 
     /// <summary>The job with the rows of this bike beside its measurements: a run keeps the limits that it was begun with.</summary>
@@ -97,6 +98,7 @@ public sealed record LimitTable(ImmutableArray<LimitRow> Rows)
 
 internal static class BandLists
 {
+    /// <summary>The first band for which it holds; -1 where it holds for none.</summary>
     public static int FindIndex(this ImmutableArray<LimitBand> bands, Func<LimitBand, bool> holds)
     {
         for (var at = 0; at < bands.Length; at++)
@@ -105,6 +107,7 @@ internal static class BandLists
         return -1;
     }
 
+    /// <summary>The last band for which it holds; -1 where it holds for none.</summary>
     public static int FindLastIndex(this ImmutableArray<LimitBand> bands, Func<LimitBand, bool> holds)
     {
         for (var at = bands.Length - 1; at >= 0; at--)

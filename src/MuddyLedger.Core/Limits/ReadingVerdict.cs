@@ -33,6 +33,8 @@ public sealed record ReadingVerdict(Grade? Grade, string Name, string Means, str
             : ByMaker(figure, own, row, value);
     }
 
+    /// <summary>By the band that the value falls into.</summary>
+    /// <param name="value">In the unit of the row.</param>
     public static ReadingVerdict ByTable(LimitRow row, decimal value)
     {
         var band = row.BandOf(value);

@@ -24,6 +24,7 @@ public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Ow
     private const double OwnSpread = 0.05;
     private const double HouseSpread = 0.2;
 
+    /// <summary>From what both meters ran over the same spell, where that is long enough; else the house value for its use.</summary>
     public static MeterRatio Of(Profile bike, BikeLedger ledger)
     {
         var (far, hours) = (MeterHistory.Of(ledger, MeterKind.Odometer), MeterHistory.Of(ledger, MeterKind.HourMeter));
@@ -42,6 +43,7 @@ public sealed record MeterRatio(decimal KilometresAnHour, double Spread, bool Ow
         return new(HouseSpeed(bike.Use), HouseSpread, Own: false);
     }
 
+    /// <summary>Distance as engine hours, and engine hours as distance.</summary>
     public MeterAmount Convert(MeterAmount amount) =>
         amount.Kind == MeterKind.Odometer
             ? MeterAmount.Of(MeterKind.HourMeter, amount.InBase / 1000 / KilometresAnHour)

@@ -24,12 +24,16 @@ public readonly record struct MeterAmount : IComparable<MeterAmount>
     /// <summary>Metres or hours; may be negative where it is a difference.</summary>
     public decimal InBase { get; }
 
+    /// <summary>Of the odometer.</summary>
     public static MeterAmount Of(Distance distance) => new(MeterKind.Odometer, distance.Metres);
 
+    /// <summary>Of the hour meter.</summary>
     public static MeterAmount Of(EngineHours hours) => new(MeterKind.HourMeter, hours.Hours);
 
+    /// <param name="inBase">Metres, or hours.</param>
     public static MeterAmount Of(MeterKind kind, decimal inBase) => new(kind, inBase);
 
+    /// <param name="quantity">A distance or a time, in any unit.</param>
     public static MeterAmount From(Quantity quantity) =>
         quantity.Unit.Dimension switch
         {
@@ -38,6 +42,7 @@ public readonly record struct MeterAmount : IComparable<MeterAmount>
             _ => throw new ArgumentException($"{quantity.Unit.Symbol} is not on any meter.", nameof(quantity)),
         };
 
+    /// <param name="unit">Of distance for an odometer, of time for an hour meter.</param>
     public Quantity In(Unit unit) => new Quantity(InBase, Base).In(unit);
 
     public int CompareTo(MeterAmount other) => InBase.CompareTo(Same(other).InBase);

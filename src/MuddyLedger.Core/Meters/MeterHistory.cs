@@ -69,6 +69,7 @@ public sealed class MeterHistory
     /// <summary>The latest reading; null where there is none.</summary>
     public MeterPoint? Last => Points.IsEmpty ? null : Points[^1];
 
+    /// <summary>From all readings, rides and exchanges of a dash that count.</summary>
     public static MeterHistory Of(BikeLedger ledger, MeterKind kind)
     {
         var epochs = ImmutableArray.Create(new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0)));
@@ -138,6 +139,7 @@ public sealed class MeterHistory
         return epoch.Display + (lifetime - epoch.Lifetime);
     }
 
+    /// <summary>What the bike has run in all when its dash shows this on that day: a dash that was exchanged began again.</summary>
     public MeterAmount LifetimeFor(LocalDate date, MeterAmount display)
     {
         var epoch = EpochAt(date);
@@ -280,6 +282,7 @@ public sealed class MeterHistory
             : null;
     }
 
+    /// <summary>House values: 1,500 km, 24 hours. More in a day is a mistake in reading or writing.</summary>
     public static MeterAmount MostInADay(MeterKind kind) =>
         kind == MeterKind.Odometer ? MeterAmount.Of(kind, 1_500_000) : MeterAmount.Of(kind, 24);
 

@@ -17,6 +17,7 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     /// <summary>Of a bike that was never laid up.</summary>
     public static readonly RidingTime Always = new([]);
 
+    /// <summary>All its rests: from each lay-up until it was woken.</summary>
     public static RidingTime Of(BikeLedger ledger)
     {
         var rests = ImmutableArray.CreateBuilder<Rest>();
@@ -89,5 +90,6 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
             yield return (at, to);
     }
 
+    /// <summary>Weeks in which it may be ridden: without those for which it was laid up.</summary>
     public double Weeks(LocalDate from, LocalDate to) => Pieces(from, to).Sum(piece => Period.DaysBetween(piece.From, piece.To)) / 7.0;
 }

@@ -76,6 +76,7 @@ public static class FittedParts
 
         public IEnumerable<FittedPart> On => _on;
 
+        /// <summary>Puts so many on: into empty places first, then in place of those that are on longest.</summary>
         public void Fit(LedgerEntry entry, PartFitted fitted)
         {
             var filled = Math.Min(fitted.Count, _empty);
@@ -84,8 +85,10 @@ public static class FittedParts
             _on.Add(new(entry, fitted, fitted.Count, Places, 0));
         }
 
+        /// <summary>Takes so many off, those that are on longest first.</summary>
         public void Remove(int count) => _empty = Math.Min(Places, _empty + TakeOldest(count));
 
+        /// <summary>So many were off and are on again: what nobody saw fitted first, then the oldest.</summary>
         public void PutBack(int count)
         {
             count -= _unknown;

@@ -31,6 +31,7 @@ public sealed record StandingModification(LedgerEntry Entry, ModificationMade Ma
 /// <summary>What is on a bike that is not the maker's.</summary>
 public static class Modifications
 {
+    /// <summary>Those that were not undone, the oldest first.</summary>
     public static ImmutableArray<StandingModification> Of(BikeLedger ledger)
     {
         var undone = ledger.Each<ModificationUndone>().Select(pair => ledger.OriginOf(pair.Body.Modification)).ToHashSet();

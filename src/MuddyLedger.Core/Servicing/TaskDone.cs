@@ -68,6 +68,7 @@ public sealed record TaskDone(string Task, Evidence Evidence, string? Note = nul
 /// <summary>A service task by its words: "engine oil: replace".</summary>
 public static class TaskFigure
 {
+    /// <summary>The task in words: "engine-oil.replace" as "engine oil: replace".</summary>
     public static EntryFigure Of(string task) =>
         new WordFigure("task", task.Replace(".", ": ", StringComparison.Ordinal).Replace('-', ' '));
 }

@@ -48,6 +48,7 @@ public sealed record ToBuy(
 /// <summary>What the coming work wants, less what is there, bundled into packs at least cost.</summary>
 public static class Shopping
 {
+    /// <summary>What is wanted less what is there, once for each thing, and what the shelf itself runs low on.</summary>
     public static ImmutableArray<ToBuy> List(IEnumerable<Wanted> wanted, ImmutableArray<Stock> shelf)
     {
         var lines =
@@ -79,6 +80,7 @@ public static class Shopping
     public static ImmutableArray<ToBuy> Missing(IEnumerable<Wanted> wanted, ImmutableArray<Stock> shelf) =>
         [.. List(wanted, shelf).Where(line => line.Needed > line.Here || (line.AmountUnknown && line.Here == 0))];
 
+    /// <summary>Money for the packs; what has no price counts as nothing.</summary>
     public static Money Total(IEnumerable<ToBuy> list) => Money.Of(list.Sum(line => line.Packs?.Cost.Amount ?? 0));
 
     private static ToBuy LineOf(Stock? stock, Wanted first, decimal needed, bool unknown, List<string> reasons, HashSet<Guid> bikes)

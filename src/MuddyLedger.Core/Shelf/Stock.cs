@@ -43,6 +43,7 @@ public sealed record StockItem(
     /// <summary>More than a shelf holds: a slip of the pen.</summary>
     public const decimal MostPieces = 10_000;
 
+    /// <summary>Whether it is kept for this bike; what names none fits all.</summary>
     public bool FitsBike(Guid bike) => Bikes.IsEmpty || Bikes.Contains(bike);
 
     /// <summary>

@@ -47,6 +47,7 @@ public sealed record Taking(ImmutableArray<Take> Takes, ImmutableArray<Used> Mis
         return [.. used];
     }
 
+    /// <summary>What each thing used takes from the shelf, in the order of <see cref="Matching"/>, and what is missing.</summary>
     public static Taking Of(IEnumerable<Used> used, IEnumerable<Stock> shelf, Guid bike)
     {
         var takes = ImmutableArray.CreateBuilder<Take>();

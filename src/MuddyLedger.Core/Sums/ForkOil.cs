@@ -17,5 +17,6 @@ public static class ForkOil
     public static Volume ToRaise(Length innerDiameter, double byMm) =>
         Volume.FromLitres((decimal)(Math.PI / 4 * (double)innerDiameter.Millimetres * (double)innerDiameter.Millimetres * byMm / 1e6));
 
+    /// <summary>Whether the legs are alike enough to be closed.</summary>
     public static bool Alike(double leftMm, double rightMm) => Math.Abs(leftMm - rightMm) <= MostApartMm;
 }

@@ -52,6 +52,7 @@ public sealed partial record TyreSize(int Section, int Aspect, decimal Rim)
 /// <param name="CircumferenceMm">Of the rolling tyre. Under load it is some 3% less than of the size on its wall (common practice).</param>
 public sealed record Gearing(double Primary, ImmutableArray<double> Gears, double Final, double CircumferenceMm)
 {
+    /// <summary>Millimetres, of the size on its wall.</summary>
     public static double Circumference(TyreSize tyre) => Math.PI * tyre.DiameterMm;
 
     /// <param name="gear">1 for first.</param>
@@ -60,5 +61,8 @@ public sealed record Gearing(double Primary, ImmutableArray<double> Gears, doubl
     /// <returns>Metres an hour.</returns>
     public double SpeedAt(int gear, double rpm) => rpm / TotalOf(gear) * CircumferenceMm / 1000 * 60;
 
+    /// <summary>Turns of the engine in a minute.</summary>
+    /// <param name="gear">From 1.</param>
+    /// <param name="anHour">How far the bike goes in an hour.</param>
     public double RpmAt(int gear, Distance anHour) => (double)anHour.Metres / 60 / (CircumferenceMm / 1000) * TotalOf(gear);
 }

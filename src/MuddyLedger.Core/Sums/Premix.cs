@@ -14,8 +14,12 @@ public static class Premix
     /// <summary>Fuel to one part of oil: leaner is a slip of the pen.</summary>
     public const decimal Leanest = 200;
 
+    /// <summary>Oil to pour into so much straight fuel.</summary>
+    /// <param name="ratio">Fuel to one part of oil: 50 for 50:1.</param>
     public static Volume OilFor(Volume fuel, decimal ratio) => Volume.FromLitres(fuel.Litres / Fit(ratio));
 
+    /// <summary>Oil that is in so much mix.</summary>
+    /// <param name="ratio">Fuel to one part of oil: 50 for 50:1.</param>
     public static Volume OilIn(Volume mix, decimal ratio) => Volume.FromLitres(mix.Litres / (1 + Fit(ratio)));
 
     /// <summary>

@@ -88,9 +88,11 @@ public static class TiltBench
     /// <summary>A moment, not a working angle (common practice, from memory).</summary>
     public const double NeverExceed = 60;
 
+    /// <summary>In each direction in which a bike can lean.</summary>
     public static ImmutableArray<TiltLimit> Limits(SplashSump sump) =>
         [.. Enum.GetValues<TiltDirection>().Select(direction => LimitOf(sump, direction))];
 
+    /// <summary>Half of the angle at which the dipper is lost, and never more than such engines are usually given.</summary>
     public static TiltLimit LimitOf(SplashSump sump, TiltDirection direction)
     {
         var lost = LostAt(sump, direction);

@@ -94,6 +94,7 @@ public static class Viscosity
 /// <summary>A temperature as it is typed: "-12", "-12 C", "10 F".</summary>
 public static class Temperatures
 {
+    /// <summary>A temperature as degrees Celsius, from text in either scale; null where it is none.</summary>
     public static double? Read(string? text)
     {
         var trimmed = (text ?? "").Trim().Replace('\u2212', '-').Replace("°", "", StringComparison.Ordinal);

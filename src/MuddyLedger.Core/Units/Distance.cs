@@ -14,11 +14,13 @@ public readonly record struct Distance : IComparable<Distance>
     /// <summary>None.</summary>
     public static Distance Zero => default;
 
+    /// <summary>Exact.</summary>
     public static Distance FromMetres(decimal metres) => new(metres);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static Distance From(Quantity quantity) => new(quantity.In(Unit.Metre).Value);
 
+    /// <param name="unit">Of distance.</param>
     public Quantity In(Unit unit) => new Quantity(Metres, Unit.Metre).In(unit);
 
     public int CompareTo(Distance other) => Metres.CompareTo(other.Metres);

@@ -12,11 +12,13 @@ public readonly record struct EngineHours : IComparable<EngineHours>
     /// <summary>None.</summary>
     public static EngineHours Zero => default;
 
+    /// <summary>Exact.</summary>
     public static EngineHours FromHours(decimal hours) => new(hours);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static EngineHours From(Quantity quantity) => new(quantity.In(Unit.Hour).Value);
 
+    /// <param name="unit">Of time.</param>
     public Quantity In(Unit unit) => new Quantity(Hours, Unit.Hour).In(unit);
 
     public int CompareTo(EngineHours other) => Hours.CompareTo(other.Hours);

@@ -12,11 +12,13 @@ public readonly record struct Length : IComparable<Length>
     /// <summary>In millimetres.</summary>
     public decimal Millimetres { get; }
 
+    /// <summary>Exact.</summary>
     public static Length FromMillimetres(decimal millimetres) => new(millimetres);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static Length From(Quantity quantity) => new(quantity.In(Unit.Millimetre).Value);
 
+    /// <param name="unit">Of length.</param>
     public Quantity In(Unit unit) => new Quantity(Millimetres, Unit.Millimetre).In(unit);
 
     public int CompareTo(Length other) => Millimetres.CompareTo(other.Millimetres);

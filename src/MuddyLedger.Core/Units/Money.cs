@@ -15,6 +15,8 @@ public readonly partial record struct Money
     /// <summary>Without its currency, to the hundredth.</summary>
     public decimal Amount { get; }
 
+    /// <summary>In the owner's currency, rounded to the hundredth.</summary>
+    /// <param name="amount">Never negative.</param>
     public static Money Of(decimal amount) => new(amount);
 
     public static Money operator +(Money left, Money right) => new(left.Amount + right.Amount);

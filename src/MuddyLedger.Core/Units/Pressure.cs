@@ -12,11 +12,13 @@ public readonly record struct Pressure : IComparable<Pressure>
     /// <summary>Above that of the air.</summary>
     public decimal Kilopascals { get; }
 
+    /// <summary>Exact.</summary>
     public static Pressure FromKilopascals(decimal kilopascals) => new(kilopascals);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static Pressure From(Quantity quantity) => new(quantity.In(Unit.Kilopascal).Value);
 
+    /// <param name="unit">Of pressure.</param>
     public Quantity In(Unit unit) => new Quantity(Kilopascals, Unit.Kilopascal).In(unit);
 
     public int CompareTo(Pressure other) => Kilopascals.CompareTo(other.Kilopascals);

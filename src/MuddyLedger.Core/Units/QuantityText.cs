@@ -51,6 +51,7 @@ public static partial class QuantityText
 
     private static bool Coarse(Unit unit) => unit.Dimension is Dimension.Distance or Dimension.EngineHours or Dimension.EngineSpeed;
 
+    /// <summary>As a refusal says it: "a distance".</summary>
     public static string Words(Dimension dimension) =>
         dimension switch
         {

@@ -15,11 +15,13 @@ public readonly record struct Torque : IComparable<Torque>
     /// <summary>None.</summary>
     public static Torque Zero => default;
 
+    /// <summary>Exact.</summary>
     public static Torque FromNewtonMetres(decimal newtonMetres) => new(newtonMetres);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static Torque From(Quantity quantity) => new(quantity.In(Unit.NewtonMetre).Value);
 
+    /// <param name="unit">Of torque.</param>
     public Quantity In(Unit unit) => new Quantity(NewtonMetres, Unit.NewtonMetre).In(unit);
 
     public int CompareTo(Torque other) => NewtonMetres.CompareTo(other.NewtonMetres);

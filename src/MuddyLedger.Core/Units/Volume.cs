@@ -12,11 +12,13 @@ public readonly record struct Volume : IComparable<Volume>
     /// <summary>None.</summary>
     public static Volume Zero => default;
 
+    /// <summary>Exact.</summary>
     public static Volume FromLitres(decimal litres) => new(litres);
 
     /// <exception cref="ArgumentException">The quantity measures something else.</exception>
     public static Volume From(Quantity quantity) => new(quantity.In(Unit.Litre).Value);
 
+    /// <param name="unit">Of volume.</param>
     public Quantity In(Unit unit) => new Quantity(Litres, Unit.Litre).In(unit);
 
     public int CompareTo(Volume other) => Litres.CompareTo(other.Litres);

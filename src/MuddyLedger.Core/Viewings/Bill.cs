@@ -15,6 +15,7 @@ internal sealed class Bill
         public double Chance(Look look, int level) =>
             Fault.Presumed && look == Look.NotLooked ? PresumedChance : Care.After(look, Before[level]);
 
+        /// <summary>What putting it right may cost, cell by cell, as far as the look has told.</summary>
         public double[] Cost(Look look) =>
             look switch
             {
@@ -33,6 +34,7 @@ internal sealed class Bill
         public const double OnlyWear = 0.4;
         public const double WorseInside = Care.Misses;
 
+        /// <param name="full">The cost of a fault in full, cell by cell.</param>
         public static CostByLook Of(double[] full)
         {
             var lower = CostGrid.LowerHalf(full);
@@ -89,6 +91,8 @@ internal sealed class Bill
 
     public IReadOnlyList<Line[]> Groups => _groups;
 
+    /// <param name="hourlyRate">Money for an hour of one's own work; 0 where it costs nothing.</param>
+    /// <param name="cells">Of the money grid.</param>
     public static Bill Of(IReadOnlyList<PossibleFault> faults, Trust trust, double hourlyRate, int cells)
     {
         var costs = faults.Select(fault => fault.Cost.At(hourlyRate)).ToList();

@@ -92,6 +92,7 @@ public static class Care
             _ => chance * (1 - Misses) / Likelihood(look, chance),
         };
 
+    /// <summary>From log-odds to a chance, 0 to 1.</summary>
     public static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 
     private static ImmutableArray<double> Normal()

@@ -76,6 +76,8 @@ public sealed class CostGrid
         return half;
     }
 
+    /// <summary>The mean, in money.</summary>
+    /// <param name="cells">The chance of each amount; they add up to 1.</param>
     public double Mean(double[] cells)
     {
         // Four sums beside each other, and not as many as the processor holds: the last digit is the same on every machine.
@@ -114,6 +116,7 @@ public sealed class CostGrid
         return half;
     }
 
+    /// <summary>Chances again, cell by cell, from their spectrum.</summary>
     public double[] Back(Spectrum half)
     {
         var (re, im) = (new double[Cells], new double[Cells]);

@@ -17,6 +17,9 @@ public static class FastFourier
 
     private static readonly ConcurrentDictionary<int, Plan> Plans = new();
 
+    /// <summary>In place.</summary>
+    /// <param name="re">Real parts; as many as a power of two.</param>
+    /// <param name="im">Imaginary parts, as many.</param>
     public static void Forward(double[] re, double[] im)
     {
         var plan = Plans.GetOrAdd(re.Length, Made);

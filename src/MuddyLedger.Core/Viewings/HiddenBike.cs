@@ -31,6 +31,8 @@ public sealed record HiddenBike(
     int Seed
 )
 {
+    /// <summary>Makes up what is wrong and what is said of it; the same for the same number.</summary>
+    /// <param name="use">From as new (0) to worn out (1).</param>
     public static HiddenBike Make(ViewingDetails details, ViewingContent content, double use, int seed)
     {
         var random = new Random(seed);

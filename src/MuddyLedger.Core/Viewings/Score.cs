@@ -18,6 +18,7 @@ public sealed record Score(double? Condition, double Low, double High, double Co
     /// <summary>The sum of weight times severity.</summary>
     public double Lost { get; private init; }
 
+    /// <summary>Of the points given, with the range in which the whole must lie.</summary>
     public static Score Of(IEnumerable<Point> points, IReadOnlyDictionary<string, Seen> seen)
     {
         double all = 0,

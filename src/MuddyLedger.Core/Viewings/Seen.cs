@@ -8,6 +8,7 @@ namespace MuddyLedger.Core.Viewings;
 /// <param name="Values">What was measured, in the scale's unit; empty where it was judged by eye.</param>
 public sealed record Seen(Grade Grade, double Severity, ImmutableArray<decimal> Values)
 {
+    /// <summary>By eye alone.</summary>
     public static Seen Of(Grade grade) => new(grade, grade.Severity(), []);
 
     /// <summary>The worst of the places decides.</summary>

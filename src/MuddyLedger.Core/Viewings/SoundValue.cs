@@ -29,8 +29,10 @@ public sealed record TheilSen(double Slope, double Intercept)
         return new(slope, Median([.. points.Select(point => point.Y - (slope * point.X))]));
     }
 
+    /// <summary>The line's value there.</summary>
     public double At(double x) => Intercept + (Slope * x);
 
+    /// <param name="values">At least one.</param>
     public static double Median(IReadOnlyList<double> values)
     {
         var sorted = values.Order().ToList();

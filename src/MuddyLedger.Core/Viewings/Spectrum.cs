@@ -28,6 +28,7 @@ public sealed class Spectrum
     /// <summary>Imaginary parts.</summary>
     public double[] Im { get; }
 
+    /// <summary>A copy that can be changed by itself.</summary>
     public Spectrum Copy()
     {
         var copy = new Spectrum(Re.Length);
@@ -36,6 +37,7 @@ public sealed class Spectrum
         return copy;
     }
 
+    /// <summary>Multiplies each frequency in place: both costs are paid.</summary>
     public void Multiply(Spectrum by) => Multiply(by, 1);
 
     /// <summary>By something that is there with a chance, and otherwise is nothing: (1 - chance) + chance times its spectrum.</summary>
@@ -64,6 +66,7 @@ public sealed class Spectrum
         }
     }
 
+    /// <summary>Adds the other in place, so many times.</summary>
     public void Add(Spectrum other, double times)
     {
         var (scale, at, length) = (new Vector<double>(times), 0, Math.Min(Re.Length, other.Re.Length));

@@ -34,6 +34,7 @@ public sealed record Trust(double A, double B)
     /// <summary>Added to the log-odds of every fault that was not looked for: ln((1 - t) / t).</summary>
     public double Shift => Math.Log(B / A);
 
+    /// <param name="signsOfHiding">How many there were; each speaks against the seller once.</param>
     public static Trust Of(IEnumerable<ClaimStanding> claims, int signsOfHiding)
     {
         double a = Start,

@@ -80,6 +80,7 @@ public sealed record ViewingDetails
 /// </summary>
 public static class Stood
 {
+    /// <summary>At least and at most how many years; null where the year is not known or lies ahead.</summary>
     public static (int Least, int Most)? Years(int? lastRun, LocalDate today) =>
         lastRun is { } year && year <= today.Year ? (Math.Max(0, today.Year - year - 1), today.Year - year) : null;
 }

@@ -28,6 +28,7 @@ public sealed record ViewingState(
     /// <summary>What was measured last at a point, whether or not it gives a verdict.</summary>
     public ImmutableDictionary<string, PointMeasured> Measured { get; init; } = ImmutableDictionary<string, PointMeasured>.Empty;
 
+    /// <summary>Whether it was answered that this bike has no such thing.</summary>
     public bool IsNotFitted(string point) => Left.TryGetValue(point, out var why) && why == LeftBecause.NotFitted;
 
     /// <summary>Before the first tap.</summary>

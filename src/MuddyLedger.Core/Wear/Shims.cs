@@ -7,8 +7,10 @@ namespace MuddyLedger.Core.Wear;
 /// </summary>
 public static class Microns
 {
+    /// <param name="millimetres">Rounded to a micron.</param>
     public static int Of(decimal millimetres) => (int)Math.Round(millimetres * 1000, MidpointRounding.AwayFromZero);
 
+    /// <param name="microns">A clearance or a shim.</param>
     public static decimal Millimetres(int microns) => microns / 1000m;
 }
 
@@ -20,6 +22,7 @@ public readonly record struct ClearanceRange(int Low, int High)
     /// <summary>Twice the middle, so that it stays whole.</summary>
     public int TwiceMiddle => Low + High;
 
+    /// <summary>Whether a clearance, in microns, lies in the range; its ends belong to it.</summary>
     public bool Holds(int clearance) => clearance >= Low && clearance <= High;
 }
 

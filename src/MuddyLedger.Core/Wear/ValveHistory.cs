@@ -14,6 +14,8 @@ namespace MuddyLedger.Core.Wear;
 /// <param name="Number">Of its side in that cylinder, from 1.</param>
 public readonly record struct ValvePlace(int Cylinder, ValveSide Side, int Number)
 {
+    /// <summary>As it is called: "cylinder 2, intake 1".</summary>
+    /// <param name="cylinders">Of the engine; of a single the cylinder is not named.</param>
     public string Name(int cylinders) =>
         (cylinders > 1 ? $"cylinder {Cylinder}, " : "") + (Side == ValveSide.Intake ? "intake" : "exhaust") + $" {Number}";
 }
@@ -143,6 +145,7 @@ public static class ValveHistory
             select new ValvePlace(cylinder, side, number);
     }
 
+    /// <summary>Millimetres, cold, by the manual; null where the profile has none.</summary>
     public static (decimal Low, decimal High)? RangeOf(Profile bike, ValveSide side)
     {
         var figure = side == ValveSide.Intake ? BikeFigure.IntakeClearance : BikeFigure.ExhaustClearance;

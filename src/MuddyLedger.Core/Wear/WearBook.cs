@@ -14,6 +14,7 @@ namespace MuddyLedger.Core.Wear;
 /// <summary>All series of a bike, from its book alone.</summary>
 public static class WearBook
 {
+    /// <summary>Every kind that this bike has, measured or not.</summary>
     public static ImmutableArray<WearSeries> Of(
         Profile bike,
         IEnumerable<WearKind> kinds,
@@ -87,8 +88,10 @@ public sealed class WearAxes
     /// <summary>How much of the meter's base unit one of the axis is: metres to a kilometre, hours to an hour.</summary>
     public double Base => Kind == MeterKind.Odometer ? 1000 : 1;
 
+    /// <summary>What its meter showed, or would have shown, when the line was written; null where that is not known.</summary>
     public MeterAt? At(LedgerEntry entry) => _meter?.History.At(entry, _meter.Forecast);
 
+    /// <summary>Where a line lies along an axis: in kilometres, in hours or in days; null where its meter is not known.</summary>
     public double? X(WearAxis axis, LedgerEntry entry) =>
         axis == WearAxis.Days ? DayOf(entry.Date)
         : At(entry) is { } at ? (double)at.Lifetime.InBase / Base
@@ -129,8 +132,10 @@ public sealed class WearAxes
     private static readonly LocalDate Epoch = new(1970, 1, 1);
     private const double Farthest = 150 * 365.25;
 
+    /// <summary>Days since a fixed day.</summary>
     public static double DayOf(LocalDate date) => Period.DaysBetween(Epoch, date);
 
+    /// <summary>The day that lies there, rounded.</summary>
     public static LocalDate DateOf(double day) => Epoch.PlusDays((int)Math.Round(day));
 }
 
@@ -150,14 +155,17 @@ internal sealed class WearLines(BikeLedger ledger, LocalDate today)
     public ImmutableArray<LocalDate> RacedOn { get; } =
     [.. ledger.Each<RideDone>().Where(ride => ride.Body.Severities.Contains(Severity.Raced)).Select(ride => ride.Entry.Date)];
 
+    /// <summary>All lines that a job wrote.</summary>
     public IEnumerable<LedgerEntry> OfRun(RunId run) => _byRun.Value[run];
 
+    /// <summary>All lines of a day.</summary>
     public IEnumerable<LedgerEntry> OfDay(LocalDate day) => _byDay.Value[day];
 }
 
 /// <summary>Sorts the readings of a quantity by the part that they were taken on.</summary>
 internal static class WearLives
 {
+    /// <summary>One life for each part that was on, the last one still on.</summary>
     public static ImmutableArray<WearLife> Of(WearKind kind, WearLines lines, WearAxes axis)
     {
         var lives = ImmutableArray.CreateBuilder<WearLife>();

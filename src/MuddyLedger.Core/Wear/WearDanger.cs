@@ -9,6 +9,7 @@ namespace MuddyLedger.Core.Wear;
 /// <summary>What a new reading does to the gates: what would hurt is a finding that shuts one, and a sound reading settles it.</summary>
 public static class WearDanger
 {
+    /// <summary>Of the finding that is opened for it.</summary>
     public static string TitleOf(WearKind kind) => $"{kind.Title}, at its end";
 
     /// <summary>The line that follows from a reading; null where none does.</summary>

@@ -30,6 +30,7 @@ public sealed record WearLine(double Level, double Slope, double Sigma, int Degr
     /// <summary>Both bands are 80%: one case in ten before, one in ten after.</summary>
     private const double Upper = 0.9;
 
+    /// <summary>The line's value there, in the unit of the readings.</summary>
     public double At(double x) => Level + Slope * x;
 
     /// <summary>Null for fewer than two readings, or all at one place.</summary>

@@ -17,6 +17,7 @@ internal static class WearReckoning
     /// <summary>A slope that leads nowhere within so many times what was seen is no wear (house value).</summary>
     private const double NoWearLives = 25;
 
+    /// <summary>What the part that is on has left, and how that was told.</summary>
     public static WearSeries SeriesOf(WearKind kind, Profile bike, LimitTable limits, ImmutableArray<WearLife> lives, WearAxes axis)
     {
         var life = lives[^1];

@@ -131,6 +131,7 @@ public static class WillItLast
 
     private const double AfterChance = 0.1;
 
+    /// <summary>Whether each part lasts, what to take along, and how far a tank goes.</summary>
     public static TripAnswer Of(
         Trip trip,
         Profile bike,
@@ -163,6 +164,7 @@ public static class WillItLast
         /// <summary>The trip on a meter, in base units; null where the bike has nothing to reckon it by.</summary>
         public double On(MeterKind kind) => (double)(Trip.Amount.Kind == kind ? Trip.Amount : Meters.Ratio.Convert(Trip.Amount)).InBase;
 
+        /// <summary>How far or how long the trip counts, in metres or hours: longer where it is rough.</summary>
         public double CountsAs(MeterKind kind) => On(kind) * (double)Trip.Factor;
     }
 
