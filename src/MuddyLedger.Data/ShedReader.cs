@@ -73,20 +73,19 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         if (known is not null && rows.Count == 0 && await struck.CountAsync(cancel) == known.Strikes)
             return known with { Place = last };
         var strikes = await struck.ToListAsync(cancel);
-        return new(
-            BikeLedger.Of(bike, known is null ? fresh : known.Ledger.All.Concat(fresh), strikes.Select(RowMapper.Strike)),
-            last,
-            damaged,
-            strikes.Count
-        );
+        var told = strikes.Select(RowMapper.Strike).ToList();
+        return new(known is null ? BikeLedger.Of(bike, fresh, told) : known.Ledger.With(fresh, told), last, damaged, told.Count);
     }
 
-    /// <summary>Only the columns that are wanted: whose bike it is is known, and a key less to read is a key less.</summary>
+    /// <summary>
+    /// Only the columns that are wanted, and what a line says as the bytes that it is: whose bike it is is known, and a key less to read is a
+    /// key less.
+    /// </summary>
     internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) =>
         context
             .Database.SqlQuery<Line>(
                 $"""
-                SELECT Id, Date, WrittenAt, Device, Body, RunId, CorrectsId, Reason
+                SELECT Id, Date, WrittenAt, Device, CAST(Body AS BLOB) AS Body, RunId, CorrectsId, Reason
                 FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid
                 """
             )
@@ -112,7 +111,7 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         string Date,
         string WrittenAt,
         string Device,
-        string Body,
+        byte[] Body,
         Guid? RunId,
         Guid? CorrectsId,
         string? Reason

@@ -91,7 +91,7 @@ test('two who edit the same profile are both told', async ({ page, context, demo
 
 test('twenty-one lines of what one knows take under sixty keys beside the figures, and are taken back together', async ({
   page,
-  own: demo,
+  demo,
 }) => {
   await page.goto(await demo.pageOf('Fathom'))
   const unknown = page.getByRole('link', { name: /\d+ unknown/ })

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, unfold } from './shed'
+import { expect, newId, test, unfold } from './shed'
 
 /** A bike's plan as its owner changes it, and what is written of its parts. */
 
 test("an item of one's own is kept, left alone, counted again, passed on as a file and taken in by another bike", async ({
   page,
-  own: demo,
+  demo,
 }) => {
   await page.goto(await demo.pageOf('Causeway'))
   await page.getByRole('button', { name: 'Add a service item of your own' }).click()
@@ -45,10 +45,7 @@ test("an item of one's own is kept, left alone, counted again, passed on as a fi
   await expect(page.getByText(/That file cannot be used. Line \d+/)).toBeVisible()
 })
 
-test('a part bought on the road stands with its number, price and warranty, and its cost in the book', async ({
-  page,
-  own: demo,
-}) => {
+test('a part bought on the road stands with its number, price and warranty, and its cost in the book', async ({ page, demo }) => {
   await page.goto(`${await demo.pageOf('Causeway')}/parts`)
   await page.getByRole('button', { name: 'A part was fitted' }).click()
   await page.getByLabel('What', { exact: true }).fill('rear tyre')
@@ -87,7 +84,7 @@ test('what a job wrote lies under it in the book, and a filter lays every line o
   await expect(page.getByText('Oil screen: clean').first()).toBeVisible()
 })
 
-test('a short round goes through fewer points, and what is not fitted is an answer', async ({ page, own: demo }) => {
+test('a short round goes through fewer points, and what is not fitted is an answer', async ({ page, demo }) => {
   await page.goto(`${demo.address}/viewings`)
   await page.getByRole('link', { name: 'Twelve-hour Scree' }).click()
   await page.locator('.list').waitFor()
@@ -95,7 +92,24 @@ test('a short round goes through fewer points, and what is not fitted is an answ
   await expect(page.getByRole('button', { name: /^Short round, \d+ min left/ })).toBeVisible()
   const short = Number(/(\d+) min/.exec((await page.getByRole('button', { name: /^Short round/ }).textContent())!)![1])
   expect(short).toBeLessThanOrEqual(21)
-  // More than twenty minutes were looked already: it says where that leaves one, and goes on with the rest.
+  // Looked at to its end, it says where that leaves one, and goes on with the rest.
+  const viewing = /viewings\/([0-9a-f-]+)/.exec(page.url())![1]
+  for (let left = 60; left > 0; left--) {
+    const next = (await (await fetch(`${demo.address}/api/viewings/${viewing}/next`)).json()) as {
+      point: string
+      inShortRound: boolean
+    }[]
+    const look = next.find((one) => one.inShortRound)
+    if (!look) break
+    const said = { id: newId(), point: look.point }
+    // What is measured is left: to type it is another test's.
+    await demo
+      .send('POST', `/api/viewings/${viewing}/acts`, { ...said, act: 'graded', grade: 'sound' })
+      .catch(() =>
+        demo.send('POST', `/api/viewings/${viewing}/acts`, { ...said, id: newId(), act: 'left', because: 'cannot-see' }),
+      )
+  }
+  await page.reload()
   await expect(page.getByRole('region', { name: 'The short round is done' })).toContainText(/would most likely end between .*\d/)
   await page.getByRole('button', { name: /^Go on with the full round/ }).click()
   await expect(page.getByRole('button', { name: 'Full round', exact: true })).toHaveAttribute('aria-pressed', 'true')

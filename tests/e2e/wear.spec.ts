@@ -6,7 +6,7 @@ import { expect, item, test, unfold } from './shed'
 const row = (page: Page, title: string) =>
   page.locator('li.line').filter({ has: page.getByRole('link', { name: title, exact: true }) })
 
-test('a pad that wears faster pulls its due date forward, in the plan too', async ({ page, own: demo }) => {
+test('a pad that wears faster pulls its due date forward, in the plan too', async ({ page, demo }) => {
   const causeway = await demo.pageOf('Causeway')
   await page.goto(causeway)
   await page.getByRole('link', { name: 'Wear', exact: true }).click()
@@ -42,7 +42,7 @@ test('a pad that wears faster pulls its due date forward, in the plan too', asyn
   await expect(item(page, 'Front pads', 'Replace')).toContainText('likely')
 })
 
-test('a look joins, metal on metal shuts the gate, and a gauge sends what it shows', async ({ page, own: demo }) => {
+test('a look joins, metal on metal shuts the gate, and a gauge sends what it shows', async ({ page, demo }) => {
   await page.goto(`${await demo.pageOf('Causeway')}/wear`)
   await row(page, 'Fork seals').getByRole('button', { name: 'Look' }).click()
   const dialog = page.getByRole('dialog')
@@ -72,7 +72,7 @@ test('a look joins, metal on metal shuts the gate, and a gauge sends what it sho
   await expect(page.getByText(/may not be ridden/i).first()).toBeVisible()
 })
 
-test('a valve check swaps what came out before it buys, is written down and has its history', async ({ page, own: demo }) => {
+test('a valve check swaps what came out before it buys, is written down and has its history', async ({ page, demo }) => {
   await page.goto(`${await demo.pageOf('Scree')}/valves`)
   await expect(page.getByText('Cold engine, each valve fully closed.')).toBeVisible()
   const field = (name: string) => page.getByLabel(name, { exact: true })
@@ -109,7 +109,7 @@ test('a valve check swaps what came out before it buys, is written down and has 
   await expect(page.getByText(/shim 2\.85 to 2\.80, left 0\.12 mm/).first()).toBeVisible()
 })
 
-test('a trip is answered as it is typed, kept, reopened, and answered anew when a reading comes', async ({ page, own: demo }) => {
+test('a trip is answered as it is typed, kept, reopened, and answered anew when a reading comes', async ({ page, demo }) => {
   const causeway = await demo.pageOf('Causeway')
   await page.goto(`${causeway}/trips`)
   // The spring trip of the demo, which its chain will not survive.
@@ -144,7 +144,7 @@ test('a trip is answered as it is typed, kept, reopened, and answered anew when 
   await expect(page.getByText('Causeway: chain')).toBeVisible()
 })
 
-test('plugs are looked at side by side, the odd one is named, and oil in the low cylinder tells', async ({ page, own: demo }) => {
+test('plugs are looked at side by side, the odd one is named, and oil in the low cylinder tells', async ({ page, demo }) => {
   const causeway = await demo.pageOf('Causeway')
   await page.goto(`${causeway}/wear/plug-colour`)
   await expect(page.getByText('They do not look alike', { exact: false })).toBeVisible()

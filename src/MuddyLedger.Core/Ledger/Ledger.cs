@@ -80,8 +80,17 @@ public sealed class BikeLedger
         Bike = bike;
         All = all;
         Strikes = strikes;
-        _origins = all.ToDictionary(entry => entry.Id, entry => entry.Origin);
-        Standing = [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+        _origins = all.Where(entry => entry.Origin != entry.Id).ToDictionary(entry => entry.Id, entry => entry.Origin);
+        Standing = strikes.IsEmpty ? all : [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+    }
+
+    private BikeLedger(BikeLedger before, ImmutableArray<LedgerEntry> fresh)
+    {
+        Bike = before.Bike;
+        All = before.All.AddRange(fresh);
+        Strikes = before.Strikes;
+        _origins = before._origins;
+        Standing = before.Strikes.IsEmpty ? All : before.Standing.AddRange(fresh);
     }
 
     /// <summary>Whose book it is.</summary>
@@ -99,6 +108,7 @@ public sealed class BikeLedger
     /// <summary>The origin of the line with this id; the id itself where this book has no such line.</summary>
     public EntryId OriginOf(EntryId id) => _origins.GetValueOrDefault(id, id);
 
+    /// <summary>Of the lines that stand for another one.</summary>
     private readonly Dictionary<EntryId, EntryId> _origins;
 
     /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
@@ -118,6 +128,37 @@ public sealed class BikeLedger
             .ToImmutableArray();
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
+
+    /// <summary>
+    /// The same book with lines added. Such as come after all that are there, which is how a book is written, are put at its end; else it is
+    /// put in order anew.
+    /// </summary>
+    /// <param name="fresh">Of this bike, none of them there before.</param>
+    /// <param name="strikes">All of them, those that were known among them.</param>
+    /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
+    public BikeLedger With(IReadOnlyList<LedgerEntry> fresh, IReadOnlyCollection<Strike> strikes)
+    {
+        var added = ImmutableArray.CreateBuilder<LedgerEntry>(fresh.Count);
+        var last = All.IsEmpty ? null : All[^1];
+        foreach (var entry in fresh)
+        {
+            if (
+                strikes.Count != Strikes.Count
+                || entry.Corrects is not null
+                || entry.Bike != Bike
+                || last is null
+                || !ComesAfter(entry, last)
+            )
+                return Of(Bike, All.Concat(fresh), strikes);
+            last = entry with { Origin = entry.Id, FirstWrittenAt = entry.WrittenAt, Place = last.Place + 1 };
+            added.Add(last);
+        }
+
+        return added.Count > 0 || strikes.Count == Strikes.Count ? new(this, added.ToImmutable()) : Of(Bike, All, strikes);
+    }
+
+    private static bool ComesAfter(LedgerEntry entry, LedgerEntry last) =>
+        (entry.Date, entry.WrittenAt, entry.Id.Value).CompareTo((last.Date, last.FirstWrittenAt, last.Origin.Value)) > 0;
 
     /// <summary>All lines of one kind that count, in the order of the book.</summary>
     public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>()

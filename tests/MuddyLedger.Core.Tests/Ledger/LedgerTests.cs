@@ -71,6 +71,40 @@ public class LedgerTests
                 }
             );
 
+    // Property: a book that grows is the one that is put in order at once, wherever its lines belong and whatever is struck.
+    [Fact]
+    public void A_book_that_grows_line_by_line_is_the_book_that_is_read_at_once() =>
+        Gen.Select(AnyBook, Gen.Int[0, 5].Array[25])
+            .Sample(
+                (lines, dice) =>
+                {
+                    var book = new LedgerBuilder();
+                    var grown = book.Ledger;
+                    for (var at = 0; at < lines.Length; at++)
+                    {
+                        var line = book.Write(Given.Today.PlusDays(lines[at].Day - 10), new NoteWritten($"line {at}"));
+                        if (dice[at] == 0)
+                            book.Correct(line, new NoteWritten($"line {at}, as it was"));
+                        if (dice[at] == 1)
+                            book.Strike(line);
+                        // Some come by themselves, some with the next.
+                        if (dice[at] == 2)
+                            continue;
+                        var whole = book.Ledger;
+                        var known = grown.All.Select(one => one.Id).ToHashSet();
+                        var fresh = whole.All.Where(one => !known.Contains(one.Id)).OrderBy(one => one.Id.Value).ToList();
+                        grown = grown.With(fresh, [.. whole.Strikes.Values]);
+                        Told(grown.All).ShouldBe(Told(whole.All));
+                        Told(grown.Standing).ShouldBe(Told(whole.Standing));
+                        grown.Strikes.Keys.ShouldBe(whole.Strikes.Keys, ignoreOrder: true);
+                        whole.All.ShouldAllBe(one => grown.OriginOf(one.Id) == whole.OriginOf(one.Id));
+                    }
+                }
+            );
+
+    private static IEnumerable<(Guid, Guid, NodaTime.Instant, int)> Told(IEnumerable<LedgerEntry> lines) =>
+        lines.Select(line => (line.Id.Value, line.Origin.Value, line.FirstWrittenAt, line.Place));
+
     [Fact]
     public void A_finding_is_open_until_it_is_closed_even_if_its_words_were_corrected()
     {
