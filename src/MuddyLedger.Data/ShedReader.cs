@@ -78,8 +78,8 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
     }
 
     /// <summary>
-    /// Only the columns that are wanted, and what a line says as the bytes that it is: whose bike it is is known, and a key less to read is a
-    /// key less.
+    /// Only the columns that are wanted, and what a line says as the bytes that it is: whose bike it is is known, and a key less to read is
+    /// a key less.
     /// </summary>
     internal static Task<List<Line>> LinesAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) =>
         context

@@ -194,12 +194,12 @@ public sealed record ValueAnswer(
 
 /// <summary>Why a verdict was given.</summary>
 /// <param name="Kind">Which of the reasons; the rest is what it rests on.</param>
-/// <param name="Title">Of the point; null where it is about none.</param>
+/// <param name="Found">Of a knock-out: what was found, in a sentence. Null for all else.</param>
 /// <param name="What">Of a knock-out.</param>
 /// <param name="Share">0 to 1.</param>
 /// <param name="First">Money.</param>
 /// <param name="Second">Money.</param>
-public sealed record ReasonAnswer(string Kind, string? Title, KnockOut? What, double? Share, double? First, double? Second);
+public sealed record ReasonAnswer(string Kind, string? Found, KnockOut? What, double? Share, double? First, double? Second);
 
 /// <summary>What parts of it would bring. Money.</summary>
 /// <param name="Id">Of the line.</param>

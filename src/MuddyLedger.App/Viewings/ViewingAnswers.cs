@@ -98,7 +98,7 @@ public static class ViewingAnswers
             Offers: picture.Offers,
             KnockedOut: picture.Judgement.KnockedOut,
             Verdict: picture.Judgement.Verdict,
-            Reasons: [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, Title))],
+            Reasons: [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, content.Viewing))],
             RideShutBy: [.. picture.RideShutBy.Select(Title)],
             Credits:
             [
@@ -378,10 +378,10 @@ public static class ViewingAnswers
             ? slope * (double)details.Profile.UnitOf(meter.Kind).InBase * (meter.Kind == Core.Meters.MeterKind.Odometer ? 1_000 : 10)
             : null;
 
-    private static ReasonAnswer ReasonOf(VerdictReason reason, Func<string, string> title) =>
+    private static ReasonAnswer ReasonOf(VerdictReason reason, ViewingContent content) =>
         reason switch
         {
-            KnockedOut knocked => new("knocked-out", title(knocked.Point), knocked.What, null, null, null),
+            KnockedOut knocked => new("knocked-out", content.ById[knocked.Point].Say, knocked.What, null, null, null),
             PapersNeeded => new("papers-needed", null, null, null, null, null),
             CoverageIs coverage => new("coverage", null, null, coverage.Coverage, coverage.Wanted, null),
             NoValueKnown => new("no-value", null, null, null, null, null),

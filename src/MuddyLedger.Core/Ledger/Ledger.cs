@@ -130,8 +130,8 @@ public sealed class BikeLedger
     }
 
     /// <summary>
-    /// The same book with lines added. Such as come after all that are there, which is how a book is written, are put at its end; else it is
-    /// put in order anew.
+    /// The same book with lines added. Such as come after all that are there, which is how a book is written, are put at its end; else it
+    /// is put in order anew.
     /// </summary>
     /// <param name="fresh">Of this bike, none of them there before.</param>
     /// <param name="strikes">All of them, those that were known among them.</param>

@@ -61,6 +61,13 @@ public class ViewingPointsTests
                 .ShouldBeInRange(25, 40, $"{set.Id}, sold as {soldAs}");
     }
 
+    // What decides is said as it was found: "No metal in the oil: failed" says the opposite to whoever reads in haste.
+    [Fact]
+    public void What_knocks_a_bike_out_is_said_in_a_sentence_of_its_own() =>
+        Given
+            .Content.Viewing.Points.Where(point => point.KnockOut is not null)
+            .ShouldAllBe(point => point.Say != null && point.Say.EndsWith('.') && point.Say != point.SayWorn);
+
     // Nothing that wants both wheels on the ground is asked of a bike on a stand.
     [Fact]
     public void A_fork_is_pumped_and_a_seat_pushed_with_the_wheels_on_the_ground() =>

@@ -332,7 +332,7 @@ public class ViewingTests
         ).ShouldBeOk();
         ((double)viewing["score"]!["condition"]!).ShouldBeGreaterThan(90);
         ((string?)viewing["verdict"]).ShouldBe("walk-away");
-        ((string?)viewing["reasons"].AsArray()[0]!["title"]).ShouldBe("Frame free of cracks");
+        ((string?)viewing["reasons"].AsArray()[0]!["found"]).ShouldBe("The frame is cracked.");
     }
 
     [Fact]

@@ -13004,8 +13004,8 @@ export interface components {
         ReasonAnswer: {
             /** @description Which of the reasons; the rest is what it rests on. */
             kind: string;
-            /** @description Of the point; null where it is about none. */
-            title: null | string;
+            /** @description Of a knock-out: what was found, in a sentence. Null for all else. */
+            found: null | string;
             what: null | components["schemas"]["KnockOut"];
             /**
              * Format: double

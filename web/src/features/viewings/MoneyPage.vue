@@ -46,7 +46,7 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
       <section class="verdict" :class="data.verdict" aria-labelledby="verdict">
         <h2 id="verdict">{{ verdictNames[data.verdict] }}</h2>
         <ul>
-          <li v-for="reason in data.reasons" :key="reason.kind + reason.title">{{ reasonWords(reason, data.currency) }}</li>
+          <li v-for="reason in data.reasons" :key="reason.kind + reason.found">{{ reasonWords(reason, data.currency) }}</li>
           <li v-for="warning in data.warnings" :key="warning.field">The frame number {{ warning.words }}.</li>
         </ul>
       </section>
@@ -82,7 +82,7 @@ const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
         </details>
       </section>
       <section v-else-if="data.knockedOut" class="no-sum" aria-label="Offers">
-        <p><b>There is no sum at which to buy it.</b> No repair and no price makes up for what was found.</p>
+        <p><b>There is no sum at which to buy it.</b> What was found decides, whatever it would cost to put right.</p>
       </section>
       <div class="two">
         <div class="stack">

@@ -60,9 +60,7 @@ const next = computed(() => {
     !point.grade && !point.left && point.id !== current.value?.id && (!short.value || inRound.value.has(point.id))
   return points.value.slice(at + 1).find(open) ?? points.value.find(open)
 })
-const knocked = computed(() =>
-  points.value.filter((point) => point.knockOut && (point.grade === 'bad' || point.grade === 'failed')),
-)
+const knocked = computed(() => data.value?.reasons.flatMap((reason) => reason.found ?? []) ?? [])
 
 function go(point: string | undefined) {
   moved.value = null
@@ -164,9 +162,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           It does not run: <b>{{ data.first.length === 1 ? 'one question' : `${data.first.length} questions` }} first.</b> The
           answer may end the viewing here.
         </p>
-        <p v-if="knocked.length" class="knocked" role="status">
-          <b>Knocked out:</b> {{ knocked.map((point) => point.title.toLowerCase()).join('; ') }}.
-        </p>
+        <p v-if="knocked.length" class="knocked" role="status"><b>Knocked out.</b> {{ knocked.join(' ') }}</p>
         <ShortRoundEnd
           v-if="shortDone && !closed && data.rest && data.offers"
           :rest="data.rest"
@@ -210,7 +206,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
             <p class="label">Walk away above</p>
             <p class="figure big">{{ data.offers ? sum(data.offers.walkAway, data.currency) : '–' }}</p>
             <p class="soft">
-              <template v-if="data.knockedOut">no sum makes up for what was found</template>
+              <template v-if="data.knockedOut">what was found decides</template>
               <template v-else-if="!data.offers">say what a sound one is worth</template>
               <template v-else-if="moved?.walkAway && Math.round(moved.walkAway[0]) !== Math.round(moved.walkAway[1])"
                 >was {{ sum(moved.walkAway[0], data.currency) }} before this</template
@@ -223,7 +219,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           <ScoreBand :score="data.score" class="band" />
           <p class="verdict">
             <b>{{ verdictNames[data.verdict] }}.</b>{{ ' ' }}
-            <RouterLink :to="`/viewings/${viewing}/money`">Why, and what to offer</RouterLink>
+            <RouterLink :to="`/viewings/${viewing}/money`">{{ data.knockedOut ? 'Why' : 'Why, and what to offer' }}</RouterLink>
           </p>
         </section>
         <section class="list" :aria-label="zone ? zoneNames[zone] : 'This stage'">

@@ -33,8 +33,9 @@ export const zoneNames: Record<Zone, string> = {
   electrics: 'Electrics',
 }
 
-/** How long a look takes: "15 s", from a minute on "1.5 min". */
-export const lookTime = (minutes: number) => (minutes < 0.99 ? `${Math.round(minutes * 60)} s` : `${number(minutes, 1)} min`)
+/** How long a look takes, to five seconds: "15 s", from a minute on "1.5 min". */
+export const lookTime = (minutes: number) =>
+  minutes < 0.99 ? `${Math.max(5, Math.round(minutes * 12) * 5)} s` : `${number(minutes, 1)} min`
 
 export const gradeNames = { sound: 'Sound', slight: 'Slight', worn: 'Worn', bad: 'Bad', failed: 'Failed' } as const
 
@@ -58,7 +59,7 @@ export function reasonWords(reason: ViewingAnswer['reasons'][number], currency: 
   const money = (amount: number | null | undefined) => sum(amount ?? 0, currency)
   switch (reason.kind) {
     case 'knocked-out':
-      return `${reason.title}: failed. That decides over any average${reason.what === 'only-as-parts' ? '; what is left is its parts' : ''}.`
+      return `${reason.found} That decides over any average${reason.what === 'only-as-parts' ? '; what is left is its parts' : ''}.`
     case 'papers-needed':
       return 'There is no title, and you need one.'
     case 'coverage':
