@@ -92,7 +92,7 @@ public sealed class CopiesTests : IAsyncLifetime
     private static async Task<(int Code, string Said)> CommandAsync(params string[] words)
     {
         using var process = System.Diagnostics.Process.Start(
-            new System.Diagnostics.ProcessStartInfo("dotnet", [Hosting.CrashTests.Dll, .. words])
+            new System.Diagnostics.ProcessStartInfo("dotnet", [Hosting.ServerProcess.Dll, .. words])
             {
                 RedirectStandardOutput = true,
                 RedirectStandardError = true,

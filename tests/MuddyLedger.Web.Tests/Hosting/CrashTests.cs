@@ -3,11 +3,12 @@ using System.Diagnostics;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using MuddyLedger.Data;
+using static MuddyLedger.Web.Tests.Hosting.ServerProcess;
 
 namespace MuddyLedger.Web.Tests.Hosting;
 
 /// <summary>A real server process is killed at random moments while it is written to: every write that it acknowledged is there.</summary>
-public partial class CrashTests
+public class CrashTests
 {
     [Fact]
     public Task Fourteen_kills_of_writers_lose_nothing_acknowledged() => KillAsync(14, seed: 1);
@@ -21,18 +22,6 @@ public partial class CrashTests
     [InlineData(14)]
     [InlineData(15)]
     public Task Six_times_a_hundred_kills_lose_nothing_acknowledged(int seed) => KillAsync(100, seed);
-
-    [Fact]
-    public Task Ten_kills_of_released_stores_while_they_start_leave_a_shed_that_starts() => KillStartsAsync(10, seed: 3);
-
-    [Fact(Explicit = true)]
-    public Task Three_hundred_kills_while_it_starts_leave_a_shed_that_starts() => KillStartsAsync(300, seed: 4);
-
-    [Fact]
-    public Task Six_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(6, seed: 5);
-
-    [Fact(Explicit = true)]
-    public Task A_hundred_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(100, seed: 6);
 
     [Fact]
     [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
@@ -341,47 +330,12 @@ public partial class CrashTests
         Directory.Delete(folder, recursive: true);
     }
 
-    /// <summary>What each writer was last refused with, for the message of the test.</summary>
-    private static readonly ConcurrentDictionary<string, string> Refused = new();
-
     private static async Task<string?> PhotoAsync(HttpClient http, string bike, byte[] picture)
     {
         var id = Guid.CreateVersion7().ToString();
         using var content = new ByteArrayContent(picture) { Headers = { ContentType = new("image/jpeg") } };
         using var response = await http.PutAsync($"/api/bikes/{bike}/photos/{id}", content);
         return response.StatusCode == HttpStatusCode.OK ? id : null;
-    }
-
-    private const string Day = "2026-04-18";
-
-    /// <summary>The published server where there is one: it starts in half the time.</summary>
-    internal static string Dll =>
-        Environment.GetEnvironmentVariable("MUDDY_LEDGER_SERVER") ?? typeof(MuddyLedger.Web.Hosting.ShedServer).Assembly.Location;
-
-    internal static Process Start(string[] command, string folder)
-    {
-        var start = new ProcessStartInfo(command[0]) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (
-            var word in command
-                .Skip(1)
-                .Concat(["--data", folder, "--port", "0", "--content", TestShed.ContentFolder, "--today", "2026-04-18T10:00"])
-        )
-            start.ArgumentList.Add(word);
-        return Process.Start(start)!;
-    }
-
-    internal static async Task<string> AddressOf(Process process)
-    {
-        while (await process.StandardOutput.ReadLineAsync() is { } line)
-            if (line.IndexOf("http://", StringComparison.Ordinal) is >= 0 and var at)
-            {
-                // Whatever it says from here on is read away: a pipe that nobody empties stops whoever writes into it.
-                _ = process.StandardOutput.BaseStream.CopyToAsync(Stream.Null);
-                _ = process.StandardError.BaseStream.CopyToAsync(Stream.Null);
-                return line[at..].Split(' ')[0];
-            }
-
-        throw new InvalidOperationException($"The server did not start: {await process.StandardError.ReadToEndAsync()}");
     }
 
     private static async Task WriteAsync(Func<Task<string?>> write, ConcurrentBag<string> acknowledged, CancellationToken stop)
@@ -397,35 +351,6 @@ public partial class CrashTests
             // Killed under it: what was not acknowledged may be there or not.
         }
         catch (IOException) { }
-    }
-
-    private static async Task<string?> PostAsync(HttpClient http, string path, Func<string, object> body)
-    {
-        var id = Guid.CreateVersion7().ToString();
-        using var response = await http.PostAsync(path, System.Net.Http.Json.JsonContent.Create(body(id)));
-        if (response.StatusCode == HttpStatusCode.OK)
-            return id;
-        Refused[path[(path.LastIndexOf('/') + 1)..]] = await response.Content.ReadAsStringAsync();
-        return null;
-    }
-
-    internal static async Task<string> BikeAsync(HttpClient http)
-    {
-        var sets = JsonNode.Parse(await http.GetStringAsync("/api/sets"))!.AsArray();
-        var profile = sets.Single(set => (string?)set!["id"] == "road-twin")!["profile"]!;
-        (profile["nickname"], profile["make"], profile["model"], profile["year"]) = ("Causeway", "Drumlin", "Causeway 730", 2014);
-        return (
-            await PostAsync(
-                http,
-                "/api/bikes",
-                id => new
-                {
-                    id,
-                    profile,
-                    reading = (string?)null,
-                }
-            )
-        )!;
     }
 
     private static async Task<string> RunAsync(HttpClient http, string bike)
@@ -472,18 +397,5 @@ public partial class CrashTests
         acknowledged.Where(id => !kept.Contains(id) || !rows.Contains(id)).ShouldBeEmpty($"kill {kill}: acknowledged and gone");
         // And no half of a write: what is noted as written has its row.
         kept.Count.ShouldBe(rows.Count, $"kill {kill}");
-    }
-
-    private static List<string> Column(SqliteConnection store, string sql)
-    {
-        using var command = store.CreateCommand();
-#pragma warning disable CA2100 // constants of this class
-        command.CommandText = sql;
-#pragma warning restore CA2100
-        using var rows = command.ExecuteReader();
-        var all = new List<string>();
-        while (rows.Read())
-            all.Add(rows.GetValue(0).ToString()!);
-        return all;
     }
 }

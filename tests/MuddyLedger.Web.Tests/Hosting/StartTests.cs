@@ -18,7 +18,7 @@ public sealed class StartTests
         var folder = Directory.CreateTempSubdirectory("muddy-today-").FullName;
         var said = await RefusedAsync([
             "dotnet",
-            CrashTests.Dll,
+            ServerProcess.Dll,
             "--data",
             folder,
             "--port",
@@ -42,7 +42,7 @@ public sealed class StartTests
             "env",
             "TZ=Fallow/Tarn",
             "dotnet",
-            CrashTests.Dll,
+            ServerProcess.Dll,
             "--data",
             folder,
             "--port",
@@ -67,10 +67,10 @@ public sealed class StartTests
         if (asOther.Length > 0)
             await RunAsync("chown", "65534:65534", folder);
         var acknowledged = new List<string>();
-        using (var process = CrashTests.Start([.. asOther, "dotnet", CrashTests.Dll], folder))
+        using (var process = ServerProcess.Start([.. asOther, "dotnet", ServerProcess.Dll], folder))
         {
-            using var http = new HttpClient { BaseAddress = new Uri(await CrashTests.AddressOf(process)) };
-            var bike = await CrashTests.BikeAsync(http);
+            using var http = new HttpClient { BaseAddress = new Uri(await ServerProcess.AddressOf(process)) };
+            var bike = await ServerProcess.BikeAsync(http);
             async Task<HttpStatusCode> NoteAsync(string words)
             {
                 using var answer = await http.PostAsync(
@@ -103,9 +103,9 @@ public sealed class StartTests
             await process.WaitForExitAsync(Cancel);
         }
 
-        using (var again = CrashTests.Start([.. asOther, "dotnet", CrashTests.Dll], folder))
+        using (var again = ServerProcess.Start([.. asOther, "dotnet", ServerProcess.Dll], folder))
         {
-            using var http = new HttpClient { BaseAddress = new Uri(await CrashTests.AddressOf(again)) };
+            using var http = new HttpClient { BaseAddress = new Uri(await ServerProcess.AddressOf(again)) };
             var book = await http.GetStringAsync("/api/book", Cancel);
             foreach (var words in acknowledged)
                 book.ShouldContain(words);

@@ -333,6 +333,9 @@ public class ViewingTests
         ((double)viewing["score"]!["condition"]!).ShouldBeGreaterThan(90);
         ((string?)viewing["verdict"]).ShouldBe("walk-away");
         ((string?)viewing["reasons"].AsArray()[0]!["found"]).ShouldBe("The frame is cracked.");
+        ((bool)viewing["knockedOut"]!).ShouldBeTrue();
+        viewing["value"]!["value"].ShouldNotBeNull();
+        viewing["offers"].ShouldBeNull("no sum is right for it");
     }
 
     [Fact]

@@ -1,11 +1,24 @@
 using Microsoft.Data.Sqlite;
 using MuddyLedger.Data;
+using static MuddyLedger.Web.Tests.Hosting.ServerProcess;
 
 namespace MuddyLedger.Web.Tests.Hosting;
 
 /// <summary>Kills while a server starts, takes a copy in, or goes back to one.</summary>
-public partial class CrashTests
+public class KilledStartTests
 {
+    [Fact]
+    public Task Ten_kills_of_released_stores_while_they_start_leave_a_shed_that_starts() => KillStartsAsync(10, seed: 3);
+
+    [Fact(Explicit = true)]
+    public Task Three_hundred_kills_while_it_starts_leave_a_shed_that_starts() => KillStartsAsync(300, seed: 4);
+
+    [Fact]
+    public Task Six_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(6, seed: 5);
+
+    [Fact(Explicit = true)]
+    public Task A_hundred_kills_while_it_takes_in_or_goes_back_leave_one_or_the_other() => KillExchangesAsync(100, seed: 6);
+
     /// <summary>
     /// Starts of each released store, and of the newest, are killed at any moment; the next one that is let be has all that was there.
     /// </summary>
