@@ -335,7 +335,7 @@ public class ViewingTests
         ((string?)viewing["reasons"].AsArray()[0]!["found"]).ShouldBe("The frame is cracked.");
         ((bool)viewing["knockedOut"]!).ShouldBeTrue();
         viewing["value"]!["value"].ShouldNotBeNull();
-        viewing["offers"].ShouldBeNull("no sum is right for it");
+        viewing.Body["offers"].ShouldBeNull("no sum is right for it");
     }
 
     [Fact]
