@@ -13,8 +13,7 @@ public enum PumpVerdict
 
 /// <summary>
 /// Whether an oil pump gives what it should, by how far its tank fell for the fuel that was burned. A level is never read to the drop, so
-/// the
-/// answer is a range; it proves something only where the whole range lies on one side.
+/// the answer is a range; it proves something only where the whole range lies on one side.
 /// </summary>
 /// <param name="Verdict">Whether the pump gives what it should.</param>
 /// <param name="Ratio">Fuel to oil, by what was read; null where the oil did not fall at all.</param>

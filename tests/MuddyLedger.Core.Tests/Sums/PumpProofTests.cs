@@ -29,7 +29,8 @@ public class PumpProofTests
     // Whatever the true ratio: a reading that is off by less than it is said to be never proves a pump that lies outside the band.
     [Fact]
     public void A_bad_pump_is_never_proven() =>
-        Gen.Select(Gen.Decimal[10, 300], Gen.Decimal[1, 20], Gen.Decimal[-1, 1], Gen.Decimal[2, 40])
+        // Less, and not just as much: at the very end of the band the last decimal of a quotient would decide.
+        Gen.Select(Gen.Decimal[10, 300], Gen.Decimal[1, 20], Gen.Decimal[-0.999m, 0.999m], Gen.Decimal[2, 40])
             .Sample(
                 (truth, litres, off, readTo) =>
                 {
