@@ -19,4 +19,6 @@ export default [
       'vue/require-default-prop': 'off',
     },
   },
+  // A test makes the pages that it needs.
+  { files: ['src/**/*.test.ts'], rules: { 'vue/one-component-per-file': 'off' } },
 ]

@@ -32,3 +32,22 @@ test('the first page comes packed, and plain to whoever cannot unpack it', async
   expect(answer.headers['content-encoding']).toBe('br')
   expect((await ask(`${demo.address}/api/export`, 'br')).headers['content-encoding']).toBeUndefined()
 })
+
+test('the letters of all languages in Latin script come with the application', async ({ page, demo }) => {
+  await page.goto(demo.address)
+  await expect(page.getByRole('heading').first()).toBeVisible()
+  for (const font of [
+    '400 16px Barlow',
+    '600 16px Barlow',
+    "600 16px 'Barlow Condensed'",
+    "700 16px 'Barlow Condensed'",
+    "500 16px 'Spline Sans Mono'",
+  ]) {
+    const loaded = await page.evaluate(
+      async ([font, text]) => (await document.fonts.load(font!, text)).map((face) => face.status),
+      [font, 'Zündkerze Łańcuch Řetěz Bujías İğne'],
+    )
+    // One file for the letters of Western Europe, another for the rest.
+    expect(loaded, font).toEqual(['loaded', 'loaded'])
+  }
+})

@@ -30,7 +30,7 @@ describe('the dipstick', () => {
     expect(stick(null).find('.oil').exists()).toBe(false)
     expect(stick(null).text()).toContain('? no history')
   })
-  it('frays where the level is reckoned', () => expect(stick(0.5, { estimated: true }).classes()).toContain('estimated'))
+  it('frays where the level is estimated', () => expect(stick(0.5, { estimated: true }).classes()).toContain('estimated'))
   it('marks the horizon only where one is known', () => {
     expect(stick(0.5, { shareAtHorizon: 0.1 }).find('.horizon').exists()).toBe(true)
     expect(stick(0.5, { shareAtHorizon: null }).find('.horizon').exists()).toBe(false)

@@ -1,5 +1,5 @@
 import { onBeforeUnmount, ref } from 'vue'
-import { answer, api, deviceName, newId, Refusal } from '@/api/client'
+import { answer, api, deviceName, Refusal } from '@/api/client'
 
 export interface Taken {
   bikes: number
@@ -33,8 +33,7 @@ export function useTakeIn() {
     }
   }
 
-  function takeIn(file: File): Promise<Taken> {
-    const id = newId()
+  function takeIn(id: string, file: File): Promise<Taken> {
     going.value = true
     words.value = 'Sending it'
     share.value = 0
@@ -45,10 +44,11 @@ export function useTakeIn() {
       request.setRequestHeader('Content-Type', 'application/json')
       request.setRequestHeader('Device', encodeURIComponent(deviceName()))
       request.upload.onprogress = (event) => (share.value = event.lengthComputable ? event.loaded / event.total : null)
+      request.responseType = 'json'
       request.onload = () => {
-        const said = JSON.parse(request!.responseText || '{}')
-        if (request!.status === 200) done(said as Taken)
-        else fail(new Refusal(request!.status, said.detail ?? 'This file cannot be read.', said.errors ?? {}))
+        const { status, response } = request!
+        if (status === 200 && response) done(response as Taken)
+        else fail(new Refusal(status, response?.detail ?? 'This file cannot be read.', response?.errors ?? {}))
       }
       request.onerror = () => fail(new Refusal(0, 'The server does not answer. Nothing was taken in.'))
       request.onabort = () => fail(new Refusal(0, 'Given up. Nothing was taken in.'))

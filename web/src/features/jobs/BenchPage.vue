@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, newId, type RecordRequest } from '@/api/client'
+import { answer, api, type RecordRequest } from '@/api/client'
 import SheetFrame from '@/design/SheetFrame.vue'
 import { focusHeading } from '@/design/focusHeading'
 import { minutes, quantity } from '@/design/format'
@@ -87,14 +87,16 @@ const lookAt = (id: string) => {
   sheet.value = null
 }
 async function setAside(reason: string) {
-  const kept = await write((version) =>
-    answer(
-      api.POST('/api/runs/{run}/set-aside', {
-        params: { path: { run: props.run } },
-        body: { id: newId(), reason },
-        headers: { 'If-Match': version },
-      }),
-    ),
+  const kept = await write(
+    (id, version) =>
+      answer(
+        api.POST('/api/runs/{run}/set-aside', {
+          params: { path: { run: props.run } },
+          body: { id, reason },
+          headers: { 'If-Match': version },
+        }),
+      ),
+    `set aside: ${reason}`,
   )
   if (kept) await router.push(`/bikes/${run.value!.bike}`)
 }

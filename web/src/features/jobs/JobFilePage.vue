@@ -91,12 +91,12 @@ const keep = () =>
         goTo(checked.line ?? 1)
         return null
       }
-      const standing = checked.id === props.job && data.value?.own ? data.value.version : await versionOf(checked.id!)
+      const stands = checked.id === props.job && data.value?.own ? data.value.version : await versionOf(checked.id!)
       return await answer(
         api.PUT('/api/jobs/{job}', {
           params: { path: { job: checked.id! } },
           body: { id, text: text.value },
-          headers: { 'If-Match': `"${standing}"` },
+          headers: { 'If-Match': `"${stands}"` },
         }),
       )
     },

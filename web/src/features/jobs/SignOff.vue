@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { answer, api, newId, Refusal, type RunAnswer } from '@/api/client'
+import { answer, api, type Refusal, type RunAnswer } from '@/api/client'
 import { quantity } from '@/design/format'
 import MoneyField from '@/design/MoneyField.vue'
 import { useBike } from '../bikes/useBike'
@@ -8,7 +8,7 @@ import { entryWords } from '../ledger/entrySentence'
 
 const props = defineProps<{
   run: RunAnswer
-  write: (call: (version: string) => Promise<RunAnswer>) => Promise<boolean>
+  write: (call: (id: string, version: string) => Promise<RunAnswer>, what: string) => Promise<boolean>
   refusal: Refusal | null
 }>()
 
@@ -26,7 +26,6 @@ const form = reactive({
 const { data: bike } = useBike(() => props.run.bike)
 /** What is still open on the bike, and may be cured by this job. */
 const open = computed(() => bike.value?.findings.filter((finding) => finding.entry) ?? [])
-const id = ref(newId())
 /** The one job of a joined run that is signed off while the others go on. */
 const part = ref<string | null>(null)
 const ready = computed(() => props.run.parts.find((one) => one.job === part.value && !one.signed && !one.refused))
@@ -34,21 +33,22 @@ const shown = computed(() => !props.run.finishRefused || ready.value)
 
 /** What is left of the run is signed off on a sheet of its own. */
 function begin(run: RunAnswer) {
-  id.value = newId()
   part.value = null
   Object.assign(form, { minutes: String(run.workedMinutes), leftover: '', note: '', cured: {} })
   form.costs = [aCost()]
 }
 
 function takeBack() {
-  const body = { id: newId(), reason: 'signed off too early' }
-  return props.write(() => answer(api.POST('/api/runs/{run}/undo-finish', { params: { path: { run: props.run.id } }, body })))
+  const reason = 'signed off too early'
+  return props.write(
+    (id) => answer(api.POST('/api/runs/{run}/undo-finish', { params: { path: { run: props.run.id } }, body: { id, reason } })),
+    'taken back',
+  )
 }
 
 /** Signs off the whole run, or one of the jobs that were joined in it. */
 function keep(job: string | null = null) {
   const body = {
-    id: id.value,
     minutes: form.minutes,
     costs: form.costs.filter((cost) => cost.amount.trim()),
     leftover: form.leftover || null,
@@ -56,19 +56,17 @@ function keep(job: string | null = null) {
     job,
     cured: Object.entries(form.cured).map(([finding, how]) => ({ finding, how })),
   }
-  return props.write(async (version) => {
-    try {
-      const run = await answer(
-        api.POST('/api/runs/{run}/finish', { params: { path: { run: props.run.id } }, body, headers: { 'If-Match': version } }),
-      )
-      if (job) begin(run)
-      return run
-    } catch (failed) {
-      // Without an answer the same request is sent again: it may have been written.
-      if (!(failed instanceof Refusal) || failed.status !== 0) id.value = newId()
-      throw failed
-    }
-  })
+  return props.write(async (id, version) => {
+    const run = await answer(
+      api.POST('/api/runs/{run}/finish', {
+        params: { path: { run: props.run.id } },
+        body: { id, ...body },
+        headers: { 'If-Match': version },
+      }),
+    )
+    if (job) begin(run)
+    return run
+  }, JSON.stringify(body))
 }
 </script>
 

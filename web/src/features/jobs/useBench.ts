@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, nextTick, ref } from 'vue'
-import { answer, api, newId, Refusal, type ActRequest, type RunAnswer } from '@/api/client'
+import { computed, nextTick, toRefs } from 'vue'
+import { answer, api, type ActRequest, type RunAnswer } from '@/api/client'
+import { useAct } from '@/design/useAct'
 
 type Tap = Omit<ActRequest, 'id'>
 
@@ -17,55 +18,53 @@ export function useBench(run: () => string) {
     refetchInterval: 10_000,
   })
   const { data } = query
-  const refusal = ref<Refusal | null>(null)
-  const busy = ref(false)
-  const pending = ref<{ id: string; tap: string } | null>(null)
+  const act = useAct()
 
-  async function write(call: (version: string) => Promise<RunAnswer>) {
-    if (!data.value || busy.value) return false
-    busy.value = true
-    refusal.value = null
-    try {
-      const answered = await call(`"${data.value.version}"`)
-      queries.setQueryData(['run', run()], answered)
-      pending.value = null
-      // The other pages show what this run did, too.
-      void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
-      return true
-    } catch (failed) {
-      const why = Refusal.from(failed)
-      if (why.status === 412) queries.setQueryData(['run', run()], why.current)
-      if (why.status !== 0) pending.value = null
+  /**
+   * @param call Is given the id to write under, and the version that this screen shows.
+   * @param what All that is said by it: said again while no answer has come, it is the same write.
+   */
+  async function write(call: (id: string, version: string) => Promise<RunAnswer>, what: string) {
+    if (!data.value) return false
+    const done = await act.attempt(
+      (id) => call(id, `"${data.value!.version}"`),
+      (answered) => {
+        queries.setQueryData(['run', run()], answered)
+        // The other pages show what this run did, too.
+        void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'run' })
+      },
+      what,
+    )
+    const why = act.refusal
+    if (!done && why?.status === 412) {
+      queries.setQueryData(['run', run()], why.current)
       // Said after the page has moved to the step that stands now: moving on wipes what was said about the step before.
       await nextTick()
-      refusal.value = why
-      return false
-    } finally {
-      busy.value = false
+      act.refusal = why
     }
+    return done
   }
 
-  function act(tap: Tap) {
-    const asked = JSON.stringify(tap)
-    const id = pending.value?.tap === asked ? pending.value.id : newId()
-    pending.value = { id, tap: asked }
-    return write((version) =>
-      answer(
-        api.POST('/api/runs/{run}/acts', {
-          params: { path: { run: run() } },
-          body: { id, ...tap },
-          headers: { 'If-Match': version },
-        }),
-      ),
+  const tap = (tapped: Tap) =>
+    write(
+      (id, version) =>
+        answer(
+          api.POST('/api/runs/{run}/acts', {
+            params: { path: { run: run() } },
+            body: { id, ...tapped },
+            headers: { 'If-Match': version },
+          }),
+        ),
+      JSON.stringify(tapped),
     )
-  }
 
+  const { refusal, busy } = toRefs(act)
   return {
     run: data,
     query,
     refusal,
     busy,
-    act,
+    act: tap,
     write,
     current: computed(() => data.value?.steps.find((step) => step.id === data.value?.current)),
   }

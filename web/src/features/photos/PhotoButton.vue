@@ -1,47 +1,40 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { newId, Refusal } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import { photoKinds } from './sendPhoto'
 
 /** Takes a picture, or one from the roll. One that could not be sent is kept and can be tried again under the same id. */
 const props = defineProps<{ send: (photo: string, file: File) => Promise<unknown>; label?: string }>()
-const sending = ref(false)
-const failed = ref('')
-let waiting: { photo: string; file: File } | null = null
+const act = useAct()
+const waiting = ref<File | null>(null)
 
 async function chosen(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  waiting = { photo: newId(), file }
+  act.renew()
+  waiting.value = file
   await attempt()
 }
 
 async function attempt() {
-  if (!waiting) return
-  sending.value = true
-  failed.value = ''
-  try {
-    await props.send(waiting.photo, waiting.file)
-    waiting = null
-  } catch (refused) {
-    failed.value = refused instanceof Refusal ? refused.message : String(refused)
-    if (refused instanceof Refusal && refused.status >= 400 && refused.status < 500) waiting = null
-  } finally {
-    sending.value = false
-  }
+  const file = waiting.value
+  if (!file) return
+  const done = await act.attempt((photo) => props.send(photo, file))
+  const status = act.refusal?.status ?? 0
+  if (done || (status >= 400 && status < 500)) waiting.value = null
 }
 </script>
 
 <template>
   <span class="photo-button">
-    <label :class="{ sending }">
-      <input type="file" :accept="photoKinds" :disabled="sending" @change="chosen" />
-      {{ sending ? 'Sending the photo…' : (label ?? 'Photo') }}
+    <label :class="{ sending: act.busy }">
+      <input type="file" :accept="photoKinds" :disabled="act.busy" @change="chosen" />
+      {{ act.busy ? 'Sending the photo…' : (label ?? 'Photo') }}
     </label>
-    <span v-if="failed" class="refusal" role="alert"
-      >{{ failed }} <button v-if="waiting" type="button" @click="attempt">Send it again</button></span
+    <span v-if="act.refusal && !act.busy" class="refusal" role="alert"
+      >{{ act.refusal.message }} <button v-if="waiting" type="button" @click="attempt">Send it again</button></span
     >
   </span>
 </template>

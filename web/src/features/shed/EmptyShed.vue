@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { Refusal } from '@/api/client'
+import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import { useTakeIn } from '../exchange/useTakeIn'
 import { useRefresh } from './useShed'
@@ -8,22 +8,21 @@ import { useRefresh } from './useShed'
 const refresh = useRefresh()
 const { say } = useNotice()
 const { takeIn, giveUp, going, words, share } = useTakeIn()
-const refusal = ref<Refusal | null>(null)
+const act = useAct()
 const field = ref<HTMLInputElement | null>(null)
 
 async function chosen(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
-  refusal.value = null
-  try {
-    const taken = await takeIn(file)
-    await refresh()
-    say(`Taken in: ${taken.bikes} ${taken.bikes === 1 ? 'bike' : 'bikes'}, ${taken.entries} lines.`)
-  } catch (failed) {
-    refusal.value = failed instanceof Refusal ? failed : new Refusal(0, 'This file cannot be read.')
-  } finally {
-    if (field.value) field.value.value = ''
-  }
+  await act.attempt(
+    (id) => takeIn(id, file),
+    async (taken) => {
+      await refresh()
+      say(`Taken in: ${taken.bikes} ${taken.bikes === 1 ? 'bike' : 'bikes'}, ${taken.entries} lines.`)
+    },
+    `${file.name} ${file.size} ${file.lastModified}`,
+  )
+  if (field.value) field.value.value = ''
 }
 </script>
 
@@ -49,7 +48,7 @@ async function chosen(event: Event) {
       />
       <v-btn class="plate small" variant="outlined" @click="giveUp">Give it up</v-btn>
     </div>
-    <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+    <p v-if="act.refusal && !going" class="refusal" role="alert">{{ act.refusal.message }}</p>
     <p class="soft">Everything is kept on this machine, in one file. Nothing is sent anywhere.</p>
   </section>
 </template>

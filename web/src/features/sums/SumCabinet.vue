@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One sum: its fields, its answer in large figures, and how it is reckoned. */
+/** One sum: its fields, its answer in large figures, and how it is worked out. */
 defineProps<{ title: string; stale: boolean; id: string }>()
 </script>
 

@@ -6,7 +6,7 @@ import SumCabinet from './SumCabinet.vue'
 import { useFromBike } from './useFromBike'
 import { useSum } from './useSum'
 
-/** A splash engine on a slope: where its oil stands, whether the dipper meets it, and how far it may lean. Reckoned by the server; drawn here. */
+/** A splash engine on a slope: where its oil stands, whether the dipper meets it, and how far it may lean. Worked out by the server; drawn here. */
 const sump = reactive({
   length: '180',
   width: '140',
@@ -24,14 +24,14 @@ type Direction = 'nose-up' | 'nose-down' | 'left' | 'right'
 const tilt = useSum(sump, ({ degrees, direction, ...query }) =>
   api.GET('/api/sums/tilt', { params: { query: { ...query, direction, degrees: Number(degrees) } } }),
 )
-const picture = computed(() => tilt.data.value?.picture)
-const scale = computed(() => 150 / Math.max(picture.value?.across ?? 1, picture.value?.height ?? 1))
+const drawing = computed(() => tilt.data.value?.drawing)
+const scale = computed(() => 150 / Math.max(drawing.value?.across ?? 1, drawing.value?.height ?? 1))
 const at = (x: number, z: number) => `${x * scale.value},${-z * scale.value}`
-const oil = computed(() => picture.value?.oil.map((point) => at(point.x, point.z)).join(' ') ?? '')
+const oil = computed(() => drawing.value?.oil.map((point) => at(point.x, point.z)).join(' ') ?? '')
 const turn = computed(() => (sump.direction === 'nose-up' || sump.direction === 'left' ? -1 : 1) * Number(sump.degrees))
 const centre = computed(() => ({
-  x: ((picture.value?.across ?? 0) * scale.value) / 2,
-  y: (-(picture.value?.height ?? 0) * scale.value) / 2,
+  x: ((drawing.value?.across ?? 0) * scale.value) / 2,
+  y: (-(drawing.value?.height ?? 0) * scale.value) / 2,
 }))
 const names: Record<Direction, string> = {
   'nose-up': 'Nose up',
@@ -73,7 +73,7 @@ const lies = [
         :error-messages="tilt.wrong('degrees')"
       />
     </template>
-    <template v-if="tilt.data.value && picture">
+    <template v-if="tilt.data.value && drawing">
       <div class="bench">
         <svg
           viewBox="-70 -195 290 240"
@@ -85,24 +85,24 @@ const lies = [
             <polygon :points="oil" class="oil" />
             <rect
               x="0"
-              :y="-picture.height * scale"
-              :width="picture.across * scale"
-              :height="picture.height * scale"
+              :y="-drawing.height * scale"
+              :width="drawing.across * scale"
+              :height="drawing.height * scale"
               class="box"
             />
             <path
-              v-if="picture.edgeOn"
-              :d="`M${at(picture.axisAt, picture.axisHeight - picture.reach)}L${at(picture.axisAt, picture.axisHeight + picture.reach)}`"
+              v-if="drawing.edgeOn"
+              :d="`M${at(drawing.axisAt, drawing.axisHeight - drawing.reach)}L${at(drawing.axisAt, drawing.axisHeight + drawing.reach)}`"
               class="dipper"
             />
             <circle
               v-else
-              :cx="picture.axisAt * scale"
-              :cy="-picture.axisHeight * scale"
-              :r="picture.reach * scale"
+              :cx="drawing.axisAt * scale"
+              :cy="-drawing.axisHeight * scale"
+              :r="drawing.reach * scale"
               class="dipper"
             />
-            <circle :cx="picture.axisAt * scale" :cy="-picture.axisHeight * scale" r="3.5" class="axis" />
+            <circle :cx="drawing.axisAt * scale" :cy="-drawing.axisHeight * scale" r="3.5" class="axis" />
             <text x="0" y="14" class="mark">{{ sump.direction === 'left' || sump.direction === 'right' ? 'left' : 'rear' }}</text>
           </g>
         </svg>
@@ -110,7 +110,7 @@ const lies = [
           <span class="big" :class="{ misses: !tilt.data.value.reached }">{{
             tilt.data.value.reached ? 'The dipper meets the oil' : 'The dipper misses the oil'
           }}</span>
-          <span v-if="tilt.data.value.reached" class="soft block">{{ number(picture.depth, 0) }} mm deep at its lowest</span>
+          <span v-if="tilt.data.value.reached" class="soft block">{{ number(drawing.depth, 0) }} mm deep at its lowest</span>
           <table>
             <thead>
               <tr class="label">

@@ -2,8 +2,8 @@ import { ref, watch } from 'vue'
 import { answer, Refusal } from '@/api/client'
 
 /**
- * A sum that is reckoned anew as its fields change, in the server. While a field is half typed the last answer stays, dimmed; what
- * cannot be reckoned says so under its field. A field that was never touched is not complained of.
+ * A sum that is worked out anew as its fields change, in the server. While a field is half typed the last answer stays, dimmed; what
+ * cannot be worked out says so under its field. A field that was never touched is not complained of.
  */
 export function useSum<F extends Record<string, string>, A>(
   form: F,
@@ -16,7 +16,7 @@ export function useSum<F extends Record<string, string>, A>(
   let timer = 0
   let turn = 0
 
-  async function reckon() {
+  async function work() {
     const mine = ++turn
     try {
       const found = await answer(ask({ ...form }))
@@ -36,11 +36,11 @@ export function useSum<F extends Record<string, string>, A>(
     () => {
       clearTimeout(timer)
       stale.value = true
-      timer = window.setTimeout(reckon, pause)
+      timer = window.setTimeout(work, pause)
     },
     { deep: true },
   )
-  void reckon()
+  void work()
 
   /** What is wrong with a field; an empty one is only waiting. */
   const wrong = (field: keyof F & string) => (form[field] ? refusal.value?.of(field) : undefined)

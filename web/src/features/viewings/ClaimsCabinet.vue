@@ -13,7 +13,7 @@ const heard = computed(() => props.viewing.claims.filter((one) => one.heard))
 const unsaid = computed(() =>
   props.viewing.claims.filter((one) => !one.heard).map((one) => ({ value: one.id, title: one.words })),
 )
-const standing = { open: 'not tested yet', confirmed: 'borne out', contradicted: 'spoken against' }
+const stateWords = { open: 'not tested yet', confirmed: 'borne out', contradicted: 'spoken against' }
 
 function hear() {
   if (!claim.value) return
@@ -34,7 +34,7 @@ function hear() {
         <li v-for="one in heard" :key="one.id" :class="one.state!">
           <span>“{{ one.heard }}”</span>
           <b
-            >{{ standing[one.state!]
+            >{{ stateWords[one.state!]
             }}<template v-if="one.state === 'contradicted' && one.material">, and the price hangs on it</template></b
           >
           <span v-if="one.by.length" class="soft">by {{ one.by.join(', ').toLowerCase() }}</span>

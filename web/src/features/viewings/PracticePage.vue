@@ -123,8 +123,8 @@ const verdict = computed(() => {
         <p>
           It truly takes {{ money(end.trueCost) }} to put right, so it is worth {{ money(end.trueWorth) }} to you. The seller
           would have gone down to {{ money(end.sellersLimit) }}, and was {{ end.honest ? 'honest' : 'not honest' }}. Your looks
-          give a walk-away price of {{ money(end.reckoned) }}; the most telling ones, in the same minutes,
-          {{ money(end.bestReckoned) }}.
+          give a walk-away price of {{ money(end.computed) }}; the most telling ones, in the same minutes,
+          {{ money(end.bestComputed) }}.
         </p>
         <div class="two">
           <div>

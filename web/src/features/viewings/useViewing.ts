@@ -1,7 +1,8 @@
-import { ref } from 'vue'
+import { ref, toRefs } from 'vue'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { sendToPoint } from '../photos/sendPhoto'
-import { answer, api, newId, Refusal, type ViewingActRequest, type ViewingAnswer } from '@/api/client'
+import { answer, api, type ViewingActRequest, type ViewingAnswer } from '@/api/client'
+import { useAct } from '@/design/useAct'
 
 export const useViewing = (viewing: () => string | undefined) =>
   useQuery({
@@ -37,45 +38,31 @@ type Act = Omit<ViewingActRequest, 'id'>
 /** Taps, each kept before it is shown as done. A tap that fails stays with the person who made it. */
 export function useTaps(viewing: () => string) {
   const queries = useQueryClient()
-  const refusal = ref<Refusal | null>(null)
   const moved = ref<Moved | null>(null)
-  const busy = ref(false)
-  // The same tap tried again is the same tap: its id changes only once it has been acknowledged or refused for good.
-  let pending: { key: string; id: string } | null = null
+  const taps = useAct({ inTurn: true })
 
-  async function tap(act: Act): Promise<boolean> {
-    const key = JSON.stringify([viewing(), act])
-    if (pending?.key !== key) pending = { key, id: newId() }
-    busy.value = true
-    refusal.value = null
-    try {
-      const before = queries.getQueryData<ViewingAnswer>(['viewing', viewing()])
-      const after = await answer(
-        api.POST('/api/viewings/{viewing}/acts', {
-          params: { path: { viewing: viewing() } },
-          body: { ...act, id: pending.id },
-        }),
-      )
-      pending = null
-      moved.value = movedBy(before, after)
-      queries.setQueryData(['viewing', viewing()], after)
-      void queries.invalidateQueries({ queryKey: ['viewings'] })
-      void queries.invalidateQueries({ queryKey: ['next-looks'] })
-      return true
-    } catch (failed) {
-      refusal.value = Refusal.from(failed)
-      if (refusal.value.status) pending = null
-      return false
-    } finally {
-      busy.value = false
-    }
-  }
+  const tap = (act: Act) =>
+    taps.attempt(
+      async (id) => {
+        const before = queries.getQueryData<ViewingAnswer>(['viewing', viewing()])
+        const after = await answer(
+          api.POST('/api/viewings/{viewing}/acts', { params: { path: { viewing: viewing() } }, body: { ...act, id } }),
+        )
+        moved.value = movedBy(before, after)
+        queries.setQueryData(['viewing', viewing()], after)
+      },
+      () => {
+        void queries.invalidateQueries({ queryKey: ['viewings'] })
+        void queries.invalidateQueries({ queryKey: ['next-looks'] })
+      },
+      JSON.stringify([viewing(), act]),
+    )
 
   async function picture(point: string, photo: string, file: File) {
     queries.setQueryData(['viewing', viewing()], await sendToPoint(viewing(), point, photo, file))
   }
 
-  return { tap, picture, refusal, moved, busy }
+  return { tap, picture, moved, ...toRefs(taps) }
 }
 
 /** The unchecked points, the most telling for their minutes first. */
