@@ -3,4 +3,4 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 rm -rf .phone
-dotnet publish tests/MuddyLedger.Browser -c Release -p:RestoreLockedMode=true -o .phone -v quiet
+dotnet publish tests/MuddyLedger.Browser -c Release -p:RestoreLockedMode=true -p:RunAnalyzers=false -o .phone -v quiet

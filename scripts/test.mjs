@@ -1,6 +1,6 @@
 // Runs everything that must pass, in the order in which a failure is cheapest to find, and ends with one line of counts.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 
 const results = '.results'
 rmSync(results, { recursive: true, force: true })
@@ -108,13 +108,22 @@ const whole = build().then(
         run('git', ['diff', '--exit-code', '--stat', '--', 'web/src/api']),
     ),
 )
+/** The suite over HTTP runs what is published: the same assemblies, compiled ahead. */
+const asPublished = () => {
+  const own = 'tests/MuddyLedger.Web.Tests/bin/Release/net10.0'
+  for (const file of readdirSync('.app').filter((name) => name.endsWith('.dll') && existsSync(`${own}/${name}`)))
+    copyFileSync(`.app/${file}`, `${own}/${file}`)
+}
 // Two lines of work, each with a core: what needs the server, as it is published; and what needs none. The largest suite takes all the
 // cores that it can get: it comes when publishing is over.
 const [[built, published, web], [formatted, app, core, , linted, browserLinted, unit, phone]] = await Promise.all([
   inTurn(
     () => whole,
     () => runBeside('bash', ['scripts/publish.sh']),
-    () => suite('MuddyLedger.Web.Tests', short),
+    () => {
+      asPublished()
+      return suite('MuddyLedger.Web.Tests', short)
+    },
   ),
   inTurn(
     () => runBeside('dotnet', ['csharpier', 'check', '.']),

@@ -43,9 +43,9 @@ public static partial class Phone
     [JSExport]
     public static async Task<string> BikeAsync(string nickname)
     {
-        var pictures = new ShedPictures(Store, _content, _clock, new PictureCache(), new ProofFocus());
-        var shed = (await new App.Shed.ShedHandlers(pictures).GetAsync(Caller)).Answer!;
-        var handlers = new BikeHandlers(pictures, new JobLibraries(_content, Store), _content, new Writing(Store, _clock));
+        var snapshots = new ShedSnapshots(Store, _content, _clock, new SnapshotCache(), new ProofFocus());
+        var shed = (await new App.Shed.ShedHandlers(snapshots).GetAsync(Caller)).Answer!;
+        var handlers = new BikeHandlers(snapshots, new JobLibraries(_content, Store), _content, new Writing(Store, _clock));
         var bike = await handlers.GetAsync(shed.Bikes.Single(tag => tag.Nickname == nickname).Id, Caller);
         return JsonSerializer.Serialize(bike.Answer!, AppJson.Of<BikeAnswer>());
     }
@@ -54,8 +54,8 @@ public static partial class Phone
     [JSExport]
     public static async Task<string> ViewingAsync(string name)
     {
-        var pictures = new ViewingPictures(Store, Store, _content, _clock);
-        var handlers = new ViewingHandlers(pictures, _content, new SimulatedRecallNotices(), new Writing(Store, _clock));
+        var snapshots = new ViewingSnapshots(Store, Store, _content, _clock);
+        var handlers = new ViewingHandlers(snapshots, _content, new SimulatedRecallNotices(), new Writing(Store, _clock));
         var one = (await handlers.ListAsync(Caller)).Answer!.First(viewing => viewing.Name == name);
         return JsonSerializer.Serialize((await handlers.GetAsync(one.Id, Caller)).Answer!, AppJson.Of<ViewingAnswer>());
     }
