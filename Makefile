@@ -67,7 +67,7 @@ test: node_modules/.installed
 # Speed and memory on a shed of sixty bikes and ten years, each figure beside a plain baseline of the same run.
 bench: build
 	dotnet publish tests/MuddyLedger.Empty -c Release --use-current-runtime --no-self-contained -o .empty -v quiet
-	dotnet run -c Release --project tests/MuddyLedger.Bench
+	dotnet run -c Release --project tests/MuddyLedger.Benchmarks
 
 # The forecast's band against simulated riders and the repair cost against made-up bikes, in full size, as tables.
 calibrate:

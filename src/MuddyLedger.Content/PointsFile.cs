@@ -17,7 +17,7 @@ internal static class PointsFile
     {
         var root = YamlMap.Load(file, text);
         var stage = root.Word<Stage>("stage");
-        var applies = root.Applies("applies", ViewingPicture.Choices);
+        var applies = root.Applies("applies", ViewingSnapshot.Choices);
         var cautions = root.Words<Hazard>("cautions");
         var points = root.Maps("points");
         if (points.IsEmpty)
@@ -30,7 +30,7 @@ internal static class PointsFile
     private static Point ReadPoint(YamlMap map, Stage stage, Applies ofStage, ImmutableArray<Hazard> cautions, LimitTable limits)
     {
         var kind = map.Word<PointKind>("kind");
-        var own = map.Applies("applies", ViewingPicture.Choices);
+        var own = map.Applies("applies", ViewingSnapshot.Choices);
         var say = map.OptionalText("say");
         var sayWorn = map.OptionalText("say-worn");
         var weight = map.Whole("weight", 0, 8);
@@ -158,7 +158,7 @@ internal static class ClaimsFile
 
     private static Question ReadQuestion(YamlMap map)
     {
-        var question = new Question(map.Text("ask"), map.Text("why"), map.Applies("applies", ViewingPicture.Choices));
+        var question = new Question(map.Text("ask"), map.Text("why"), map.Applies("applies", ViewingSnapshot.Choices));
         map.RefuseTheRest();
         return question;
     }

@@ -30,17 +30,17 @@ internal static class WearFile
         var unit = map.OptionalText("unit");
         if (figure is null == unit is null)
             throw map.Wrong("a series has either a \"figure\" or a \"unit\"");
-        var reckon = map.OptionalText("reckon");
-        if (reckon is not (null or "chain-growth" or "spread"))
-            throw map.Wrong("reckon", "only \"chain-growth\" and \"spread\" are known");
-        var growth = reckon == "chain-growth";
+        var derive = map.OptionalText("derive");
+        if (derive is not (null or "chain-growth" or "spread"))
+            throw map.Wrong("derive", "only \"chain-growth\" and \"spread\" are known");
+        var growth = derive == "chain-growth";
         var looked = unit == "grade";
         var measured =
             figure is { } known ? BikeFigures.UnitOf(known)
             : looked ? null
             : Unit.Find(unit!) ?? throw map.Wrong("unit", "is not known here");
         // What is told from the measurements of another series is kept under that one's name.
-        var own = reckon == "spread" ? map.Text("of") : id;
+        var own = derive == "spread" ? map.Text("of") : id;
         var kind = new WearKind
         {
             Id = id,
@@ -77,7 +77,7 @@ internal static class WearFile
             Spread = SpreadOf(map),
             SpreadShare = map.Has("spread-share") ? Number(map, "spread-share") : null,
             ChainGrowth = growth,
-            OfSpread = reckon == "spread",
+            OfSpread = derive == "spread",
             AtSeaLevel = map.Has("at-sea-level") && map.Flag("at-sea-level"),
             Tyre = map.OptionalWord<WheelEnd>("tyre"),
             Each = map.OptionalWord<Core.Jobs.CountedBy>("each"),

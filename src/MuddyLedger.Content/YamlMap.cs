@@ -170,7 +170,7 @@ internal sealed class YamlMap
             : throw Wrong(key, $"\"{text}\" is not a whole number from {least} to {most}");
     }
 
-    /// <summary>Three numbers in order, none below nought: low, likely, high.</summary>
+    /// <summary>Three numbers in order, none below zero: low, likely, high.</summary>
     public Core.Viewings.Triangle Triangle(string key)
     {
         _shape?.Ask(this, key, FileShape.Taken.Three, must: true);

@@ -48,9 +48,26 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
 
     /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
     /// <param name="known">As it was last read; null to read all of it.</param>
-    public async Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel)
+    /// <param name="changes">How many changes the store has counted since; null where that is not known.</param>
+    public async Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, long? changes, CancellationToken cancel)
     {
         var id = bike.Value;
+        if (
+            known is not null
+            && changes is { } counted
+            && await LatestAsync(context, id, known.Place, cancel) is var latest
+            && latest.Count == counted
+        )
+        {
+            var added = Read(bike, latest);
+            return new(
+                added.Length == 0 ? known.Ledger : known.Ledger.With(added),
+                latest.Count == 0 ? known.Place : latest[^1].Place,
+                known.Damaged + latest.Count - added.Length,
+                known.Strikes
+            );
+        }
+
         var (count, last) = await context
             .Database.SqlQuery<LastLine>($"SELECT count(*) AS Lines, coalesce(max(rowid), 0) AS Place FROM Entries WHERE BikeId = {id}")
             .SingleAsync(cancel)
@@ -63,7 +80,7 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         var damaged = (known?.Damaged ?? 0) + rows.Count - fresh.Length;
         // Should the store ever have been rewritten under us, the count tells, and all of it is read anew.
         if (known is not null && known.Ledger.All.Length + fresh.Length + damaged != count)
-            return await LedgerAsync(bike, null, cancel);
+            return await LedgerAsync(bike, null, null, cancel);
         var struck =
             from strike in context.Strikes.AsNoTracking()
             join entry in context.Entries on strike.EntryId equals entry.Id
@@ -85,8 +102,19 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         context
             .Database.SqlQuery<Line>(
                 $"""
-                SELECT Id, Date, WrittenAt, Device, CAST(Body AS BLOB) AS Body, RunId, CorrectsId, Reason
+                SELECT Id, Date, WrittenAt, Device, CAST(Body AS BLOB) AS Body, RunId, CorrectsId, Reason, rowid AS Place
                 FROM Entries WHERE BikeId = {bike} AND rowid > {after} ORDER BY rowid
+                """
+            )
+            .ToListAsync(cancel);
+
+    /// <summary>The same where few came since: by their place, and not by the index of the bike's whole book.</summary>
+    private static Task<List<Line>> LatestAsync(ShedContext context, Guid bike, long after, CancellationToken cancel) =>
+        context
+            .Database.SqlQuery<Line>(
+                $"""
+                SELECT Id, Date, WrittenAt, Device, CAST(Body AS BLOB) AS Body, RunId, CorrectsId, Reason, rowid AS Place
+                FROM Entries WHERE +BikeId = {bike} AND rowid > {after} ORDER BY rowid
                 """
             )
             .ToListAsync(cancel);
@@ -114,7 +142,8 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         byte[] Body,
         Guid? RunId,
         Guid? CorrectsId,
-        string? Reason
+        string? Reason,
+        long Place
     );
 
     private sealed record LastLine(long Lines, long Place);

@@ -31,41 +31,41 @@ internal sealed class OwnShed
     public OwnShed()
     {
         Day = new ShedClock(Clock, DateTimeZone.Utc);
-        Pictures = new(Store, Content, Day, Cache, new ProofFocus());
+        Snapshots = new(Store, Content, Day, Cache, new ProofFocus());
         Libraries = new(Content, Store);
         Writing = new(Store, Day);
-        var runs = new OpenRuns(Store, Pictures, Store, Content, Day);
-        var viewings = new ViewingPictures(Store, Store, Content, Day);
-        var shelf = new ShelfPictures(Store, Pictures, Libraries);
-        Bikes = new(Pictures, Libraries, Content, Writing);
-        Runs = new(runs, Pictures, Libraries, Writing, Store);
-        Book = new(Pictures, Writing);
-        Findings = new(Pictures, Writing);
-        Work = new(Pictures, Writing);
-        Readings = new(Pictures, Writing);
+        var runs = new OpenRuns(Store, Snapshots, Store, Content, Day);
+        var viewings = new ViewingSnapshots(Store, Store, Content, Day);
+        var shelf = new ShelfSnapshots(Store, Snapshots, Libraries);
+        Bikes = new(Snapshots, Libraries, Content, Writing);
+        Runs = new(runs, Snapshots, Libraries, Writing, Store);
+        Book = new(Snapshots, Writing);
+        Findings = new(Snapshots, Writing);
+        Work = new(Snapshots, Writing);
+        Readings = new(Snapshots, Writing);
         Settings = new(Store, Writing);
-        Whole = new(Pictures);
+        Whole = new(Snapshots);
         Shelf = new(shelf, Writing);
         Viewings = new(viewings, Content, new SimulatedRecallNotices(), Writing);
-        Parts = new(Pictures, Day, runs, Content, Writing);
-        Fluids = new(Pictures, new SimulatedWeather(), Writing);
-        Figures = new(Pictures, Libraries, Writing);
-        History = new(Pictures, Writing);
-        Servicing = new(Pictures, Writing);
-        Items = new(Pictures, Writing);
-        BikeSums = new(Pictures);
-        Wear = new(Pictures, Content, Writing);
-        Valves = new(Pictures, Store, Writing);
-        Trips = new(Pictures, Store, Libraries, Writing);
+        Parts = new(Snapshots, Day, runs, Content, Writing);
+        Fluids = new(Snapshots, new SimulatedWeather(), Writing);
+        Figures = new(Snapshots, Libraries, Writing);
+        History = new(Snapshots, Writing);
+        Servicing = new(Snapshots, Writing);
+        Items = new(Snapshots, Writing);
+        BikeSums = new(Snapshots);
+        Wear = new(Snapshots, Content, Writing);
+        Valves = new(Snapshots, Store, Writing);
+        Trips = new(Snapshots, Store, Libraries, Writing);
         OwnJobs = new(Libraries, Content, Store, new NoTurn(), Writing);
     }
 
     /// <summary>It runs on a little with every look, as clocks do: two lines are never of one moment.</summary>
     public FakeClock Clock { get; } = new(Instant.FromUtc(2026, 4, 18, 10, 20), Duration.FromMilliseconds(1));
     public MemoryShed Store { get; } = new();
-    public PictureCache Cache { get; } = new();
+    public SnapshotCache Cache { get; } = new();
     public ShedClock Day { get; }
-    public ShedPictures Pictures { get; }
+    public ShedSnapshots Snapshots { get; }
     public JobLibraries Libraries { get; }
     public Writing Writing { get; }
     public BikeHandlers Bikes { get; }

@@ -72,7 +72,7 @@ internal static class Given
     public static string Show(MeterAmount amount) => amount.ToString();
 
     /// <summary>A bike's gates by its book alone.</summary>
-    public static GateLine Line(Profile bike, BikeLedger ledger, IEnumerable<StandingForNow>? forNow = null, params RunningJob[] running) =>
+    public static GateLine Line(Profile bike, BikeLedger ledger, IEnumerable<UndoItem>? forNow = null, params RunningJob[] running) =>
         GateLine.Of(
             bike,
             ledger,
@@ -152,9 +152,9 @@ internal sealed class Bench(Profile bike, Job? job = null)
     public IReadOnlyList<RunEvent> Events => _events;
 
     /// <summary>What stood on the bike's undo list before the run.</summary>
-    public System.Collections.Immutable.ImmutableArray<StandingForNow> Before { get; init; } = [];
+    public System.Collections.Immutable.ImmutableArray<UndoItem> Before { get; init; } = [];
 
-    public System.Collections.Immutable.ImmutableArray<StandingForNow> Standing =>
+    public System.Collections.Immutable.ImmutableArray<UndoItem> OnUndoList =>
         [
             .. Before.Where(one =>
                 !State.Steps.Any(step =>
@@ -166,13 +166,13 @@ internal sealed class Bench(Profile bike, Job? job = null)
             ),
             .. UndoList
                 .Open(Job, State)
-                .Select(open => new StandingForNow(open.Thing.Id, open.Thing.What, open.Way, Given.Today, null, open.Thing.Shuts)),
+                .Select(open => new UndoItem(open.Thing.Id, open.Thing.What, open.Way, Given.Today, null, open.Thing.Shuts)),
         ];
 
     public Refusal? Try(RunAct act)
     {
         _now += Duration.FromMinutes(1);
-        if (RunRules.Refuse(Plan, State, act, Standing) is { } refusal)
+        if (RunRules.Refuse(Plan, State, act, OnUndoList) is { } refusal)
             return refusal;
         _events.Add(new RunEvent(Guid.CreateVersion7(), _now, "test bench", act));
         return null;

@@ -54,9 +54,9 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
 
     private sealed class TakenException : Exception;
 
-    private static void Same(int known, int standing)
+    private static void Same(int known, int state)
     {
-        if (known != standing)
+        if (known != state)
             throw new StaleException();
     }
 
@@ -76,7 +76,7 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
 
     public Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) => Task.FromResult(_kept.Bikes.Find(bike => bike.Id == id));
 
-    public Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel)
+    public Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, long? changes, CancellationToken cancel)
     {
         var entries = _kept.Entries.Where(entry => entry.Bike == bike).ToList();
         var ids = entries.Select(entry => entry.Id).ToHashSet();
@@ -130,9 +130,9 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
     public void ChangeProfile(StoredBike bike, Profile profile) =>
         _asked.Add(kept =>
         {
-            var standing = kept.Bikes.Find(one => one.Id == bike.Id) ?? throw new StaleException();
-            Same(bike.Version, standing.Version);
-            return kept with { Bikes = kept.Bikes.Replace(standing, standing with { Profile = profile, Version = bike.Version + 1 }) };
+            var state = kept.Bikes.Find(one => one.Id == bike.Id) ?? throw new StaleException();
+            Same(bike.Version, state.Version);
+            return kept with { Bikes = kept.Bikes.Replace(state, state with { Profile = profile, Version = bike.Version + 1 }) };
         });
 
     public void AddEntry(LedgerEntry entry) =>
@@ -240,13 +240,13 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
     {
         _asked.Add(kept =>
         {
-            var standing = kept.Items.Find(one => one.Id == id) ?? throw new StaleException();
-            Same(version, standing.Version);
+            var state = kept.Items.Find(one => one.Id == id) ?? throw new StaleException();
+            Same(version, state.Version);
             return kept with
             {
                 Items = item is null
-                    ? kept.Items.Remove(standing)
-                    : kept.Items.Replace(standing, standing with { Item = item, Version = version + 1 }),
+                    ? kept.Items.Remove(state)
+                    : kept.Items.Replace(state, state with { Item = item, Version = version + 1 }),
             };
         });
         return Task.CompletedTask;
@@ -280,19 +280,16 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
         _asked.Add(kept =>
         {
             Free(kept.Viewings.All(one => one.Events.All(tap => tap.Id != act.Id)));
-            var standing = kept.Viewings.Find(one => one.Id == viewing.Id)!;
-            return kept with { Viewings = kept.Viewings.Replace(standing, standing with { Events = standing.Events.Add(act) }) };
+            var state = kept.Viewings.Find(one => one.Id == viewing.Id)!;
+            return kept with { Viewings = kept.Viewings.Replace(state, state with { Events = state.Events.Add(act) }) };
         });
 
     public void Change(StoredViewing was, StoredViewing now) =>
         _asked.Add(kept =>
         {
-            var standing = kept.Viewings.Find(one => one.Id == was.Id)!;
-            Same(was.Version, standing.Version);
-            return kept with
-            {
-                Viewings = kept.Viewings.Replace(standing, now with { Version = was.Version + 1, Events = standing.Events }),
-            };
+            var state = kept.Viewings.Find(one => one.Id == was.Id)!;
+            Same(was.Version, state.Version);
+            return kept with { Viewings = kept.Viewings.Replace(state, now with { Version = was.Version + 1, Events = state.Events }) };
         });
 
     public Task SetPriceAsync(string point, FaultCost? cost, CancellationToken cancel)

@@ -43,7 +43,7 @@ export const router = createRouter({
     {
       path: '/bikes/:bike/history',
       name: 'history',
-      component: () => import('./features/history/HistoryPage.vue'),
+      component: () => import('./features/servicing/HistoryPage.vue'),
       props: true,
       meta: { title: 'What I know' },
     },

@@ -200,8 +200,8 @@ public sealed record JobOffer(string Id, string Title, string For, JobGroup Grou
 public sealed record ForNowAnswer(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run, Gate? Shuts, string? Where)
 {
     /// <summary>What each is, since when, and what it shuts.</summary>
-    public static IReadOnlyList<ForNowAnswer> Of(IEnumerable<StandingForNow> standing) =>
-        [.. standing.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run, one.Shuts, one.Where))];
+    public static IReadOnlyList<ForNowAnswer> Of(IEnumerable<UndoItem> items) =>
+        [.. items.Select(one => new ForNowAnswer(one.Thing, one.What, one.Way, one.Since, one.Run, one.Shuts, one.Where))];
 }
 
 /// <summary>Mended only for now, and neither proven nor replaced yet.</summary>

@@ -14,37 +14,39 @@ using NodaTime;
 
 namespace MuddyLedger.App.Bikes;
 
-/// <summary>What a bike's page shows, made from its picture.</summary>
+/// <summary>What a bike's page shows, made from its snapshot.</summary>
 public static class BikeAnswers
 {
     private const int LatestEntries = 8;
 
     /// <param name="now">Decides what has cured.</param>
-    public static BikeAnswer Of(BikePicture picture, JobLibrary jobs, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
+    public static BikeAnswer Of(BikeSnapshot snapshot, JobLibrary jobs, OwnerSettings settings, Instant now, Func<Instant, LocalDate> dayOf)
     {
-        var bike = picture.Profile;
+        var bike = snapshot.Profile;
         return new(
-            Id: picture.Bike.Id.Value,
-            Version: picture.Bike.Version,
+            Id: snapshot.Bike.Id.Value,
+            Version: snapshot.Bike.Version,
             Nickname: bike.Nickname,
             Make: bike.Make,
             Model: bike.Model,
             Year: bike.Year,
             Use: bike.Use,
             Profile: ProfileForm.Of(bike, settings),
-            Meters: [.. picture.Meters.Own.Values.Select(meter => MeterOf(meter, picture))],
-            Gates: [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, picture, jobs))],
-            Word: picture.Gates.Word is { } word ? new(word.Entry.Id.Value, word.Entry.Date, word.Body.Gate, word.Body.Words) : null,
-            Pump: bike.Lubrication == Lubrication.OilInjection ? new(picture.Pump.Proven, picture.Pump.Why, picture.Pump.WordWillDo) : null,
-            Tasks: [.. picture.Tasks.Select(standing => TaskAnswer.Of(standing, bike))],
-            Next: [.. Core.Servicing.Servicing.Next(picture.Tasks).Select(standing => standing.Task.Id)],
-            Reservoirs: [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, picture, settings))],
-            Findings: FindingsOf(picture, dayOf),
-            ForNow: ForNowAnswer.Of(picture.ForNow),
+            Meters: [.. snapshot.Meters.Own.Values.Select(meter => MeterOf(meter, snapshot))],
+            Gates: [.. Enum.GetValues<Gate>().Select(gate => GateOf(gate, snapshot, jobs))],
+            Word: snapshot.Gates.Word is { } word ? new(word.Entry.Id.Value, word.Entry.Date, word.Body.Gate, word.Body.Words) : null,
+            Pump: bike.Lubrication == Lubrication.OilInjection
+                ? new(snapshot.Pump.Proven, snapshot.Pump.Why, snapshot.Pump.WordWillDo)
+                : null,
+            Tasks: [.. snapshot.Tasks.Select(state => TaskAnswer.Of(state, bike))],
+            Next: [.. Core.Servicing.Servicing.Next(snapshot.Tasks).Select(state => state.Task.Id)],
+            Reservoirs: [.. Reservoirs.Of(bike).Select(id => ReservoirOf(id, snapshot, settings))],
+            Findings: FindingsOf(snapshot, dayOf),
+            ForNow: ForNowAnswer.Of(snapshot.ForNow),
             OnTrial:
             [
                 .. OpenFindings
-                    .OnTrial(picture.Ledger)
+                    .OnTrial(snapshot.Ledger)
                     .Select(trial => new OnTrialAnswer(
                         trial.Entry.Id.Value,
                         trial.Finding.Title,
@@ -56,12 +58,12 @@ public static class BikeAnswers
             Repairs:
             [
                 .. TemporaryRepairs
-                    .Of(picture.Ledger, picture.Today, now)
+                    .Of(snapshot.Ledger, snapshot.Today, now)
                     .Where(one => one.State is not (RepairState.Proven or RepairState.Ended))
                     .Select(one => new OpenRepair(one.Made.What, one.State, one.ReviewOn)),
             ],
-            Running: RunningOf(picture),
-            SetAside: [.. SetAside.Of(picture.Ledger).Select(one => new SetAsideAnswer(one.Run.Value, one.Date, one.Words))],
+            Running: RunningOf(snapshot),
+            SetAside: [.. SetAside.Of(snapshot.Ledger).Select(one => new SetAsideAnswer(one.Run.Value, one.Date, one.Words))],
             Jobs:
             [
                 .. jobs.For(bike)
@@ -74,28 +76,28 @@ public static class BikeAnswers
                         jobs.IsOwn(job.Id)
                     )),
             ],
-            Book: [.. picture.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, picture, settings))],
-            Warnings: [.. ProfileCheck.Warnings(bike, picture.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))],
-            StandsSince: picture.Meters.Time.StandsSince,
-            Today: picture.Today
+            Book: [.. snapshot.Ledger.All.Reverse().Take(LatestEntries).Select(entry => EntryAnswers.Of(entry, snapshot, settings))],
+            Warnings: [.. ProfileCheck.Warnings(bike, snapshot.Today).Select(warning => new ProfileWarning(warning.Field!, warning.Words))],
+            StandsSince: snapshot.Meters.Time.StandsSince,
+            Today: snapshot.Today
         );
     }
 
     /// <summary>What is open: in the book, and in the jobs under way.</summary>
-    public static IReadOnlyList<FindingAnswer> FindingsOf(BikePicture picture, Func<Instant, LocalDate> dayOf) =>
+    public static IReadOnlyList<FindingAnswer> FindingsOf(BikeSnapshot snapshot, Func<Instant, LocalDate> dayOf) =>
         [
-            .. picture.Running.SelectMany(run =>
+            .. snapshot.Running.SelectMany(run =>
                 RunFindings
-                    .Of(JobPlan.For(run.Job, picture.Profile, run.State), run.State)
+                    .Of(JobPlan.For(run.Job, snapshot.Profile, run.State), run.State)
                     .Select(found => new FindingAnswer(
                         Entry: null,
                         Run: run.Id.Value,
-                        Bike: picture.Bike.Id.Value,
-                        BikeName: picture.Profile.Nickname,
+                        Bike: snapshot.Bike.Id.Value,
+                        BikeName: snapshot.Profile.Nickname,
                         Title: found.Body.Title,
                         Detail: found.Body.Detail,
                         Severity: found.Body.Severity,
-                        Since: found.At is { } at ? dayOf(at) : picture.Today,
+                        Since: found.At is { } at ? dayOf(at) : snapshot.Today,
                         CostGuess: found.Body.CostGuess?.ToString(),
                         Gate: found.Body.Gate,
                         Key: found.Key,
@@ -104,12 +106,12 @@ public static class BikeAnswers
                     ))
             ),
             .. OpenFindings
-                .Of(picture.Ledger)
+                .Of(snapshot.Ledger)
                 .Select(open => new FindingAnswer(
                     Entry: open.Entry.Id.Value,
                     Run: null,
-                    Bike: picture.Bike.Id.Value,
-                    BikeName: picture.Profile.Nickname,
+                    Bike: snapshot.Bike.Id.Value,
+                    BikeName: snapshot.Profile.Nickname,
                     Title: open.Body.Title,
                     Detail: open.Body.Detail,
                     Severity: open.Body.Severity,
@@ -123,17 +125,17 @@ public static class BikeAnswers
         ];
 
     /// <summary>Its jobs under way, with how far each is.</summary>
-    public static IReadOnlyList<RunningAnswer> RunningOf(BikePicture picture) =>
+    public static IReadOnlyList<RunningAnswer> RunningOf(BikeSnapshot snapshot) =>
         [
-            .. picture.Running.Select(run =>
+            .. snapshot.Running.Select(run =>
             {
                 var state = run.State;
-                var plan = JobPlan.For(run.Job, picture.Profile, state);
+                var plan = JobPlan.For(run.Job, snapshot.Profile, state);
                 var next = plan.Steps.First(planned => state.Step(planned.Step.Id).Mark == StepMark.Open);
                 return new RunningAnswer(
                     Id: run.Id.Value,
-                    Bike: picture.Bike.Id.Value,
-                    BikeName: picture.Profile.Nickname,
+                    Bike: snapshot.Bike.Id.Value,
+                    BikeName: snapshot.Profile.Nickname,
                     Title: run.Job.Title,
                     Jobs: run.Job.Covers,
                     Answered: plan.Steps.Count(planned => state.Step(planned.Step.Id).Mark != StepMark.Open),
@@ -147,30 +149,30 @@ public static class BikeAnswers
         ];
 
     /// <summary>A meter as its page shows it, in the bike's own unit.</summary>
-    public static MeterAnswer MeterOf(Meter meter, BikePicture picture)
+    public static MeterAnswer MeterOf(Meter meter, BikeSnapshot snapshot)
     {
-        var (bike, (history, forecast)) = (picture.Profile, meter);
+        var (bike, (history, forecast)) = (snapshot.Profile, meter);
         var last = history.Last;
-        var today = last is not null && last.Date < picture.Today && forecast is not null ? history.At(picture.Today, forecast) : null;
+        var today = last is not null && last.Date < snapshot.Today && forecast is not null ? history.At(snapshot.Today, forecast) : null;
         return new(
             Kind: history.Kind,
             Unit: bike.UnitOf(history.Kind).Symbol,
             Display: last is null ? null : Shown.Of(last.Display, bike),
             ReadOn: last?.Date,
             Lifetime: last is not null && last.Lifetime != last.Display ? Shown.Of(last.Lifetime, bike) : null,
-            Today: today is null ? null : Shown.Of(history.DisplayFor(picture.Today, today.Lifetime), bike),
+            Today: today is null ? null : Shown.Of(history.DisplayFor(snapshot.Today, today.Lifetime), bike),
             PerWeek: forecast is null ? null : Shown.Of(MeterAmount.Of(history.Kind, (decimal)forecast.PerWeek), bike),
             RateStated: forecast is { Readings: 0 },
             Readings: history.Points.Length
         );
     }
 
-    private static GateAnswer GateOf(Gate gate, BikePicture picture, JobLibrary jobs) =>
+    private static GateAnswer GateOf(Gate gate, BikeSnapshot snapshot, JobLibrary jobs) =>
         new(
             gate,
-            picture.Gates.StateOf(gate),
+            snapshot.Gates.StateOf(gate),
             [
-                .. picture
+                .. snapshot
                     .Gates.For(gate)
                     .DistinctBy(reason => reason.Why)
                     .Select(reason => new GateReasonAnswer(
@@ -182,7 +184,7 @@ public static class BikeAnswers
                         Run: reason.Run?.Value,
                         Thing: reason.Thing,
                         Reservoir: reason.Reservoir is { } at ? Capabilities.Word(at) : null,
-                        Job: JobFor(reason, picture.Profile, jobs),
+                        Job: JobFor(reason, snapshot.Profile, jobs),
                         ByWord: reason.State == GateState.NotProven
                     )),
             ]
@@ -203,14 +205,14 @@ public static class BikeAnswers
         };
 
     /// <summary>What is in it, and what belongs in it, in the owner's units.</summary>
-    public static ReservoirAnswer ReservoirOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
+    public static ReservoirAnswer ReservoirOf(ReservoirId id, BikeSnapshot snapshot, OwnerSettings settings)
     {
-        var state = FluidChain.StateOf(id, picture.Ledger);
-        var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
+        var state = FluidChain.StateOf(id, snapshot.Ledger);
+        var spec = snapshot.Profile.Reservoirs.GetValueOrDefault(id);
         var capacity = spec?.DrainAndFilter ?? spec?.DrainOnly ?? spec?.DryFill;
         // What a running job has drained is out, though its lines are not yet written.
-        var draining = picture.Running.Any(run =>
-            RunFindings.Drained(JobPlan.For(run.Job, picture.Profile, run.State), run.State).Any(drain => drain.Reservoir == id)
+        var draining = snapshot.Running.Any(run =>
+            RunFindings.Drained(JobPlan.For(run.Job, snapshot.Profile, run.State), run.State).Any(drain => drain.Reservoir == id)
         );
         var contents = draining ? null : state.Contents;
         return new(
@@ -224,19 +226,19 @@ public static class BikeAnswers
             Capacity: capacity is { } full ? Shown.Of(full, settings) : null,
             Grade: spec?.Grade,
             Since: contents?.Filled.Date,
-            AgeMonths: contents is null ? null : FluidChain.AgeInMonths(contents, picture.Today),
-            Use: contents is null ? null : UseSince(contents, picture),
+            AgeMonths: contents is null ? null : FluidChain.AgeInMonths(contents, snapshot.Today),
+            Use: contents is null ? null : UseSince(contents, snapshot),
             Level: state.LastLevel?.Level,
             LevelSeen: state.LastLevel?.Entry.Date
         );
     }
 
-    private static Shown? UseSince(Contents contents, BikePicture picture)
+    private static Shown? UseSince(Contents contents, BikeSnapshot snapshot)
     {
-        foreach (var (history, forecast) in picture.Meters.Own.Values)
+        foreach (var (history, forecast) in snapshot.Meters.Own.Values)
         {
-            if (history.At(contents.Filled, forecast) is { } then && history.At(picture.Today, forecast) is { } now)
-                return Shown.Of(now.Lifetime - then.Lifetime, picture.Profile);
+            if (history.At(contents.Filled, forecast) is { } then && history.At(snapshot.Today, forecast) is { } now)
+                return Shown.Of(now.Lifetime - then.Lifetime, snapshot.Profile);
         }
 
         return null;

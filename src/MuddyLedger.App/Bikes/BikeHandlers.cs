@@ -53,7 +53,7 @@ public sealed record ProfileChange(Guid Id, ProfileForm Profile);
 public sealed record SetAnswer(string Id, string Title, string For, ProfileForm Profile);
 
 /// <summary>A bike into the shed, its profile changed, and all that its page shows.</summary>
-public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, ContentLibrary content, Writing writing)
+public sealed class BikeHandlers(ShedSnapshots snapshots, JobLibraries jobs, ContentLibrary content, Writing writing)
 {
     /// <summary>The shipped kinds of bike, each with its profile to begin from.</summary>
     public Outcome<SetAnswer[]> Sets() =>
@@ -73,25 +73,25 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
 
     /// <summary>All that the page of one bike shows, computed as of today.</summary>
     public async Task<Outcome<BikeAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is { } picture
+        await snapshots.OneAsync(bike, caller.Cancel) is { } snapshot
             ? BikeAnswers.Of(
-                picture,
+                snapshot,
                 await jobs.OpenAsync(caller.Cancel),
-                await pictures.SettingsAsync(caller.Cancel),
-                pictures.Now,
-                pictures.DayOf
+                await snapshots.SettingsAsync(caller.Cancel),
+                snapshots.Now,
+                snapshots.DayOf
             )
             : Problem.NotFound("bike");
 
     /// <summary>Takes a bike in: profile, first reading, and what is known of it.</summary>
     public async Task<Outcome<BikeAnswer>> AddAsync(NewBike body, Caller caller)
     {
-        var settings = await pictures.SettingsAsync(caller.Cancel);
-        var today = pictures.Today;
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
+        var today = snapshots.Today;
         var check = caller.Check();
         var id = new BikeId(check.Id("id", body.Id));
         var profile = body.Profile.Read(check, settings, today.Year, content.Sets.FirstOrDefault(set => set.Id == body.Set)?.Profile);
-        var lines = Standing(body, check, today).ToList();
+        var lines = FirstLines(body, check, today).ToList();
         MeterAmount? first = null;
         if (!string.IsNullOrWhiteSpace(body.Reading))
         {
@@ -108,30 +108,37 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                writer.AddBike(id, profile, pen.At);
+                writer.AddBike(id, profile, stamp.At);
                 if (first is { } reading)
                     lines.Insert(0, new MeterRead(reading));
                 foreach (var (line, at) in lines.Select((line, at) => (line, at)))
                     writer.AddEntry(
-                        new LedgerEntry(new(Guid.CreateVersion7()), id, today, pen.At + NodaTime.Duration.FromTicks(at), pen.Device, line)
+                        new LedgerEntry(
+                            new(Guid.CreateVersion7()),
+                            id,
+                            today,
+                            stamp.At + NodaTime.Duration.FromTicks(at),
+                            stamp.Device,
+                            line
+                        )
                     );
                 return Task.FromResult<Problem?>(null);
             },
             async () =>
                 BikeAnswers.Of(
-                    (await pictures.OneAsync(body.Id, caller.Cancel))!,
+                    (await snapshots.OneAsync(body.Id, caller.Cancel))!,
                     await jobs.OpenAsync(caller.Cancel),
                     settings,
-                    pictures.Now,
-                    pictures.DayOf
+                    snapshots.Now,
+                    snapshots.DayOf
                 )
         );
     }
 
     /// <summary>What the owner says of how it stands, as lines of its book.</summary>
-    private static IEnumerable<EntryBody> Standing(NewBike body, FieldCheck check, NodaTime.LocalDate today)
+    private static IEnumerable<EntryBody> FirstLines(NewBike body, FieldCheck check, NodaTime.LocalDate today)
     {
         var year = body.Condition is Condition.Stands or Condition.NotRunning or Condition.Project
             ? check.OptionalWhole("lastRan", body.LastRan, 1900, today.Year)
@@ -153,22 +160,22 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
     /// <summary>Changes a bike's profile; asks for the version that was opened.</summary>
     public async Task<Outcome<BikeAnswer>> ChangeAsync(Guid bike, ProfileChange body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var check = caller.Check(body.Id);
-        var profile = body.Profile.Read(check, settings, pictures.Today.Year, picture.Profile);
+        var profile = body.Profile.Read(check, settings, snapshots.Today.Year, snapshot.Profile);
         if (check.Failed)
             return check.Problem();
         if (caller.Version is not { } version)
             return Problem.NoVersion();
         async Task<BikeAnswer> Answer() =>
             BikeAnswers.Of(
-                (await pictures.OneAsync(bike, caller.Cancel))!,
+                (await snapshots.OneAsync(bike, caller.Cancel))!,
                 await jobs.OpenAsync(caller.Cancel),
                 settings,
-                pictures.Now,
-                pictures.DayOf
+                snapshots.Now,
+                snapshots.DayOf
             );
         return await writing.OnceAsync(
             caller,
@@ -176,9 +183,9 @@ public sealed class BikeHandlers(ShedPictures pictures, JobLibraries jobs, Conte
             body,
             async (writer, _) =>
             {
-                if (version != picture.Bike.Version)
+                if (version != snapshot.Bike.Version)
                     return Problem.Stale(await Answer());
-                writer.ChangeProfile(picture.Bike, profile);
+                writer.ChangeProfile(snapshot.Bike, profile);
                 return null;
             },
             Answer

@@ -91,7 +91,7 @@ public sealed record TyreForm(string? Size, string? Placard, string? DateCode, T
 /// <param name="FrontTyre">Null where nothing is known.</param>
 /// <param name="RearTyre">Null where nothing is known.</param>
 /// <param name="Odometer">Its unit; null where it has none.</param>
-/// <param name="OdometerDigits">Before it begins again at nought.</param>
+/// <param name="OdometerDigits">Before it begins again at zero.</param>
 /// <param name="HourMeter">It has one.</param>
 /// <param name="StatedUsePerYear">As typed, with its unit: counts until readings say more.</param>
 /// <param name="Severities">Hard use that shortens intervals.</param>

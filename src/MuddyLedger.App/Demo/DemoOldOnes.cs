@@ -92,21 +92,21 @@ internal static class DemoOldOnes
         };
 
     /// <summary>Errands, year in, year out; its five digits went round last spring.</summary>
-    public static void Dray(DemoPen pen, LocalDate today, Instant now)
+    public static void Dray(DemoBook book, LocalDate today, Instant now)
     {
         var from = today.PlusDays(-760);
-        pen.AddBike(from);
+        book.AddBike(from);
         var km = 97_310m;
         var random = new Random(17);
         for (var day = from; day < today.PlusDays(-330); day = day.PlusDays(31))
-            pen.Reading(day, Km(km += 120 + random.Next(0, 90)));
+            book.Reading(day, Km(km += 120 + random.Next(0, 90)));
         var before = Km(km);
-        pen.Epoch(today.PlusDays(-320), EpochCause.RolledOver, Km(14), before);
+        book.Epoch(today.PlusDays(-320), EpochCause.RolledOver, Km(14), before);
         km = 14;
         for (var day = today.PlusDays(-300); day < today.PlusDays(-8); day = day.PlusDays(29))
-            pen.Reading(day, Km(km += 140 + random.Next(0, 80)));
-        pen.OilChange(today.PlusDays(-410), null, "10W-40, JASO MA", Ordinary, Litre(0.66m));
-        pen.OilChange(
+            book.Reading(day, Km(km += 140 + random.Next(0, 80)));
+        book.OilChange(today.PlusDays(-410), null, "10W-40, JASO MA", Ordinary, Litre(0.66m));
+        book.OilChange(
             today.PlusDays(-5),
             Km(km + 30),
             "10W-40, JASO MA",
@@ -114,42 +114,42 @@ internal static class DemoOldOnes
             Litre(0.68m),
             costs: new CostPaid("10W-40, 1 L", Money.Of(9.90m))
         );
-        pen.Done(today.PlusDays(-410), "front-drum.inspect", "rear-drum.inspect", "valves.measure", "spark-plugs.replace");
-        pen.LookedOver(today.PlusDays(-60), except: []);
-        pen.Done(today.PlusDays(-60), "cables.lubricate", "spokes.adjust", "chain.measure");
-        pen.Done(today.PlusDays(-60), "chain.lubricate", "battery.inspect", "battery.measure", "air-filter.clean");
-        pen.Write(today.PlusDays(-200), new PaperHeld("registration", today.PlusDays(60)));
-        pen.LeakWatch(now, began: 13, looked: 3, new(LeakPlace.DrainPlug, LeakGrade.OneSpot, LeakFluid.EngineOil));
+        book.Done(today.PlusDays(-410), "front-drum.inspect", "rear-drum.inspect", "valves.measure", "spark-plugs.replace");
+        book.LookedOver(today.PlusDays(-60), except: []);
+        book.Done(today.PlusDays(-60), "cables.lubricate", "spokes.adjust", "chain.measure");
+        book.Done(today.PlusDays(-60), "chain.lubricate", "battery.inspect", "battery.measure", "air-filter.clean");
+        book.Write(today.PlusDays(-200), new PaperHeld("registration", today.PlusDays(60)));
+        book.LeakWatch(now, began: 13, looked: 3, new(LeakPlace.DrainPlug, LeakGrade.OneSpot, LeakFluid.EngineOil));
     }
 
     /// <summary>Last run in 2007. A flush fill is in it, the tap weeps, the rear brake's cam is seized.</summary>
-    public static void Fathom(DemoPen pen, LocalDate today)
+    public static void Fathom(DemoBook book, LocalDate today)
     {
         var from = today.PlusDays(-48);
-        pen.AddBike(from);
-        pen.Write(from, new NoteWritten("Bought standing since 2007. Kick start free, compression felt by hand."));
-        pen.Write(from, new TakenIn(TakenInAs.NonRunner));
-        pen.Write(from, new LastRan(new(2007, 1, 1), new(2007, 12, 31), "the seller's word: 2007"));
-        pen.Write(from, new LaidUp("stands until it is revived"));
-        pen.Write(from, new TaskDone("engine-oil.replace", Evidence.SellersWord, "\"Fresh oil before it was put away.\""));
-        pen.Write(
+        book.AddBike(from);
+        book.Write(from, new NoteWritten("Bought standing since 2007. Kick start free, compression felt by hand."));
+        book.Write(from, new TakenIn(TakenInAs.NonRunner));
+        book.Write(from, new LastRan(new(2007, 1, 1), new(2007, 12, 31), "the seller's word: 2007"));
+        book.Write(from, new LaidUp("stands until it is revived"));
+        book.Write(from, new TaskDone("engine-oil.replace", Evidence.SellersWord, "\"Fresh oil before it was put away.\""));
+        book.Write(
             from,
             new LeftForNow("plug-in-exhaust", "a foam plug in the end of the exhaust", ForNow.InPlace) { Shuts = Gate.Cranked }
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-22),
             new LeftForNow("rag-in-intake", "a rag in the intake, while the carburettor is on the bench", ForNow.InPlace)
             {
                 Shuts = Gate.Cranked,
             }
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-20),
             new FluidDrained(ReservoirId.OilTank, Litre(1.3m), new(DrainColour.BlackSludge, MagnetReading.NotSeen, DrainDebris.None, false))
         );
-        pen.Write(today.PlusDays(-20), new WasteHeld("engine oil", Litre(1.3m)));
-        pen.Write(today.PlusDays(-20), new FluidFilled(ReservoirId.OilTank, Litre(1.0m), "cheap 20W-50", Temporary: true));
-        pen.Write(
+        book.Write(today.PlusDays(-20), new WasteHeld("engine oil", Litre(1.3m)));
+        book.Write(today.PlusDays(-20), new FluidFilled(ReservoirId.OilTank, Litre(1.0m), "cheap 20W-50", Temporary: true));
+        book.Write(
             today.PlusDays(-18),
             new FindingOpened(
                 "Fuel tap weeps",
@@ -159,21 +159,21 @@ internal static class DemoOldOnes
                 Gate.Run
             )
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-18),
             new FindingOpened("Rear brake cam seized", FindingSeverity.Stop, "Soaking. Strip, clean, grease.", Money.Of(5), Gate.Ridden)
         );
-        pen.Done(today.PlusDays(-15), "ignition.adjust");
+        book.Done(today.PlusDays(-15), "ignition.adjust");
     }
 
     /// <summary>Used most weeks, counted by nobody: the owner's word stands in for a meter.</summary>
-    public static void Barrow(DemoPen pen, LocalDate today)
+    public static void Barrow(DemoBook book, LocalDate today)
     {
         var from = today.PlusDays(-400);
-        pen.AddBike(from);
-        pen.Write(from, new NoteWritten("Came with the land. Oil looked like tar."));
-        pen.Write(from.PlusDays(3), new WordGiven(Gate.Ridden, "It runs, and is used most weeks"));
-        pen.OilChange(
+        book.AddBike(from);
+        book.Write(from, new NoteWritten("Came with the land. Oil looked like tar."));
+        book.Write(from.PlusDays(3), new WordGiven(Gate.Ridden, "It runs, and is used most weeks"));
+        book.OilChange(
             from.PlusDays(2),
             null,
             "SAE 30",
@@ -181,9 +181,9 @@ internal static class DemoOldOnes
             Litre(0.4m),
             jobId: "splash-oil"
         );
-        pen.OilChange(today.PlusDays(-190), null, "SAE 30", Ordinary, Litre(0.52m), jobId: "splash-oil");
-        pen.Done(today.PlusDays(-21), "engine-oil.inspect");
-        pen.Done(today.PlusDays(-190), "air-filter.clean");
+        book.OilChange(today.PlusDays(-190), null, "SAE 30", Ordinary, Litre(0.52m), jobId: "splash-oil");
+        book.Done(today.PlusDays(-21), "engine-oil.inspect");
+        book.Done(today.PlusDays(-190), "air-filter.clean");
     }
 
     private static MeterAmount Km(decimal kilometres) => MeterAmount.From(new Quantity(kilometres, Unit.Kilometre));

@@ -40,14 +40,14 @@ public static class DemoShed
         var today = clock.Today;
         Profile Set(string id) => content.Sets.First(set => set.Id == id).Profile;
 
-        var drumlin = new DemoPen(writer, content, clock, DrumlinProfile(Set("road-twin")));
-        var heron = new DemoPen(writer, content, clock, HeronProfile(Set("two-stroke-enduro")));
+        var drumlin = new DemoBook(writer, content, clock, DrumlinProfile(Set("road-twin")));
+        var heron = new DemoBook(writer, content, clock, HeronProfile(Set("two-stroke-enduro")));
         Heron(heron, today);
-        Scree(new DemoPen(writer, content, clock, ScreeProfile(Set("motocross-four-stroke"))), today);
+        Scree(new DemoBook(writer, content, clock, ScreeProfile(Set("motocross-four-stroke"))), today);
         Drumlin(drumlin, today);
-        DemoOldOnes.Dray(new DemoPen(writer, content, clock, DemoOldOnes.DrayProfile(Set("step-through"))), today, clock.Now);
-        DemoOldOnes.Fathom(new DemoPen(writer, content, clock, DemoOldOnes.FathomProfile(Set("trials-single"))), today);
-        DemoOldOnes.Barrow(new DemoPen(writer, content, clock, DemoOldOnes.BarrowProfile(Set("field-runabout"))), today);
+        DemoOldOnes.Dray(new DemoBook(writer, content, clock, DemoOldOnes.DrayProfile(Set("step-through"))), today, clock.Now);
+        DemoOldOnes.Fathom(new DemoBook(writer, content, clock, DemoOldOnes.FathomProfile(Set("trials-single"))), today);
+        DemoOldOnes.Barrow(new DemoBook(writer, content, clock, DemoOldOnes.BarrowProfile(Set("field-runabout"))), today);
         DemoShelf.Fill(shelf, clock, today, drumlin.Bike, heron.Bike);
         DemoViewings.Fill(viewings, content, clock.Now);
         await writer.CommitAsync(Guid.CreateVersion7(), "the Fallow Tarn shed", clock.Now, cancel);
@@ -156,26 +156,26 @@ public static class DemoShed
         };
 
     /// <summary>Two seasons counted in hours, ridden hard in grit; its oil pump was just refitted and is not proven.</summary>
-    private static void Heron(DemoPen pen, LocalDate today)
+    private static void Heron(DemoBook book, LocalDate today)
     {
         var from = today.PlusDays(-640);
-        pen.AddBike(from);
-        var hours = Readings(pen, from, today.PlusDays(-6), 41.2m, 128.6m, 21, MeterKind.HourMeter, seed: 3);
-        pen.Write(from, new TaskDone("top-end.replace", Evidence.SellersWord, "Piston done at 30 hours, he said; nothing on paper."));
+        book.AddBike(from);
+        var hours = Readings(book, from, today.PlusDays(-6), 41.2m, 128.6m, 21, MeterKind.HourMeter, seed: 3);
+        book.Write(from, new TaskDone("top-end.replace", Evidence.SellersWord, "Piston done at 30 hours, he said; nothing on paper."));
         for (var day = from.PlusDays(24); day < today.PlusDays(-20); day = day.PlusDays(33))
-            pen.Done(day, "air-filter.clean", "chain.lubricate");
-        pen.Done(today.PlusDays(-9), "air-filter.clean", "chain.lubricate");
-        pen.Done(today.PlusDays(-75), "chain.measure");
-        pen.Done(today.PlusDays(-118), "spark-plugs.replace");
-        pen.Done(today.PlusDays(-210), "linkage.lubricate", "fork.replace", "exhaust-packing.replace");
-        pen.Done(today.PlusDays(-402), "front-brake-fluid.replace", "coolant.replace");
-        pen.Done(today.PlusDays(-96), "battery.measure", "front-pads.measure", "rear-pads.measure", "spokes.adjust", "reeds.inspect");
-        pen.LookedOver(today.PlusDays(-96), except: []);
-        pen.Write(today.PlusDays(-402), new FluidFilled(ReservoirId.Coolant, Litres(1.1m), "ethylene glycol, 50%"));
+            book.Done(day, "air-filter.clean", "chain.lubricate");
+        book.Done(today.PlusDays(-9), "air-filter.clean", "chain.lubricate");
+        book.Done(today.PlusDays(-75), "chain.measure");
+        book.Done(today.PlusDays(-118), "spark-plugs.replace");
+        book.Done(today.PlusDays(-210), "linkage.lubricate", "fork.replace", "exhaust-packing.replace");
+        book.Done(today.PlusDays(-402), "front-brake-fluid.replace", "coolant.replace");
+        book.Done(today.PlusDays(-96), "battery.measure", "front-pads.measure", "rear-pads.measure", "spokes.adjust", "reeds.inspect");
+        book.LookedOver(today.PlusDays(-96), except: []);
+        book.Write(today.PlusDays(-402), new FluidFilled(ReservoirId.Coolant, Litres(1.1m), "ethylene glycol, 50%"));
         foreach (var back in new[] { 505, 350, 103 })
         {
             var on = today.PlusDays(-back);
-            pen.Write(
+            book.Write(
                 on,
                 new FluidDrained(
                     ReservoirId.Gearbox,
@@ -183,15 +183,15 @@ public static class DemoShed
                     new(DrainColour.Dark, MagnetReading.FinePaste, DrainDebris.None, false)
                 )
             );
-            pen.Write(on, new WasteHeld("gear oil", Litres(0.66m)));
-            pen.Write(on, new FluidFilled(ReservoirId.Gearbox, Litres(0.7m), "80W gear oil for wet clutches"));
-            pen.Done(on, "gearbox-oil.replace");
-            pen.Write(on, new CostPaid("gear oil, 1 L", Money.Of(13.40m)));
+            book.Write(on, new WasteHeld("gear oil", Litres(0.66m)));
+            book.Write(on, new FluidFilled(ReservoirId.Gearbox, Litres(0.7m), "80W gear oil for wet clutches"));
+            book.Done(on, "gearbox-oil.replace");
+            book.Write(on, new CostPaid("gear oil, 1 L", Money.Of(13.40m)));
         }
 
-        pen.Write(today.PlusDays(-120), new WasteHandedIn("gear oil", Litres(1.32m), "recycling yard"));
-        pen.Write(today.PlusDays(-8), new FluidFilled(ReservoirId.TwoStrokeOil, Litres(0.6m), "JASO FD, injectable"));
-        pen.Write(
+        book.Write(today.PlusDays(-120), new WasteHandedIn("gear oil", Litres(1.32m), "recycling yard"));
+        book.Write(today.PlusDays(-8), new FluidFilled(ReservoirId.TwoStrokeOil, Litres(0.6m), "JASO FD, injectable"));
+        book.Write(
             today.PlusDays(-8),
             new FindingOpened(
                 "Oil pump refitted, not proven",
@@ -199,31 +199,31 @@ public static class DemoShed
                 "Run premix 50:1 in the tank until the oil tank is seen to fall as it should. More smoke than usual is normal till then."
             )
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-8),
             new LeftForNow("premix-insurance", "premix in the fuel tank, until the oil pump is proven", Core.Jobs.ForNow.InPlace)
         );
-        Fuel(pen, from, today.PlusDays(-6), 16, 6.4m, seed: 8);
-        Rides(pen, today, 12, km: 0, hours: 2.6m, "peat and granite grit", seed: 5);
-        pen.Write(today.PlusDays(-6), new NoteWritten($"{hours:0.0} h and she starts second kick, cold."));
+        Fuel(book, from, today.PlusDays(-6), 16, 6.4m, seed: 8);
+        Rides(book, today, 12, km: 0, hours: 2.6m, "peat and granite grit", seed: 5);
+        book.Write(today.PlusDays(-6), new NoteWritten($"{hours:0.0} h and she starts second kick, cold."));
     }
 
     /// <summary>Bought with an unknown past; counted in hours; its oil change was left half done.</summary>
-    private static void Scree(DemoPen pen, LocalDate today)
+    private static void Scree(DemoBook book, LocalDate today)
     {
         var from = today.PlusDays(-275);
-        pen.AddBike(from);
-        Readings(pen, from, today.PlusDays(-3), 61.0m, 96.3m, 14, MeterKind.HourMeter, seed: 11);
-        pen.Write(from, new TaskDone("valves.measure", Evidence.SellersWord, "\"Valves were checked last winter.\""));
-        pen.Done(today.PlusDays(-31), "air-filter.clean");
-        pen.Done(today.PlusDays(-3), "air-filter.clean", "chain.lubricate");
-        pen.Done(today.PlusDays(-88), "linkage.lubricate", "chain.measure");
-        pen.Write(
+        book.AddBike(from);
+        Readings(book, from, today.PlusDays(-3), 61.0m, 96.3m, 14, MeterKind.HourMeter, seed: 11);
+        book.Write(from, new TaskDone("valves.measure", Evidence.SellersWord, "\"Valves were checked last winter.\""));
+        book.Done(today.PlusDays(-31), "air-filter.clean");
+        book.Done(today.PlusDays(-3), "air-filter.clean", "chain.lubricate");
+        book.Done(today.PlusDays(-88), "linkage.lubricate", "chain.measure");
+        book.Write(
             today.PlusDays(-140),
             new TaskDone("valves.measure", Evidence.DoneHere, "Intakes 0.12 and 0.12, exhausts 0.20 and 0.19 mm, cold.")
         );
         foreach (var (back, display) in new[] { (233, 66.6m), (120, 80.2m), (59, 88.2m) })
-            pen.OilChange(
+            book.OilChange(
                 today.PlusDays(-back),
                 MeterAmount.Of(EngineHours.FromHours(display)),
                 "10W-40, JASO MA2",
@@ -231,7 +231,7 @@ public static class DemoShed
                 Litres(0.8m),
                 costs: new CostPaid("oil, filter, washer", Money.Of(21.80m))
             );
-        pen.OilChange(
+        book.OilChange(
             today.PlusDays(-2),
             MeterAmount.Of(EngineHours.FromHours(96.3m)),
             "10W-40, JASO MA2",
@@ -239,7 +239,7 @@ public static class DemoShed
             Litres(0.68m),
             "seat"
         );
-        pen.Write(
+        book.Write(
             from,
             new IntervalSet(
                 "valves.measure",
@@ -249,20 +249,20 @@ public static class DemoShed
                 new(Core.ProvenanceKind.Manual, "p. 4-12")
             )
         );
-        pen.Write(from, new TaskDone("top-end.replace", Evidence.AsNew, "Rebuilt by the last owner, the receipt says so."));
-        DemoWear.Scree(pen, today);
-        Rides(pen, today, 9, km: 0, hours: 1.8m, "sand and stones", seed: 9);
-        pen.Write(
+        book.Write(from, new TaskDone("top-end.replace", Evidence.AsNew, "Rebuilt by the last owner, the receipt says so."));
+        DemoWear.Scree(book, today);
+        Rides(book, today, 9, km: 0, hours: 1.8m, "sand and stones", seed: 9);
+        book.Write(
             today.PlusDays(-20),
             new RideDone(null, EngineHours.FromHours(1.2m), "club race, three heats") { Severities = [Severity.Raced] }
         );
     }
 
     /// <summary>Three years in miles, serviced by miles and calendar; a long trip planned.</summary>
-    private static void Drumlin(DemoPen pen, LocalDate today)
+    private static void Drumlin(DemoBook book, LocalDate today)
     {
         var from = today.PlusDays(-1130);
-        pen.AddBike(from);
+        book.AddBike(from);
         foreach (
             var (back, miles) in new[]
             {
@@ -275,8 +275,8 @@ public static class DemoShed
                 (700, 12_110m),
             }
         )
-            Miles(pen, today.PlusDays(-back), miles);
-        Change(pen, today.PlusDays(-690), 12_180m, 2.5m);
+            Miles(book, today.PlusDays(-back), miles);
+        Change(book, today.PlusDays(-690), 12_180m, 2.5m);
         foreach (
             var (back, miles) in new[]
             {
@@ -289,8 +289,8 @@ public static class DemoShed
                 (360, 17_810m),
             }
         )
-            Miles(pen, today.PlusDays(-back), miles);
-        Change(pen, today.PlusDays(-343), 18_000m, 2.45m);
+            Miles(book, today.PlusDays(-back), miles);
+        Change(book, today.PlusDays(-343), 18_000m, 2.45m);
         foreach (
             var (back, miles) in new[]
             {
@@ -309,30 +309,30 @@ public static class DemoShed
                 (4, 23_588m),
             }
         )
-            Miles(pen, today.PlusDays(-back), miles);
+            Miles(book, today.PlusDays(-back), miles);
 
-        pen.Write(from, new TaskDone("valves.measure", Evidence.SellersWord, "\"Done at six thousand\", no paper."));
-        pen.Done(today.PlusDays(-575), "spark-plugs.replace", "air-filter.replace");
-        pen.Done(today.PlusDays(-330), "coolant.replace");
-        pen.Write(today.PlusDays(-330), new FluidFilled(ReservoirId.Coolant, Litres(1.9m), "ethylene glycol, silicate free, 50%"));
-        pen.Done(today.PlusDays(-600), "front-brake-fluid.replace");
-        pen.Write(today.PlusDays(-600), new FluidFilled(ReservoirId.FrontBrake, Litres(0.1m), "DOT 4"));
-        pen.Done(today.PlusDays(-355), "tyres.inspect", "steering-head.inspect");
-        pen.Done(today.PlusDays(-402), "fork.replace");
-        pen.LookedOver(today.PlusDays(-120), except: ["tyres.inspect", "steering-head.inspect"]);
-        pen.Done(today.PlusDays(-150), "chain.measure", "front-pads.measure", "rear-pads.measure", "cables.lubricate");
-        pen.Done(today.PlusDays(-402), "linkage.lubricate", "steering-head.lubricate", "front-disc.measure", "rear-disc.measure");
-        pen.Write(today.PlusDays(-700), new TaskDone("front-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
-        pen.Write(today.PlusDays(-700), new TaskDone("rear-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
-        pen.Write(today.PlusDays(-840), new LaidUp("salt on the roads"));
-        pen.Write(today.PlusDays(-764), new WokenUp("battery charged, tyres pumped up"));
-        pen.Write(today.PlusDays(-300), new PaperHeld("roadworthiness", today.PlusDays(165)));
-        pen.Write(today.PlusDays(-300), new PaperHeld("registration", today.PlusDays(165)));
-        pen.Write(today.PlusDays(-340), new PaperHeld("insurance", today.PlusDays(25)));
+        book.Write(from, new TaskDone("valves.measure", Evidence.SellersWord, "\"Done at six thousand\", no paper."));
+        book.Done(today.PlusDays(-575), "spark-plugs.replace", "air-filter.replace");
+        book.Done(today.PlusDays(-330), "coolant.replace");
+        book.Write(today.PlusDays(-330), new FluidFilled(ReservoirId.Coolant, Litres(1.9m), "ethylene glycol, silicate free, 50%"));
+        book.Done(today.PlusDays(-600), "front-brake-fluid.replace");
+        book.Write(today.PlusDays(-600), new FluidFilled(ReservoirId.FrontBrake, Litres(0.1m), "DOT 4"));
+        book.Done(today.PlusDays(-355), "tyres.inspect", "steering-head.inspect");
+        book.Done(today.PlusDays(-402), "fork.replace");
+        book.LookedOver(today.PlusDays(-120), except: ["tyres.inspect", "steering-head.inspect"]);
+        book.Done(today.PlusDays(-150), "chain.measure", "front-pads.measure", "rear-pads.measure", "cables.lubricate");
+        book.Done(today.PlusDays(-402), "linkage.lubricate", "steering-head.lubricate", "front-disc.measure", "rear-disc.measure");
+        book.Write(today.PlusDays(-700), new TaskDone("front-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
+        book.Write(today.PlusDays(-700), new TaskDone("rear-brake-hose.replace", Evidence.Receipt, "braided ones, both ends"));
+        book.Write(today.PlusDays(-840), new LaidUp("salt on the roads"));
+        book.Write(today.PlusDays(-764), new WokenUp("battery charged, tyres pumped up"));
+        book.Write(today.PlusDays(-300), new PaperHeld("roadworthiness", today.PlusDays(165)));
+        book.Write(today.PlusDays(-300), new PaperHeld("registration", today.PlusDays(165)));
+        book.Write(today.PlusDays(-340), new PaperHeld("insurance", today.PlusDays(25)));
         foreach (var back in new[] { 200, 121, 63, 16 })
-            pen.Done(today.PlusDays(-back), "chain.lubricate");
-        pen.Done(today.PlusDays(-70), "battery.measure");
-        pen.Write(
+            book.Done(today.PlusDays(-back), "chain.lubricate");
+        book.Done(today.PlusDays(-70), "battery.measure");
+        book.Write(
             today.PlusDays(-500),
             new ModificationMade(
                 "heated grips",
@@ -343,7 +343,7 @@ public static class DemoShed
                 ]
             )
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-500),
             new ModificationMade(
                 "open pipe end",
@@ -355,25 +355,25 @@ public static class DemoShed
                 ]
             )
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-47),
             new TemporaryRepairMade("Side panel lug broken; glued and pinned with a brass screw", 24, today.PlusDays(12))
             {
                 Place = "side-panel-off",
             }
         );
-        Fuel(pen, today.PlusDays(-330), today.PlusDays(-14), 11, 12.6m, seed: 21);
-        var misread = pen.Write(today.PlusDays(-6), new FuelBought(Litres(14.2m), Money.Of(19.80m), ToTheBrim: true));
-        pen.Correct(misread, new FuelBought(Litres(12.4m), Money.Of(19.80m), ToTheBrim: true), "misread the pump");
+        Fuel(book, today.PlusDays(-330), today.PlusDays(-14), 11, 12.6m, seed: 21);
+        var misread = book.Write(today.PlusDays(-6), new FuelBought(Litres(14.2m), Money.Of(19.80m), ToTheBrim: true));
+        book.Correct(misread, new FuelBought(Litres(12.4m), Money.Of(19.80m), ToTheBrim: true), "misread the pump");
         foreach (var (back, added) in new[] { (270, 0.2m), (200, 0.3m), (120, 0.4m), (60, 0.35m) })
         {
-            pen.Write(today.PlusDays(-back), new FluidToppedUp(ReservoirId.Engine, Litres(added), "10W-40, JASO MA2"));
-            pen.Write(today.PlusDays(-back), new LevelSeen(ReservoirId.Engine, Level.AtMaximum));
+            book.Write(today.PlusDays(-back), new FluidToppedUp(ReservoirId.Engine, Litres(added), "10W-40, JASO MA2"));
+            book.Write(today.PlusDays(-back), new LevelSeen(ReservoirId.Engine, Level.AtMaximum));
         }
 
-        DemoWear.Drumlin(pen, today);
-        Rides(pen, today, 8, km: 128, hours: 0, "moor road, dry", seed: 2);
-        pen.Write(
+        DemoWear.Drumlin(book, today);
+        Rides(book, today, 8, km: 128, hours: 0, "moor road, dry", seed: 2);
+        book.Write(
             today.PlusDays(-16),
             new FindingOpened(
                 "Tick at the cam chain side",
@@ -381,17 +381,17 @@ public static class DemoShed
                 "Goes when warm. Look at the tensioner at the next oil change."
             )
         );
-        pen.Write(
+        book.Write(
             today.PlusDays(-355),
             new FindingOpened("Rear tyre is from week 18 of 2020", FindingSeverity.Note, "Look for cracks every year from five years on.")
         );
     }
 
-    private static void Miles(DemoPen pen, LocalDate on, decimal miles) =>
-        pen.Reading(on, MeterAmount.Of(Distance.From(new Quantity(miles, Unit.Mile))));
+    private static void Miles(DemoBook book, LocalDate on, decimal miles) =>
+        book.Reading(on, MeterAmount.Of(Distance.From(new Quantity(miles, Unit.Mile))));
 
-    private static void Change(DemoPen pen, LocalDate on, decimal miles, decimal drained) =>
-        pen.OilChange(
+    private static void Change(DemoBook book, LocalDate on, decimal miles, decimal drained) =>
+        book.OilChange(
             on,
             MeterAmount.Of(Distance.From(new Quantity(miles, Unit.Mile))),
             "10W-40, JASO MA2",
@@ -402,7 +402,7 @@ public static class DemoShed
 
     /// <summary>Readings every so many days along a straight line with some scatter, never backwards.</summary>
     private static decimal Readings(
-        DemoPen pen,
+        DemoBook book,
         LocalDate from,
         LocalDate to,
         decimal first,
@@ -419,30 +419,30 @@ public static class DemoShed
         {
             var line = first + (last - first) * day / days;
             shown = Math.Max(shown, Math.Round(line - (decimal)random.NextDouble() * (last - first) * every / days * 0.6m, 1));
-            pen.Reading(from.PlusDays(day), MeterAmount.Of(kind, shown));
+            book.Reading(from.PlusDays(day), MeterAmount.Of(kind, shown));
         }
 
-        pen.Reading(to, MeterAmount.Of(kind, last));
+        book.Reading(to, MeterAmount.Of(kind, last));
         return last;
     }
 
-    private static void Fuel(DemoPen pen, LocalDate from, LocalDate to, int every, decimal litres, int seed)
+    private static void Fuel(DemoBook book, LocalDate from, LocalDate to, int every, decimal litres, int seed)
     {
         var random = new Random(seed);
         for (var on = from.PlusDays(every); on < to; on = on.PlusDays(every + random.Next(-5, 6)))
         {
             var poured = Math.Round(litres * (0.75m + (decimal)random.NextDouble() * 0.4m), 1);
-            pen.Write(on, new FuelBought(Litres(poured), Money.Of(Math.Round(poured * 1.62m, 2)), ToTheBrim: true));
+            book.Write(on, new FuelBought(Litres(poured), Money.Of(Math.Round(poured * 1.62m, 2)), ToTheBrim: true));
         }
     }
 
-    private static void Rides(DemoPen pen, LocalDate today, int count, decimal km, decimal hours, string ground, int seed)
+    private static void Rides(DemoBook book, LocalDate today, int count, decimal km, decimal hours, string ground, int seed)
     {
         var random = new Random(seed);
         for (var ride = count; ride > 0; ride--)
         {
             var share = 0.6m + (decimal)random.NextDouble() * 0.8m;
-            pen.Write(
+            book.Write(
                 today.PlusDays(-7 * ride - random.Next(0, 3)),
                 new RideDone(
                     km > 0 ? Distance.FromMetres(Math.Round(km * share) * 1000) : null,

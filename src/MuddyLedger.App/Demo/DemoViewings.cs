@@ -329,7 +329,7 @@ internal static class DemoViewings
                 PointNoted noted => noted.Point,
                 _ => null,
             };
-            if (point is not null && !ViewingPicture.Fits(content.Viewing.ById[point].Applies, details))
+            if (point is not null && !ViewingSnapshot.Fits(content.Viewing.ById[point].Applies, details))
                 throw new InvalidOperationException($"{details.Profile.Nickname}: {point} does not fit.");
             if (act is ClaimHeard claim && content.Viewing.Claims.All(one => one.Id != claim.Claim))
                 throw new InvalidOperationException($"{details.Profile.Nickname}: no claim {claim.Claim}.");

@@ -13,21 +13,21 @@ namespace MuddyLedger.App.Demo;
 internal static class DemoWear
 {
     /// <summary>Three years of pads, disc, tread, chain, plugs and battery, and the spring trip that its chain will not survive.</summary>
-    public static void Drumlin(DemoPen pen, LocalDate today)
+    public static void Drumlin(DemoBook book, LocalDate today)
     {
         void Measured(string what, string title, string unit, params (int Back, decimal[] Values)[] readings)
         {
             foreach (var (back, values) in readings)
-                pen.Write(today.PlusDays(-back), new MeasurementTaken(what, title, [.. values], unit));
+                book.Write(today.PlusDays(-back), new MeasurementTaken(what, title, [.. values], unit));
         }
 
         void Renewed(string task, int back, string? why = null) =>
-            pen.Write(today.PlusDays(-back), new TaskDone(task, Evidence.DoneHere, why));
+            book.Write(today.PlusDays(-back), new TaskDone(task, Evidence.DoneHere, why));
 
         void Paid(string what, decimal amount, params int[] days)
         {
             foreach (var back in days)
-                pen.Write(today.PlusDays(-back), new CostPaid(what, Money.Of(amount)));
+                book.Write(today.PlusDays(-back), new CostPaid(what, Money.Of(amount)));
         }
 
         Paid("chain and sprockets", 148, 480);
@@ -86,11 +86,11 @@ internal static class DemoWear
             (150, [3.2m, 3.3m, 3.1m]),
             (25, [2.8m, 3.0m, 2.7m])
         );
-        pen.Write(today.PlusDays(-120), new WearLooked("rear-tread", "Rear tyre", Grade.Worn, "squared off in the middle"));
+        book.Write(today.PlusDays(-120), new WearLooked("rear-tread", "Rear tyre", Grade.Worn, "squared off in the middle"));
         Measured("plug-gap", "Spark plug gap", "mm", (575, [0.85m, 0.85m]), (343, [0.87m, 0.86m]), (63, [0.90m, 0.89m]));
         // The second cylinder has begun to burn rich: its plug says so before anything else does.
         foreach (var (back, second) in new[] { (575, Grade.Sound), (343, Grade.Sound), (63, Grade.Slight) })
-            pen.Write(
+            book.Write(
                 today.PlusDays(-back),
                 new WearLooked("plug-colour", "Spark plugs side by side", second)
                 {
@@ -99,8 +99,8 @@ internal static class DemoWear
             );
         MeasurementTaken Compression(string what, string title, params decimal[] values) =>
             new(what, title, [.. values], "kPa") { Places = ["cylinder 1", "cylinder 2"] };
-        pen.Write(today.PlusDays(-63), Compression("compression-pressure", "Compression", 1_230, 1_080));
-        pen.Write(today.PlusDays(-63), Compression("compression-wet", "Compression, wet", 1_280, 1_270));
+        book.Write(today.PlusDays(-63), Compression("compression-pressure", "Compression", 1_230, 1_080));
+        book.Write(today.PlusDays(-63), Compression("compression-wet", "Compression, wet", 1_280, 1_270));
         Measured(
             "resting-voltage",
             "Battery at rest",
@@ -112,7 +112,7 @@ internal static class DemoWear
             (25, [12.57m])
         );
         Measured("cranking-voltage", "Battery while cranking", "V", (390, [10.8m]), (212, [10.6m]), (25, [10.3m]));
-        pen.Write(
+        book.Write(
             today.PlusDays(-2),
             new TripPlanned(
                 Guid.CreateVersion7(),
@@ -127,10 +127,10 @@ internal static class DemoWear
     }
 
     /// <summary>Its valves close up one by one, as hard use has them do.</summary>
-    public static void Scree(DemoPen pen, LocalDate today)
+    public static void Scree(DemoBook book, LocalDate today)
     {
         void Checked(int back, params decimal[] clearances) =>
-            pen.Write(
+            book.Write(
                 today.PlusDays(-back),
                 new ValvesChecked([
                     new(1, ValveSide.Intake, 1, clearances[0], 2.85m),

@@ -93,14 +93,14 @@ public sealed record QuestionSection(
 );
 
 /// <summary>The figures of a bike: looked up, asked for, and entered one at a time where they are missed.</summary>
-public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Writing writing)
+public sealed class FigureHandlers(ShedSnapshots snapshots, JobLibraries jobs, Writing writing)
 {
     /// <summary>What is asked of a bike of these choices, by part of the bike: only what it has.</summary>
     public async Task<Outcome<QuestionSection[]>> QuestionsAsync(QuestionsRequest body, Caller caller)
     {
         var profile = body.Profile.Shape();
         var wanted = new Dictionary<string, string>();
-        if (body.Bike is { } id && await pictures.OneAsync(id, caller.Cancel) is { } picture)
+        if (body.Bike is { } id && await snapshots.OneAsync(id, caller.Cancel) is { } snapshot)
         {
             // What stands in the form counts as entered, whatever it says.
             var shape = profile with
@@ -113,7 +113,7 @@ public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Wri
                     new() { DryFill = Volume.FromLitres(1) }
                 ),
             };
-            wanted = Wanted(picture with { Bike = picture.Bike with { Profile = shape } }, await jobs.OpenAsync(caller.Cancel));
+            wanted = Wanted(snapshot with { Bike = snapshot.Bike with { Profile = shape } }, await jobs.OpenAsync(caller.Cancel));
         }
 
         return AskedOfABike
@@ -138,30 +138,30 @@ public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Wri
     /// <summary>The figure card: every figure that this bike has a place for, known or not.</summary>
     public async Task<Outcome<FigureCardAnswer>> CardAsync(Guid bike, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
-        var wanted = Wanted(picture, await jobs.OpenAsync(caller.Cancel));
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
+        var wanted = Wanted(snapshot, await jobs.OpenAsync(caller.Cancel));
         var sections = AskedOfABike
-            .Of(picture.Profile)
-            .Select(section => new FigureSection(section.Section, [.. LinesOf(section, picture.Profile, settings, wanted)]))
+            .Of(snapshot.Profile)
+            .Select(section => new FigureSection(section.Section, [.. LinesOf(section, snapshot.Profile, settings, wanted)]))
             .Where(section => section.Lines.Count > 0)
             .ToList();
-        return new FigureCardAnswer(picture.Profile.Nickname, wanted.Count, sections);
+        return new FigureCardAnswer(snapshot.Profile.Nickname, wanted.Count, sections);
     }
 
     /// <summary>Enters one figure, and answers the card with it.</summary>
     public async Task<Outcome<FigureCardAnswer>> EnterAsync(Guid bike, FigureRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var check = caller.Check(body.Id);
         var source = check.OptionalText("source", body.Source, 80);
         var from = new Provenance(body.From == FigureSource.Manual ? ProvenanceKind.Manual : ProvenanceKind.Owner, source);
-        var profile = With(picture.Profile, body, from, check, settings);
+        var profile = With(snapshot.Profile, body, from, check, settings);
         if (!check.Failed)
-            check.Refuse(ProfileCheck.Of(profile, pictures.Today.Year).Select(refusal => refusal with { Field = "text" }));
+            check.Refuse(ProfileCheck.Of(profile, snapshots.Today.Year).Select(refusal => refusal with { Field = "text" }));
         if (check.Failed)
             return check.Problem();
         return await writing.OnceAsync(
@@ -170,7 +170,7 @@ public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Wri
             body,
             (writer, _) =>
             {
-                writer.ChangeProfile(picture.Bike, profile);
+                writer.ChangeProfile(snapshot.Bike, profile);
                 return Task.FromResult<Problem?>(null);
             },
             async () => (await CardAsync(bike, caller)).Answer!
@@ -178,16 +178,16 @@ public sealed class FigureHandlers(ShedPictures pictures, JobLibraries jobs, Wri
     }
 
     /// <summary>What the jobs of the tasks that are due, or soon will be, ask for and do not find.</summary>
-    private static Dictionary<string, string> Wanted(BikePicture picture, JobLibrary library)
+    private static Dictionary<string, string> Wanted(BikeSnapshot snapshot, JobLibrary library)
     {
-        var coming = picture
-            .Tasks.Where(standing => standing.IsDue)
-            .Select(standing => standing.Task.Job)
+        var coming = snapshot
+            .Tasks.Where(state => state.IsDue)
+            .Select(state => state.Task.Job)
             .Distinct()
             .Select(id => library.All.FirstOrDefault(job => job.Id == id))
             .OfType<Job>()
-            .Select(job => library.Content.Limits.Into(job, picture.Profile));
-        return MissingFigures.Of(picture.Profile, coming).ToDictionary(missing => missing.Field, missing => missing.Job.Title);
+            .Select(job => library.Content.Limits.Into(job, snapshot.Profile));
+        return MissingFigures.Of(snapshot.Profile, coming).ToDictionary(missing => missing.Field, missing => missing.Job.Title);
     }
 
     private static BikeSection SectionOf(string field)

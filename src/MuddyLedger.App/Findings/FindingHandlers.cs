@@ -48,15 +48,15 @@ public static class FindingText
 }
 
 /// <summary>Something found wrong outside of a job, and what was found put right.</summary>
-public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
+public sealed class FindingHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>Writes a fault that was seen.</summary>
     public async Task<Outcome<EntryAnswer>> OpenAsync(Guid bike, FaultRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.DateOrToday("date", body.Date, picture.Today);
+        var date = check.DateOrToday("date", body.Date, snapshot.Today);
         var found = FindingOpened.Seen(
             check.Text("title", body.Title, 80),
             body.Severity,
@@ -67,7 +67,7 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
         {
             Under = check.OptionalText("under", body.Under, FindingText.LongestUnder),
         };
-        return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, found);
+        return check.Failed ? check.Problem() : await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, found);
     }
 
     /// <summary>Closes a finding, with what proves it.</summary>
@@ -114,7 +114,7 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
         string otherwise
     )
     {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+        if (await snapshots.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } snapshot))
             return Problem.NotFound("entry");
         var check = caller.Check();
         var line = new EntryId(check.Id("id", id));
@@ -127,14 +127,14 @@ public sealed class FindingHandlers(ShedPictures pictures, Writing writing)
             caller,
             id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (!stands(picture.Ledger, was.Id))
+                if (!stands(snapshot.Ledger, was.Id))
                     return Task.FromResult<Problem?>(Problem.Refused(null, otherwise));
-                writer.AddEntry(new LedgerEntry(line, was.Bike, picture.Today, pen.At, pen.Device, says));
+                writer.AddEntry(new LedgerEntry(line, was.Bike, snapshot.Today, stamp.At, stamp.Device, says));
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, line.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, snapshot.Bike.Id.Value, line.Value, caller.Cancel)
         );
     }
 }

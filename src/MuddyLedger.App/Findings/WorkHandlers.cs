@@ -68,51 +68,51 @@ public sealed record BudgetRequest(Guid Id, string? Cap, IReadOnlyList<Guid> Ord
 public sealed record BudgetTried(string? Cap, IReadOnlyList<Guid> Order);
 
 /// <summary>What to do for the money there is.</summary>
-public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
+public sealed class WorkHandlers(ShedSnapshots snapshots, Writing writing)
 {
     private const int LongestOrder = 200;
 
     /// <param name="tried">A cap and an order that are only looked at, as they would be set; null for those that stand.</param>
     public async Task<Outcome<WorkAnswer>> GetAsync(Guid bike, BudgetTried? tried, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         if (tried is null)
-            return await AnswerAsync(picture, null, caller.Cancel);
+            return await AnswerAsync(snapshot, null, caller.Cancel);
         var check = caller.Check();
-        var budget = Read(tried.Cap, tried.Order, picture, check);
-        return check.Failed ? check.Problem() : await AnswerAsync(picture, budget, caller.Cancel);
+        var budget = Read(tried.Cap, tried.Order, snapshot, check);
+        return check.Failed ? check.Problem() : await AnswerAsync(snapshot, budget, caller.Cancel);
     }
 
     /// <summary>Sets how much may go into what was found, and the order of what is optional.</summary>
     public async Task<Outcome<WorkAnswer>> SetAsync(Guid bike, BudgetRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var budget = Read(body.Cap, body.Order, picture, check);
+        var budget = Read(body.Cap, body.Order, snapshot, check);
         if (check.Failed)
             return check.Problem();
         return await writing.OnceAsync(
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                writer.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, budget));
+                writer.AddEntry(new LedgerEntry(new(body.Id), snapshot.Bike.Id, snapshot.Today, stamp.At, stamp.Device, budget));
                 return Task.FromResult<Problem?>(null);
             },
             async () =>
-                await pictures.OneAsync(bike, caller.Cancel) is { } now
+                await snapshots.OneAsync(bike, caller.Cancel) is { } now
                     ? await AnswerAsync(now, null, caller.Cancel)
                     : throw new InvalidOperationException("The bike of a budget just set is gone.")
         );
     }
 
-    private static BudgetSet Read(string? typed, IReadOnlyList<Guid> order, BikePicture picture, FieldCheck check)
+    private static BudgetSet Read(string? typed, IReadOnlyList<Guid> order, BikeSnapshot snapshot, FieldCheck check)
     {
         var cap = check.OptionalMoney("cap", typed);
-        var open = OpenFindings.Of(picture.Ledger).Select(one => one.Entry.Id.Value).ToHashSet();
+        var open = OpenFindings.Of(snapshot.Ledger).Select(one => one.Entry.Id.Value).ToHashSet();
         if (order.Count > LongestOrder)
             check.Refuse("order", $"may name at most {LongestOrder}");
         else if (order.Any(id => !open.Contains(id)))
@@ -122,16 +122,16 @@ public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
         return new(cap, [.. order.Select(id => new EntryId(id))]);
     }
 
-    private async Task<WorkAnswer> AnswerAsync(BikePicture picture, BudgetSet? tried, CancellationToken cancel)
+    private async Task<WorkAnswer> AnswerAsync(BikeSnapshot snapshot, BudgetSet? tried, CancellationToken cancel)
     {
-        var running = picture
-            .Running.SelectMany(run => RunFindings.Of(JobPlan.For(run.Job, picture.Profile, run.State), run.State))
+        var running = snapshot
+            .Running.SelectMany(run => RunFindings.Of(JobPlan.For(run.Job, snapshot.Profile, run.State), run.State))
             .Where(found => found.Settled is null)
             .Select(found => found.Body);
-        var work = WorkForTheMoney.Of(picture.Ledger, running, tried);
+        var work = WorkForTheMoney.Of(snapshot.Ledger, running, tried);
         return new(
-            Bike: picture.Bike.Id.Value,
-            Nickname: picture.Profile.Nickname,
+            Bike: snapshot.Bike.Id.Value,
+            Nickname: snapshot.Profile.Nickname,
             Must: [.. work.Must.Select(LineOf)],
             Optional: [.. work.Optional.Select(LineOf)],
             Cap: work.Cap?.ToString(),
@@ -140,8 +140,8 @@ public sealed class WorkHandlers(ShedPictures pictures, Writing writing)
             Left: work.Left?.ToString(),
             Short: work.Short?.ToString(),
             Unpriced: work.Unpriced,
-            Currency: (await pictures.SettingsAsync(cancel)).Currency,
-            Today: picture.Today
+            Currency: (await snapshots.SettingsAsync(cancel)).Currency,
+            Today: snapshot.Today
         );
     }
 

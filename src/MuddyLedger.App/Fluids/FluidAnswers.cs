@@ -149,47 +149,47 @@ public sealed record FluidsAnswer(
     int Version
 ) : IVersioned;
 
-/// <summary>What a bike's fluids page shows, made from its picture.</summary>
+/// <summary>What a bike's fluids page shows, made from its snapshot.</summary>
 public static class FluidAnswers
 {
     private const int ChainShown = 12;
 
     /// <param name="weather">The days ahead; empty where nobody says.</param>
     /// <param name="simulated">It comes from the stand-in that ships.</param>
-    public static FluidsAnswer Of(BikePicture picture, OwnerSettings settings, ImmutableArray<DayOfWeather> weather, bool simulated) =>
+    public static FluidsAnswer Of(BikeSnapshot snapshot, OwnerSettings settings, ImmutableArray<DayOfWeather> weather, bool simulated) =>
         new(
-            picture.Profile.Nickname,
-            [.. Reservoirs.Of(picture.Profile).Where(id => id != ReservoirId.Fuel).Select(id => PageOf(id, picture, settings))],
-            FuelOf(picture, settings),
-            OilOf(picture, weather, simulated),
+            snapshot.Profile.Nickname,
+            [.. Reservoirs.Of(snapshot.Profile).Where(id => id != ReservoirId.Fuel).Select(id => PageOf(id, snapshot, settings))],
+            FuelOf(snapshot, settings),
+            OilOf(snapshot, weather, simulated),
             settings.Volume.Symbol,
-            picture.Today,
-            picture.Bike.Version
+            snapshot.Today,
+            snapshot.Bike.Version
         );
 
-    private static ReservoirPage PageOf(ReservoirId id, BikePicture picture, OwnerSettings settings)
+    private static ReservoirPage PageOf(ReservoirId id, BikeSnapshot snapshot, OwnerSettings settings)
     {
-        var lines = FluidChain.LinesOf(id, picture.Ledger).Reverse().ToList();
-        var now = BikeAnswers.ReservoirOf(id, picture, settings);
-        var spec = picture.Profile.Reservoirs.GetValueOrDefault(id);
+        var lines = FluidChain.LinesOf(id, snapshot.Ledger).Reverse().ToList();
+        var now = BikeAnswers.ReservoirOf(id, snapshot, settings);
+        var spec = snapshot.Profile.Reservoirs.GetValueOrDefault(id);
         var reading = LevelReading.Of(id, spec);
         var drained = lines.FirstOrDefault(entry => entry.Body is FluidDrained);
-        var consumption = Consumption.IsWatched(id) ? Consumption.Of(id, picture.Ledger, picture.Meters) : null;
+        var consumption = Consumption.IsWatched(id) ? Consumption.Of(id, snapshot.Ledger, snapshot.Meters) : null;
         return new(
             Id: id,
-            Status: ReservoirStatuses.Of(id, picture.Ledger),
+            Status: ReservoirStatuses.Of(id, snapshot.Ledger),
             Now: now,
             LikelyFluid: spec?.Grade ?? now.Fluid,
-            Chain: [.. lines.Take(ChainShown).Select(entry => EntryAnswers.Of(entry, picture, settings))],
+            Chain: [.. lines.Take(ChainShown).Select(entry => EntryAnswers.Of(entry, snapshot, settings))],
             ChainLength: lines.Count,
-            Consumption: consumption is null ? null : ConsumptionOf(consumption, picture.Profile, settings),
+            Consumption: consumption is null ? null : ConsumptionOf(consumption, snapshot.Profile, settings),
             DrainedOn: drained?.Date,
             LastDrain: drained?.Body is FluidDrained read ? DrainMeanings.Of(read.Reading) : [],
-            Warnings: now.Fluid is { } fluid ? Compatibility.Warnings(id, picture.Profile, fluid, spec?.Grade) : [],
+            Warnings: now.Fluid is { } fluid ? Compatibility.Warnings(id, snapshot.Profile, fluid, spec?.Grade) : [],
             LevelBy: spec?.Level,
             ReadAt: reading.ReadAt,
             WaitMinutes: reading.WaitMinutes,
-            Strength: id == ReservoirId.Coolant && CoolantStrength.Of(picture.Ledger) is { } strength
+            Strength: id == ReservoirId.Coolant && CoolantStrength.Of(snapshot.Ledger) is { } strength
                 ? new(
                     (decimal)Math.Round(strength.Share),
                     (decimal)Math.Round(strength.Filled),
@@ -221,11 +221,11 @@ public static class FluidAnswers
             ]
         );
 
-    private static FuelAnswer? FuelOf(BikePicture picture, OwnerSettings settings)
+    private static FuelAnswer? FuelOf(BikeSnapshot snapshot, OwnerSettings settings)
     {
-        if (FuelEconomy.Of(picture.Ledger, picture.Meters) is not { } economy)
+        if (FuelEconomy.Of(snapshot.Ledger, snapshot.Meters) is not { } economy)
             return null;
-        var bike = picture.Profile;
+        var bike = snapshot.Profile;
         RangeAnswer? RangeOf(Volume? fuel)
         {
             if (fuel is not { } there)
@@ -255,11 +255,11 @@ public static class FluidAnswers
         );
     }
 
-    private static OilAdviceAnswer? OilOf(BikePicture picture, ImmutableArray<DayOfWeather> weather, bool simulated)
+    private static OilAdviceAnswer? OilOf(BikeSnapshot snapshot, ImmutableArray<DayOfWeather> weather, bool simulated)
     {
         if (weather.IsEmpty)
             return null;
-        var advice = OilAdvice.For(picture.Profile, picture.Ledger, weather.Min(day => day.Low), weather.Max(day => day.High));
+        var advice = OilAdvice.For(snapshot.Profile, snapshot.Ledger, weather.Min(day => day.Low), weather.Max(day => day.High));
         return advice is null
             ? null
             : new(
@@ -268,7 +268,7 @@ public static class FluidAnswers
                 weather[0].Date,
                 weather[^1].Date,
                 simulated,
-                picture.Profile.HeavierOilInHeat
+                snapshot.Profile.HeavierOilInHeat
             );
     }
 }

@@ -19,17 +19,17 @@ namespace MuddyLedger.App.Fluids;
 public sealed record LevelRequest(Guid Id, string? Date, Level Level, string? Added, string? Fluid, string? UnderFull, bool Empty = false);
 
 /// <summary>What stands in each reservoir, and a level seen or put right.</summary>
-public sealed class FluidHandlers(ShedPictures pictures, IWeatherForecast weather, Writing writing)
+public sealed class FluidHandlers(ShedSnapshots snapshots, IWeatherForecast weather, Writing writing)
 {
     /// <summary>The coming weeks that an oil is chosen for (house value).</summary>
     private const int DaysAhead = 28;
 
     private async Task<FluidsAnswer?> AnswerAsync(Guid bike, CancellationToken cancel) =>
-        await pictures.OneAsync(bike, cancel) is { } picture
+        await snapshots.OneAsync(bike, cancel) is { } snapshot
             ? FluidAnswers.Of(
-                picture,
-                await pictures.SettingsAsync(cancel),
-                await weather.ComingAsync(picture.Today, DaysAhead, cancel),
+                snapshot,
+                await snapshots.SettingsAsync(cancel),
+                await weather.ComingAsync(snapshot.Today, DaysAhead, cancel),
                 weather.Simulated
             )
             : null;
@@ -41,18 +41,18 @@ public sealed class FluidHandlers(ShedPictures pictures, IWeatherForecast weathe
     /// <summary>A level seen outside of a job, with what was poured in to mend it.</summary>
     public async Task<Outcome<FluidsAnswer>> LevelAsync(Guid bike, string reservoir, LevelRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var known = Reservoirs
-            .Of(picture.Profile)
+            .Of(snapshot.Profile)
             .Where(one => Capabilities.Word(one) == reservoir)
             .Select(one => (ReservoirId?)one)
             .FirstOrDefault();
         if (known is not { } id)
             return Problem.NotFound("reservoir of this bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var added = check.OptionalVolume("added", body.Added, settings.Volume);
         var fluid = check.OptionalText("fluid", body.Fluid, 80);
         var under = check.OptionalVolume("underFull", body.UnderFull, settings.Volume);
@@ -68,11 +68,11 @@ public sealed class FluidHandlers(ShedPictures pictures, IWeatherForecast weathe
                 caller,
                 body.Id,
                 body,
-                (writer, pen) =>
+                (writer, stamp) =>
                 {
                     void Write(Guid entry, int tick, EntryBody line) =>
                         writer.AddEntry(
-                            new LedgerEntry(new(entry), picture.Bike.Id, date, pen.At + Duration.FromTicks(tick), pen.Device, line)
+                            new LedgerEntry(new(entry), snapshot.Bike.Id, date, stamp.At + Duration.FromTicks(tick), stamp.Device, line)
                         );
                     if (body.Empty)
                     {

@@ -21,7 +21,7 @@ namespace MuddyLedger.App.Fuel;
 /// <param name="ToTheBrim">Only from brim to brim can be told what it burns.</param>
 /// <param name="Oil">Two-stroke oil that was mixed in; empty where none was.</param>
 /// <param name="Meter">The meter that was read; null where none was.</param>
-/// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate.</param>
+/// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then worked out with an estimate.</param>
 /// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
 /// <param name="MissedSome">Fuel that went in before this was not written down.</param>
 public sealed record FuellingRequest(
@@ -48,7 +48,7 @@ public sealed record FuellingAnswer(EntryAnswer Fuel, EntryAnswer? Reading);
 /// <param name="Ratio">Fuel to oil; null where none is mixed, or nobody has entered it.</param>
 /// <param name="Oil">How much to this fuel; null where the volume cannot be read yet.</param>
 /// <param name="From">Where the ratio comes from; null where there is none.</param>
-/// <param name="Meter">The meter that consumption is reckoned by; null on a bike without one.</param>
+/// <param name="Meter">The meter that consumption is worked out by; null on a bike without one.</param>
 /// <param name="VolumeUnit">The symbol of the unit in which the owner types and reads volumes.</param>
 public sealed record FuelAskedAnswer(
     Shown? Volume,
@@ -61,24 +61,24 @@ public sealed record FuelAskedAnswer(
 );
 
 /// <summary>Fuel put in, with the oil that belongs in it, and what is asked for it.</summary>
-public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
+public sealed class FuelHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>What a tank of this bike wants: fuel, oil, and what it has used.</summary>
     public async Task<Outcome<FuelAskedAnswer>> AskedAsync(Guid bike, string? volume, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var read = QuantityText.Read(volume, settings.Volume, MostLitres, caller.Marks);
         var fuel = read.IsRefused ? Volume.Zero : Volume.From(read.Value);
-        var mix = FuelMix.For(picture.Profile, picture.Pump, fuel);
+        var mix = FuelMix.For(snapshot.Profile, snapshot.Pump, fuel);
         return new FuelAskedAnswer(
             fuel.Litres > 0 ? Shown.Of(fuel, settings) : null,
             mix.Reason,
             mix.Ratio is { } ratio ? Shown.Of(new Quantity(ratio, Unit.ToOne)) : null,
             mix.Oil is { Litres: > 0 } oil ? Shown.Of(oil.In(Unit.Millilitre)) : null,
             mix.From is { } from ? ShownProvenance.Of(from) : null,
-            picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture)).OrderBy(meter => meter.Kind).FirstOrDefault(),
+            snapshot.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, snapshot)).OrderBy(meter => meter.Kind).FirstOrDefault(),
             settings.Volume.Symbol
         );
     }
@@ -86,16 +86,16 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
     /// <summary>Writes what went into the tank; a lean mix is asked about first.</summary>
     public async Task<Outcome<FuellingAnswer>> AddAsync(Guid bike, FuellingRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var check = caller.Check();
         var id = new EntryId(check.Id("id", body.Id));
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var volume = check.Volume("volume", body.Volume, settings.Volume);
         var price = check.OptionalMoney("price", body.Price);
         var oil = check.OptionalVolume("oil", body.Oil, Unit.Millilitre);
-        var display = ReadingOf(body, picture.Profile, check);
+        var display = ReadingOf(body, snapshot.Profile, check);
         if (!check.Failed && volume.Litres <= 0)
             check.Refuse("volume", "must be more than nothing");
         if (!check.Failed && oil is { } mixed && FuelMix.TooMuchOil(mixed, volume))
@@ -106,35 +106,35 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (!body.Confirmed && FuelMix.Overfills(picture.Profile, volume))
+                if (!body.Confirmed && FuelMix.Overfills(snapshot.Profile, volume))
                     return Refused(
                         new(
                             "volume",
-                            $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(picture.Profile)!.Value, settings)}",
+                            $"is more than its tank holds, {Shown.Of(FuelMix.TankOf(snapshot.Profile)!.Value, settings)}",
                             "confirm"
                         )
                     );
-                if (!body.Confirmed && FuelMix.For(picture.Profile, picture.Pump, volume).Question(volume, oil) is { } question)
+                if (!body.Confirmed && FuelMix.For(snapshot.Profile, snapshot.Pump, volume).Question(volume, oil) is { } question)
                     return Refused(new("oil", question, "confirm"));
                 if (display is { } shown)
                 {
-                    if (ReadingHandlers.Refuse(picture, shown, date, body.Confirmed) is { } refusal)
+                    if (ReadingHandlers.Refuse(snapshot, shown, date, body.Confirmed) is { } refusal)
                         return Refused(refusal);
                     writer.AddEntry(
-                        new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, new MeterRead(shown))
+                        new LedgerEntry(new(Guid.CreateVersion7()), snapshot.Bike.Id, date, stamp.At, stamp.Device, new MeterRead(shown))
                     );
                 }
 
-                // A moment after the reading, so that it is reckoned from it.
+                // A moment after the reading, so that it is worked out from it.
                 writer.AddEntry(
                     new LedgerEntry(
                         id,
-                        picture.Bike.Id,
+                        snapshot.Bike.Id,
                         date,
-                        pen.At + Duration.FromTicks(1),
-                        pen.Device,
+                        stamp.At + Duration.FromTicks(1),
+                        stamp.Device,
                         new FuelBought(volume, price, body.ToTheBrim)
                         {
                             Oil = oil is { Litres: > 0 } ? oil : null,
@@ -146,7 +146,7 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
             },
             async () =>
                 new FuellingAnswer(
-                    (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, id.Value, caller.Cancel),
+                    (EntryAnswer)await EntryAnswers.OneAsync(snapshots, bike, id.Value, caller.Cancel),
                     display is null ? null : await ReadingBesideAsync(bike, id, caller.Cancel)
                 )
         );
@@ -155,12 +155,12 @@ public sealed class FuelHandlers(ShedPictures pictures, Writing writing)
     /// <summary>The reading that was written with a fuelling, found anew, since a request sent twice made up another id for it.</summary>
     private async Task<EntryAnswer?> ReadingBesideAsync(Guid bike, EntryId fuel, CancellationToken cancel)
     {
-        var ledger = (await pictures.OneAsync(bike, cancel))!.Ledger;
+        var ledger = (await snapshots.OneAsync(bike, cancel))!.Ledger;
         var line = ledger.All.First(entry => entry.Id == fuel);
         var beside = ledger.All.LastOrDefault(entry =>
             entry.Body is MeterRead && entry.WrittenAt + Duration.FromTicks(1) == line.WrittenAt
         );
-        return beside is null ? null : (EntryAnswer)await EntryAnswers.OneAsync(pictures, bike, beside.Id.Value, cancel);
+        return beside is null ? null : (EntryAnswer)await EntryAnswers.OneAsync(snapshots, bike, beside.Id.Value, cancel);
     }
 
     private static MeterAmount? ReadingOf(FuellingRequest body, Profile bike, FieldCheck check)

@@ -21,41 +21,41 @@ public sealed record WordRequest(Guid Id, Gate Gate, string? Date, string? Words
 public sealed record PumpWordRequest(Guid Id, string? Date, string? Words);
 
 /// <summary>The owner's word that a gate may be passed, or that an oil pump feeds its engine. It opens nothing that is shut.</summary>
-public sealed class GateHandlers(ShedPictures pictures, Writing writing)
+public sealed class GateHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>The owner's word that a gate is open; it opens only what was not proven.</summary>
     public async Task<Outcome<EntryAnswer>> WordAsync(Guid bike, WordRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var words = check.Text("words", body.Words, 200);
         // Asked anew with a request sent twice: the first of the two is already written.
         if (
-            picture.Ledger.All.All(line => line.Id.Value != body.Id)
-            && picture.Gates.For(body.Gate).FirstOrDefault(reason => reason.State == GateState.Shut) is { } shut
+            snapshot.Ledger.All.All(line => line.Id.Value != body.Id)
+            && snapshot.Gates.For(body.Gate).FirstOrDefault(reason => reason.State == GateState.Shut) is { } shut
         )
             check.Refuse("gate", $"is shut, and no word opens it: {shut.Why}");
         return check.Failed
             ? check.Problem()
-            : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new WordGiven(body.Gate, words));
+            : await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, new WordGiven(body.Gate, words));
     }
 
     /// <summary>The owner's word that the oil pump works.</summary>
     public async Task<Outcome<EntryAnswer>> PumpAsync(Guid bike, PumpWordRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var words = check.Text("words", body.Words, 200);
-        if (picture.Profile.Lubrication != Lubrication.OilInjection)
+        if (snapshot.Profile.Lubrication != Lubrication.OilInjection)
             check.Refuse("words", "are of a pump that this bike has not got");
-        else if (picture.Ledger.All.All(line => line.Id.Value != body.Id) && !picture.Pump.WordWillDo)
-            check.Refuse("words", $"do not prove it here. {picture.Pump.Why} Only the measured fall of its oil tank does");
+        else if (snapshot.Ledger.All.All(line => line.Id.Value != body.Id) && !snapshot.Pump.WordWillDo)
+            check.Refuse("words", $"do not prove it here. {snapshot.Pump.Why} Only the measured fall of its oil tank does");
         return check.Failed
             ? check.Problem()
-            : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new PumpProven(PumpProofBy.OwnersWord, words));
+            : await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, new PumpProven(PumpProofBy.OwnersWord, words));
     }
 }

@@ -75,22 +75,22 @@ public sealed class JobLibrary(ContentLibrary content, ImmutableArray<ReadOwnJob
     /// choices as what is due calls for.
     /// </summary>
     /// <param name="task">A service task for which it is begun though it is not due; null where none was named.</param>
-    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikePicture picture, string? task = null)
+    public JobAssembly Assemble(ImmutableArray<Job> jobs, BikeSnapshot snapshot, string? task = null)
     {
-        var standing = picture.ForNow.Select(one => one.Thing).ToHashSet();
-        var stood = StandingTime.Of(picture.Profile, picture.Ledger, picture.Today);
+        var open = snapshot.ForNow.Select(one => one.Thing).ToHashSet();
+        var stood = StandingTime.Of(snapshot.Profile, snapshot.Ledger, snapshot.Today);
         return JobAssembly.Of(
-            [.. jobs.Select(job => content.Limits.Into(AsCalledFor(stood.Into(UndoList.For(job, standing))), picture.Profile))],
+            [.. jobs.Select(job => content.Limits.Into(AsCalledFor(stood.Into(UndoList.For(job, open))), snapshot.Profile))],
             content.Access,
-            picture.Profile
+            snapshot.Profile
         );
 
         Job AsCalledFor(Job job)
         {
-            var wanted = picture.Tasks.Where(one => one.Task.Job == job.Id && (one.IsDue || one.Task.Id == task)).ToList();
+            var wanted = snapshot.Tasks.Where(one => one.Task.Job == job.Id && (one.IsDue || one.Task.Id == task)).ToList();
             return JobPlan.ForTasks(
                 job,
-                picture.Profile,
+                snapshot.Profile,
                 [.. wanted.Select(one => one.Task.Id)],
                 $"It is what is asked for: {string.Join("; ", wanted.Select(one => one.Words))}."
             );

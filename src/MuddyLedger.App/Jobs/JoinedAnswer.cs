@@ -41,15 +41,15 @@ public sealed record JoinedAnswer(
     public static JoinedAnswer Of(
         ImmutableArray<Job> jobs,
         JobLibrary library,
-        BikePicture picture,
+        BikeSnapshot snapshot,
         ImmutableArray<Stock> shelf,
         OwnerSettings settings
     )
     {
-        if (JobAssembly.Refuse(jobs, library.Access, picture.Profile) is { } refused)
+        if (JobAssembly.Refuse(jobs, library.Access, snapshot.Profile) is { } refused)
             return new("", $"They {refused.Words}.", 0, 0, 0, [], [], []);
-        var joined = library.Assemble(jobs, picture);
-        var plan = JobPlan.For(joined.Job, picture.Profile);
+        var joined = library.Assemble(jobs, snapshot);
+        var plan = JobPlan.For(joined.Job, snapshot.Profile);
         var titles = jobs.ToDictionary(job => job.Id, job => job.Title);
         return new(
             joined.Job.Title,
@@ -65,7 +65,7 @@ public sealed record JoinedAnswer(
                 )),
             ],
             [.. plan.Steps.Select(planned => new JoinedStep(planned.Step.Id, planned.Step.Title))],
-            [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, picture.Bike.Id.Value, picture.Profile))]
+            [.. plan.Needs.Select(need => RunAnswers.NeedOf(need, settings, shelf, snapshot.Bike.Id.Value, snapshot.Profile))]
         );
     }
 }

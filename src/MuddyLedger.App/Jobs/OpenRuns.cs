@@ -8,30 +8,30 @@ using NodaTime;
 namespace MuddyLedger.App.Jobs;
 
 /// <summary>What every request about a run needs: the run, its bike, and how to answer.</summary>
-public sealed class OpenRuns(IShedReader reader, ShedPictures pictures, IShelfStore shelf, ContentLibrary content, ShedClock clock)
+public sealed class OpenRuns(IShedReader reader, ShedSnapshots snapshots, IShelfStore shelf, ContentLibrary content, ShedClock clock)
 {
     /// <summary>From which a run takes.</summary>
     public IShelfStore Shelf => shelf;
 
     /// <summary>The run, its bike and its steps; null where there is no such run.</summary>
-    public async Task<(StoredRun Run, BikePicture Picture, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
+    public async Task<(StoredRun Run, BikeSnapshot Snapshot, JobPlan Plan)?> OpenAsync(Guid run, CancellationToken cancel)
     {
         if (await reader.RunAsync(new RunId(run), cancel) is not { } stored)
             return null;
-        var picture = (await pictures.OneAsync(stored.Bike.Value, cancel))!;
-        return (stored, picture, JobPlan.For(stored.Job, picture.Profile, stored.State));
+        var snapshot = (await snapshots.OneAsync(stored.Bike.Value, cancel))!;
+        return (stored, snapshot, JobPlan.For(stored.Job, snapshot.Profile, stored.State));
     }
 
     /// <summary>As it stands now, read anew.</summary>
     public async Task<RunAnswer> AnswerAsync(Guid run, CancellationToken cancel)
     {
-        var (stored, picture, _) = (await OpenAsync(run, cancel))!.Value;
+        var (stored, snapshot, _) = (await OpenAsync(run, cancel))!.Value;
         return RunAnswers.Of(
             stored,
-            picture,
+            snapshot,
             await shelf.StockAsync(cancel),
             content.Access,
-            await pictures.SettingsAsync(cancel),
+            await snapshots.SettingsAsync(cancel),
             clock.Now,
             clock.DayOf
         );

@@ -156,12 +156,12 @@ public sealed partial class OwnJobHandlers(
             caller,
             body.Id,
             body,
-            async (_, pen) =>
+            async (_, stamp) =>
             {
-                var standing = (await store.AllAsync(caller.Cancel)).FirstOrDefault(one => one.Id == job);
-                if ((standing?.Version ?? 0) != version)
+                var kept = (await store.AllAsync(caller.Cancel)).FirstOrDefault(one => one.Id == job);
+                if ((kept?.Version ?? 0) != version)
                     return Problem.Stale((await OneAsync(job, caller.Cancel))!);
-                await store.KeepAsync(job, standing?.Version, body.Text, pen.At, caller.Cancel);
+                await store.KeepAsync(job, kept?.Version, body.Text, stamp.At, caller.Cancel);
                 return null;
             },
             async () => (await OneAsync(job, caller.Cancel))!
@@ -180,14 +180,14 @@ public sealed partial class OwnJobHandlers(
             caller,
             body.Id,
             body,
-            async (_, pen) =>
+            async (_, stamp) =>
             {
-                var standing = (await store.AllAsync(caller.Cancel)).FirstOrDefault(one => one.Id == job);
-                if (standing is null)
+                var kept = (await store.AllAsync(caller.Cancel)).FirstOrDefault(one => one.Id == job);
+                if (kept is null)
                     return Problem.NotFound("job of your own");
-                if (standing.Version != version)
+                if (kept.Version != version)
                     return Problem.Stale(ListOf(await libraries.OpenAsync(caller.Cancel)));
-                await store.KeepAsync(job, version, null, pen.At, caller.Cancel);
+                await store.KeepAsync(job, version, null, stamp.At, caller.Cancel);
                 return null;
             },
             async () => ListOf(await libraries.OpenAsync(caller.Cancel))

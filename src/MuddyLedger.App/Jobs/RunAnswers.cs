@@ -19,13 +19,13 @@ using NodaTime;
 
 namespace MuddyLedger.App.Jobs;
 
-/// <summary>What the bench shows, made from a run and its bike's picture.</summary>
+/// <summary>What the bench shows, made from a run and its bike's snapshot.</summary>
 public static class RunAnswers
 {
     /// <summary>All that the bench shows of a run.</summary>
     public static RunAnswer Of(
         StoredRun run,
-        BikePicture picture,
+        BikeSnapshot snapshot,
         ImmutableArray<Stock> shelf,
         IReadOnlyDictionary<string, AccessGroup> access,
         OwnerSettings settings,
@@ -33,17 +33,17 @@ public static class RunAnswers
         Func<Instant, LocalDate> dayOf
     )
     {
-        var bike = picture.Profile;
+        var bike = snapshot.Profile;
         var state = run.State;
         var plan = JobPlan.For(run.Job, bike, state);
-        var outside = picture.ShutOutside(run.Id);
+        var outside = snapshot.ShutOutside(run.Id);
         var current = RunRules.Current(plan, state, outside);
         var signOff = new SignOff(0, [], "as it lies", null);
-        var mended = TemporaryRepairs.Of(picture.Ledger, picture.Today, now);
+        var mended = TemporaryRepairs.Of(snapshot.Ledger, snapshot.Today, now);
         var refused = RunFinish.Refuse(plan, state, signOff);
         ImmutableArray<PlannedEntry> lines =
             refused is null && run.Status == RunStatus.Running
-                ? RunFinish.Entries(plan, state, signOff, picture.Today, dayOf, picture.Ledger, picture.TaskIds)
+                ? RunFinish.Entries(plan, state, signOff, snapshot.Today, dayOf, snapshot.Ledger, snapshot.TaskIds)
                 : [];
         return new(
             Id: run.Id.Value,
@@ -57,18 +57,18 @@ public static class RunAnswers
             Version: run.Version,
             Started: run.Started,
             Now: now,
-            Today: picture.Today,
+            Today: snapshot.Today,
             WorkedMinutes: (int)(state.Worked - state.SignedTime).TotalMinutes,
             Needs: [.. plan.Needs.Select(need => NeedOf(need, settings, shelf, run.Bike.Value, bike))],
             Steps:
             [
                 .. plan.Steps.Select(planned =>
-                    StepOf(planned, plan, state, picture.ForNow, outside, settings) with
+                    StepOf(planned, plan, state, snapshot.ForNow, outside, settings) with
                     {
-                        Facts = FactsOf(planned.Step, picture, settings),
+                        Facts = FactsOf(planned.Step, snapshot, settings),
                         Mended = [.. TemporaryRepairs.Behind(planned.Step, mended).Select(one => one.What)],
-                        Fits = FitsOf(planned.Step, picture, shelf),
-                        InIt = InItOf(planned, plan, state, picture, shelf),
+                        Fits = FitsOf(planned.Step, snapshot, shelf),
+                        InIt = InItOf(planned, plan, state, snapshot, shelf),
                     }
                 ),
             ],
@@ -85,9 +85,9 @@ public static class RunAnswers
                         timer.Ends
                     )),
             ],
-            Findings: [.. BikeAnswers.FindingsOf(picture, dayOf).Where(finding => finding.Run == run.Id.Value)],
+            Findings: [.. BikeAnswers.FindingsOf(snapshot, dayOf).Where(finding => finding.Run == run.Id.Value)],
             DrainMeanings: [.. RunFindings.DrainMeaningsOf(plan, state).Select(pair => pair.Meaning)],
-            Meters: [.. picture.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
+            Meters: [.. snapshot.Meters.Own.Values.Select(meter => MeterFieldOf(meter.History, bike))],
             WillWrite:
             [
                 .. lines
@@ -96,7 +96,7 @@ public static class RunAnswers
                         entry.Date,
                         EntryAnswers.KindOf(entry.Body),
                         entry.Body.LineName(),
-                        AboutOf(entry, lines, picture)?.Title,
+                        AboutOf(entry, lines, snapshot)?.Title,
                         EntryFigures.Of(entry.Body, bike, settings)
                     )),
             ],
@@ -112,13 +112,13 @@ public static class RunAnswers
             Sheets:
             [
                 .. Teardown
-                    .For(picture.Ledger, Teardown.PlacesOf(run.Job, access))
+                    .For(snapshot.Ledger, Teardown.PlacesOf(run.Job, access))
                     .Select(pair => PartsHandlers.SheetOf(pair.Entry, pair.Sheet)),
             ],
             KnownChanges:
             [
                 .. Modifications
-                    .For(picture.Ledger, run.Job.Group)
+                    .For(snapshot.Ledger, run.Job.Group)
                     .Select(one => new KnownChange(one.Part, one.Consequence.Kind, one.Consequence.Words)),
             ],
             StaysForNow: [.. UndoList.Open(run.Job, state).Select(open => open.Thing.What)],
@@ -128,19 +128,19 @@ public static class RunAnswers
             Parts: [.. run.Job.JoinedTitles.Select((title, at) => PartOf(plan, state, run.Job.Joined[at], title))],
             Wrote:
             [
-                .. picture
-                    .Ledger.Standing.Where(entry => entry.Run == run.Id)
+                .. snapshot
+                    .Ledger.InForce.Where(entry => entry.Run == run.Id)
                     .Reverse()
-                    .Select(entry => EntryAnswers.Of(entry, picture, settings)),
+                    .Select(entry => EntryAnswers.Of(entry, snapshot, settings)),
             ]
         );
     }
 
     /// <summary>The finding that a line puts right: one of the book, or one that the same run opens.</summary>
-    private static FindingOpened? AboutOf(PlannedEntry line, ImmutableArray<PlannedEntry> lines, BikePicture picture) =>
+    private static FindingOpened? AboutOf(PlannedEntry line, ImmutableArray<PlannedEntry> lines, BikeSnapshot snapshot) =>
         line.Closes is { } key
             ? lines.First(other => other.Opens == key).Body as FindingOpened
-            : OpenFindings.AboutOf(picture.Ledger, line.Body);
+            : OpenFindings.AboutOf(snapshot.Ledger, line.Body);
 
     private static PartAnswer PartOf(JobPlan plan, RunState state, string job, string title)
     {
@@ -191,7 +191,7 @@ public static class RunAnswers
         if (need.Kind == NeedKind.Fluid)
         {
             var wanted = Wants.Of(need, profile, new(bike), "");
-            return Shopping.Standing(wanted, shelf) is { } standing ? standing.Left >= (wanted.Amount ?? 0.01m)
+            return Shopping.OnShelf(wanted, shelf) is { } stock ? stock.Left >= (wanted.Amount ?? 0.01m)
                 : Shopping.Known(wanted, shelf) ? false
                 : null;
         }
@@ -235,13 +235,13 @@ public static class RunAnswers
         PlannedStep planned,
         JobPlan plan,
         RunState state,
-        ImmutableArray<StandingForNow> forNow,
+        ImmutableArray<UndoItem> forNow,
         ImmutableArray<ShutElsewhere> outside,
         OwnerSettings settings
     )
     {
         var step = planned.Step;
-        var standing = state.Step(step.Id);
+        var answered = state.Step(step.Id);
         return new(
             Id: step.Id,
             Title: step.Title,
@@ -249,9 +249,9 @@ public static class RunAnswers
             Detail: step.Detail,
             Why: step.Why,
             Kind: step.Kind,
-            Mark: standing.Mark,
+            Mark: answered.Mark,
             Locked: RunRules.Locked(plan, state, planned, outside),
-            Reason: standing.Reason,
+            Reason: answered.Reason,
             Note: state.Notes.GetValueOrDefault(step.Id),
             DoneWords: step.Done ?? "Done",
             Cautions: [.. step.Cautions.Select(Cautions.For)],
@@ -269,7 +269,7 @@ public static class RunAnswers
             MinutesFrom: planned.Minutes is { } minutes ? ShownProvenance.Of(minutes.Provenance) : null,
             Choice: step.Choice,
             Needs: [.. step.Needs.Select(need => new NeedAnswer(need.Kind, need.What, need.Count, null, null))],
-            Record: standing.Mark == StepMark.Done ? RecordOf(standing.Record, planned, plan.Bike, settings) : null,
+            Record: answered.Mark == StepMark.Done ? RecordOf(answered.Record, planned, plan.Bike, settings) : null,
             CanReopen: RunRules.Refuse(plan, state, new StepReopened(step.Id), []) is null,
             ForNow: [.. UndoList.Of(step).Select(pair => new StepForNow(pair.Thing.What, pair.Way, pair.Thing.Back, pair.Thing.Lasting))],
             Measure: step.Measure is { } asked ? MeasureOf(asked, planned.Figure) : null,
@@ -286,19 +286,19 @@ public static class RunAnswers
         };
     }
 
-    private static IReadOnlyList<FitAnswer> FitsOf(Step step, BikePicture picture, ImmutableArray<Stock> shelf) =>
+    private static IReadOnlyList<FitAnswer> FitsOf(Step step, BikeSnapshot snapshot, ImmutableArray<Stock> shelf) =>
         [
             .. step.Fits.Select(fits =>
             {
-                var last = picture
+                var last = snapshot
                     .Ledger.Each<PartFitted>()
                     .LastOrDefault(pair => pair.Body.Part == fits.Part && pair.Body.Number is not null);
-                var kept = shelf.Where(stock => stock.Item.FitsBike(picture.Bike.Id.Value) && stock.Item.IsCalled(fits.Part)).ToList();
+                var kept = shelf.Where(stock => stock.Item.FitsBike(snapshot.Bike.Id.Value) && stock.Item.IsCalled(fits.Part)).ToList();
                 return new FitAnswer(
                     fits.Part,
-                    fits.CountFor(picture.Profile),
+                    fits.CountFor(snapshot.Profile),
                     fits.Replaces is not null,
-                    picture.Profile.PartNumbers.GetValueOrDefault(fits.Part) ?? last.Body?.Number,
+                    snapshot.Profile.PartNumbers.GetValueOrDefault(fits.Part) ?? last.Body?.Number,
                     last.Body?.Source,
                     last.Body?.Price?.ToString(),
                     kept.Count == 0 ? null : (int)kept.Sum(stock => stock.Left)
@@ -307,28 +307,28 @@ public static class RunAnswers
         ];
 
     /// <summary>What was poured in this run; else what stands in the book, or on the shelf for it; else what belongs in there.</summary>
-    private static string? InItOf(PlannedStep planned, JobPlan plan, RunState state, BikePicture picture, ImmutableArray<Stock> shelf)
+    private static string? InItOf(PlannedStep planned, JobPlan plan, RunState state, BikeSnapshot snapshot, ImmutableArray<Stock> shelf)
     {
         if (planned.Step is not { Kind: StepKind.Level or StepKind.Pour, Reservoir: { } reservoir })
             return null;
         var need = plan.Needs.FirstOrDefault(need => need.Kind == NeedKind.Fluid && need.Reservoir == reservoir);
         return RunFinish.FluidPoured(plan, state, planned.Step)
-            ?? (planned.Step.Kind == StepKind.Level ? FluidChain.StateOf(reservoir, picture.Ledger).Contents?.Fluid : null)
+            ?? (planned.Step.Kind == StepKind.Level ? FluidChain.StateOf(reservoir, snapshot.Ledger).Contents?.Fluid : null)
             ?? (
                 need is null || planned.Step.Flush
                     ? null
-                    : Shopping.Standing(Wants.Of(need, plan.Bike, picture.Bike.Id, ""), shelf)?.Item.Name
+                    : Shopping.OnShelf(Wants.Of(need, plan.Bike, snapshot.Bike.Id, ""), shelf)?.Item.Name
             )
             ?? planned.Reservoir?.Grade;
     }
 
-    private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikePicture picture, OwnerSettings settings) =>
+    private static IReadOnlyList<BookFactAnswer> FactsOf(Step step, BikeSnapshot snapshot, OwnerSettings settings) =>
         step.Knows.IsEmpty
             ? []
             :
             [
                 .. BookFacts
-                    .Of(step.Knows, picture.Profile, picture.Ledger, picture.Tasks, picture.ForNow, picture.Today)
+                    .Of(step.Knows, snapshot.Profile, snapshot.Ledger, snapshot.Tasks, snapshot.ForNow, snapshot.Today)
                     .Select(fact => new BookFactAnswer(
                         Thing: fact.Thing,
                         State: fact.State,

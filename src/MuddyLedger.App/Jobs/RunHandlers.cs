@@ -12,7 +12,7 @@ using NodaTime;
 namespace MuddyLedger.App.Jobs;
 
 /// <summary>A job or several from the first tap to the book, and back.</summary>
-public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibraries libraries, Writing writing, IShelfStore shelf)
+public sealed class RunHandlers(OpenRuns runs, ShedSnapshots snapshots, JobLibraries libraries, Writing writing, IShelfStore shelf)
 {
     /// <summary>A run as it stands: its steps, tray, timers, and what signing it off would write.</summary>
     public async Task<Outcome<RunAnswer>> GetAsync(Guid run, Caller caller) =>
@@ -21,25 +21,25 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
     /// <summary>Begins a job, or several as one run, with its choices as what is due calls for.</summary>
     public async Task<Outcome<RunAnswer>> StartAsync(Guid bike, StartRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var jobs = await libraries.OpenAsync(caller.Cancel);
-        var wanted = jobs.Named(body.Jobs, picture.Profile, check);
-        if (body.Task is { } task && !picture.TaskIds.Contains(task))
+        var wanted = jobs.Named(body.Jobs, snapshot.Profile, check);
+        if (body.Task is { } task && !snapshot.TaskIds.Contains(task))
             check.Refuse("task", "is none of this bike's service tasks");
-        if (!check.Failed && JobAssembly.Refuse(wanted, jobs.Access, picture.Profile) is { } refused)
+        if (!check.Failed && JobAssembly.Refuse(wanted, jobs.Access, snapshot.Profile) is { } refused)
             check.Refuse([refused]);
         if (check.Failed)
             return check.Problem();
-        var job = jobs.Assemble(wanted, picture, body.Task).Job;
+        var job = jobs.Assemble(wanted, snapshot, body.Task).Job;
         return await writing.OnceAsync(
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (picture.Running.FirstOrDefault(run => run.Job.Covers.Intersect(job.Covers).Any()) is { } already)
+                if (snapshot.Running.FirstOrDefault(run => run.Job.Covers.Intersect(job.Covers).Any()) is { } already)
                     return Task.FromResult<Problem?>(
                         Problem.Refused(
                             "jobs",
@@ -47,7 +47,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                                 + $"{runs.Day(already.Started):d MMMM}: go on with that one"
                         )
                     );
-                writer.AddRun(new StoredRun(new RunId(body.Id), picture.Bike.Id, job, pen.At, RunStatus.Running, 1, null, []));
+                writer.AddRun(new StoredRun(new RunId(body.Id), snapshot.Bike.Id, job, stamp.At, RunStatus.Running, 1, null, []));
                 return Task.FromResult<Problem?>(null);
             },
             () => runs.AnswerAsync(body.Id, caller.Cancel)
@@ -58,24 +58,24 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
     /// <param name="jobs">Their ids, in the order wanted.</param>
     public async Task<Outcome<JoinedAnswer>> JoinedAsync(Guid bike, Caller caller, string[]? jobs = null)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check();
         var library = await libraries.OpenAsync(caller.Cancel);
-        var wanted = library.Named(jobs, picture.Profile, check);
+        var wanted = library.Named(jobs, snapshot.Profile, check);
         if (check.Failed)
             return check.Problem();
-        var settings = await pictures.SettingsAsync(caller.Cancel);
-        return (JoinedAnswer.Of(wanted, library, picture, await shelf.StockAsync(caller.Cancel), settings));
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
+        return (JoinedAnswer.Of(wanted, library, snapshot, await shelf.StockAsync(caller.Cancel), settings));
     }
 
     /// <summary>One tap on the bench; it is stored before it is shown.</summary>
     public async Task<Outcome<RunAnswer>> ActAsync(Guid run, ActRequest body, Caller caller)
     {
-        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
+        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, snapshot, plan))
             return Problem.NotFound("job run");
         var check = caller.Check(body.Id);
-        var act = RunReading.Act(body, plan, await pictures.SettingsAsync(caller.Cancel), check);
+        var act = RunReading.Act(body, plan, await snapshots.SettingsAsync(caller.Cancel), check);
         if (check.Failed)
             return check.Problem();
         if (caller.Version is not { } version)
@@ -84,7 +84,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
                 if (version != stored.Version)
                     return Problem.Stale(await runs.AnswerAsync(run, caller.Cancel));
@@ -95,11 +95,11 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                 if (act is TimerStarted { Minutes: 0 })
                     return Problem.Refused("step", "has no timer");
                 var refusal =
-                    RunRules.Refuse(plan, stored.State, act!, picture.ForNow, picture.ShutOutside(stored.Id))
-                    ?? RefuseReading(act!, picture, runs.Day(pen.At));
+                    RunRules.Refuse(plan, stored.State, act!, snapshot.ForNow, snapshot.ShutOutside(stored.Id))
+                    ?? RefuseReading(act!, snapshot, runs.Day(stamp.At));
                 if (refusal is not null)
                     return Problem.Refused(refusal);
-                writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, act!));
+                writer.AddEvent(stored, new RunEvent(body.Id, stamp.At, stamp.Device, act!));
                 return null;
             },
             () => runs.AnswerAsync(run, caller.Cancel)
@@ -109,10 +109,10 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
     /// <summary>Signs off a run, or one job of it, and writes what its steps left.</summary>
     public async Task<Outcome<RunAnswer>> FinishAsync(Guid run, FinishRequest body, Caller caller)
     {
-        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
+        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, snapshot, plan))
             return Problem.NotFound("job run");
         var check = caller.Check(body.Id);
-        var signOff = RunReading.SignOff(body, picture.Ledger, check);
+        var signOff = RunReading.SignOff(body, snapshot.Ledger, check);
         if (check.Failed)
             return check.Problem();
         if (caller.Version is not { } version)
@@ -121,7 +121,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
                 if (version != stored.Version)
                     return Problem.Stale(await runs.AnswerAsync(run, caller.Cancel));
@@ -137,20 +137,20 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                     plan,
                     state,
                     signOff,
-                    runs.Day(pen.At),
+                    runs.Day(stamp.At),
                     runs.Day,
-                    picture.Ledger,
-                    picture.TaskIds,
+                    snapshot.Ledger,
+                    snapshot.TaskIds,
                     body.Job
                 );
                 // A reading made elsewhere in the meantime may have overtaken the one written down on the bench.
                 foreach (var read in readings.Where(entry => entry.Body is MeterRead))
-                    if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, picture, runs.Day(pen.At)) is { } words)
+                    if (RefuseMeter(((MeterRead)read.Body).Display, read.Date, snapshot, runs.Day(stamp.At)) is { } words)
                         return Problem.Refused(
                             null,
                             $"The reading written down on the bench {words}. Take that step back and write it again."
                         );
-                Write(writer, readings, stored, pen);
+                Write(writer, readings, stored, stamp);
                 foreach (var take in RunAnswers.TakingOf(readings, await runs.Shelf.StockAsync(caller.Cancel), stored.Bike.Value).Takes)
                     runs.Shelf.Add(
                         new StockMove(
@@ -158,18 +158,18 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                             take.Item,
                             take.Container,
                             -take.Amount,
-                            runs.Day(pen.At),
+                            runs.Day(stamp.At),
                             StockCause.Taken,
                             stored.Job.Title,
                             stored.Id.Value
                         ),
-                        pen.At,
-                        pen.Device
+                        stamp.At,
+                        stamp.Device
                     );
                 if (body.Job is { } part)
-                    writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, new PartSignedOff(part)));
+                    writer.AddEvent(stored, new RunEvent(body.Id, stamp.At, stamp.Device, new PartSignedOff(part)));
                 else
-                    writer.EndRun(stored, RunStatus.Finished, pen.At);
+                    writer.EndRun(stored, RunStatus.Finished, stamp.At);
                 return null;
             },
             () => runs.AnswerAsync(run, caller.Cancel)
@@ -179,7 +179,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
     /// <summary>Takes a signing off back, with a reason.</summary>
     public async Task<Outcome<RunAnswer>> UndoFinishAsync(Guid run, EndRequest body, Caller caller)
     {
-        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, _))
+        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, snapshot, _))
             return Problem.NotFound("job run");
         var check = caller.Check(body.Id);
         var reason = check.Text("reason", body.Reason, 300);
@@ -189,17 +189,17 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
                 if (stored is { Status: RunStatus.Running, State.SignedJobs.IsEmpty: true })
                     return Problem.Refused(null, "This job is not finished: there is nothing to undo.");
-                if (picture.Running.Any(other => other.Id != stored.Id && other.Job.Covers.Intersect(stored.Job.Covers).Any()))
+                if (snapshot.Running.Any(other => other.Id != stored.Id && other.Job.Covers.Intersect(stored.Job.Covers).Any()))
                     return Problem.Refused(null, "The same job is running on this bike again. Finish that or set it aside first.");
-                foreach (var entry in picture.Ledger.Standing.Where(entry => entry.Run == stored.Id))
-                    writer.AddStrike(new Strike(entry.Id, pen.At, pen.Device, reason));
-                await PutBackAsync(stored.Id.Value, runs.Day(pen.At), pen, caller.Cancel);
+                foreach (var entry in snapshot.Ledger.InForce.Where(entry => entry.Run == stored.Id))
+                    writer.AddStrike(new Strike(entry.Id, stamp.At, stamp.Device, reason));
+                await PutBackAsync(stored.Id.Value, runs.Day(stamp.At), stamp, caller.Cancel);
                 if (!stored.State.SignedJobs.IsEmpty)
-                    writer.AddEvent(stored, new RunEvent(body.Id, pen.At, pen.Device, new PartsTakenBack()));
+                    writer.AddEvent(stored, new RunEvent(body.Id, stamp.At, stamp.Device, new PartsTakenBack()));
                 if (stored.Status != RunStatus.Running)
                     writer.EndRun(stored, RunStatus.Running, null);
                 return null;
@@ -223,14 +223,14 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
                 if (version != stored.Version)
                     return Problem.Stale(await runs.AnswerAsync(run, caller.Cancel));
                 if (stored.Status != RunStatus.Running)
                     return Problem.Refused(null, "This job is not running any more.");
-                Write(writer, RunFinish.EntriesSetAside(plan, stored.State, runs.Day(pen.At), runs.Day, reason), stored, pen);
-                writer.EndRun(stored, RunStatus.SetAside, pen.At);
+                Write(writer, RunFinish.EntriesSetAside(plan, stored.State, runs.Day(stamp.At), runs.Day, reason), stored, stamp);
+                writer.EndRun(stored, RunStatus.SetAside, stamp.At);
                 return null;
             },
             () => runs.AnswerAsync(run, caller.Cancel)
@@ -238,7 +238,7 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
     }
 
     /// <summary>What the job took from the shelf stands there again, each in the bottle it came out of.</summary>
-    private async Task PutBackAsync(Guid run, LocalDate today, Pen pen, CancellationToken cancel)
+    private async Task PutBackAsync(Guid run, LocalDate today, WriteStamp stamp, CancellationToken cancel)
     {
         foreach (
             var taken in (await shelf.OfRunAsync(run, cancel))
@@ -256,12 +256,12 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                     taken.First().Note,
                     run
                 ),
-                pen.At,
-                pen.Device
+                stamp.At,
+                stamp.Device
             );
     }
 
-    private static void Write(IShedWriter writer, IEnumerable<PlannedEntry> entries, StoredRun run, Pen pen)
+    private static void Write(IShedWriter writer, IEnumerable<PlannedEntry> entries, StoredRun run, WriteStamp stamp)
     {
         // Tick by tick, so that the book keeps the order in which it happened.
         var opened = new Dictionary<string, EntryId>();
@@ -272,20 +272,20 @@ public sealed class RunHandlers(OpenRuns runs, ShedPictures pictures, JobLibrari
                 opened[key] = id;
             var body =
                 entry.Closes is { } closes && entry.Body is FindingClosed closed ? closed with { Finding = opened[closes] } : entry.Body;
-            writer.AddEntry(new LedgerEntry(id, run.Bike, entry.Date, pen.At + Duration.FromTicks(at), pen.Device, body, run.Id));
+            writer.AddEntry(new LedgerEntry(id, run.Bike, entry.Date, stamp.At + Duration.FromTicks(at), stamp.Device, body, run.Id));
         }
     }
 
-    private static Refusal? RefuseReading(RunAct act, BikePicture picture, LocalDate today) =>
+    private static Refusal? RefuseReading(RunAct act, BikeSnapshot snapshot, LocalDate today) =>
         act is StepDone { Record.Meters: { IsDefaultOrEmpty: false } meters }
             ? meters
-                .Where(meter => picture.Profile.Has(meter.Kind))
-                .Select(meter => (meter.Kind, Words: RefuseMeter(meter, today, picture, today)))
+                .Where(meter => snapshot.Profile.Has(meter.Kind))
+                .Select(meter => (meter.Kind, Words: RefuseMeter(meter, today, snapshot, today)))
                 .Where(pair => pair.Words is not null)
                 .Select(pair => new Refusal(pair.Kind == Core.Meters.MeterKind.Odometer ? "record.odometer" : "record.hours", pair.Words!))
                 .FirstOrDefault()
             : null;
 
-    private static string? RefuseMeter(Core.Meters.MeterAmount display, LocalDate date, BikePicture picture, LocalDate today) =>
-        picture.Meters.Own[display.Kind].History.Refuse(date, display, amount => Shown.Of(amount, picture.Profile).ToString(), today);
+    private static string? RefuseMeter(Core.Meters.MeterAmount display, LocalDate date, BikeSnapshot snapshot, LocalDate today) =>
+        snapshot.Meters.Own[display.Kind].History.Refuse(date, display, amount => Shown.Of(amount, snapshot.Profile).ToString(), today);
 }

@@ -14,35 +14,35 @@ namespace MuddyLedger.App.Jobs;
 public sealed record UndoneRequest(Guid Id, string? Thing, string? Date, string? How);
 
 /// <summary>What was left for now, undone by hand, outside of a job.</summary>
-public sealed class UndoHandlers(ShedPictures pictures, Writing writing)
+public sealed class UndoHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>Writes that something left only for now was undone.</summary>
     public async Task<Outcome<EntryAnswer>> UndoneAsync(Guid bike, UndoneRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var how = check.OptionalText("how", body.How, 200);
-        var standing = picture.ForNow.FirstOrDefault(one => one.Thing == body.Thing);
+        var item = snapshot.ForNow.FirstOrDefault(one => one.Thing == body.Thing);
         // Asked anew with a request sent twice: the first of the two is already written.
-        var before = picture.Ledger.All.FirstOrDefault(line => line.Id.Value == body.Id)?.Body as ForNowUndone;
-        if (before is null && standing is null)
+        var before = snapshot.Ledger.All.FirstOrDefault(line => line.Id.Value == body.Id)?.Body as ForNowUndone;
+        if (before is null && item is null)
             check.Refuse("thing", string.IsNullOrWhiteSpace(body.Thing) ? "is missing" : "is not on the undo list of this bike");
-        else if (before is null && standing!.Run is not null)
+        else if (before is null && item!.Run is not null)
             check.Refuse("thing", "belongs to a job that is under way: tick it off there");
-        else if (before is null && !check.Failed && date < standing!.Since)
+        else if (before is null && !check.Failed && date < item!.Since)
             check.Refuse("date", "lies before it was left so");
         return check.Failed
             ? check.Problem()
             : await writing.EntryAsync(
                 caller,
-                pictures,
-                picture,
+                snapshots,
+                snapshot,
                 body.Id,
                 body,
                 date,
-                new ForNowUndone(before?.Thing ?? standing!.Thing, before?.What ?? standing!.What, how)
+                new ForNowUndone(before?.Thing ?? item!.Thing, before?.What ?? item!.What, how)
             );
     }
 }

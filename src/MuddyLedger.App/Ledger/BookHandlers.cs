@@ -65,7 +65,7 @@ public sealed record PutBackRequest(Guid Id);
 public sealed record NoteRequest(Guid Id, string? Date, string? Text);
 
 /// <summary>The book of one bike or of all, and its lines corrected, struck and put back.</summary>
-public sealed class BookHandlers(ShedPictures pictures, Writing writing)
+public sealed class BookHandlers(ShedSnapshots snapshots, Writing writing)
 {
     private const int MostEntries = 400;
 
@@ -91,18 +91,18 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             check.Refuse("skip", "cannot be less than nothing");
         if (check.Failed)
             return check.Problem();
-        var all = await pictures.AllAsync(caller.Cancel);
-        if (bike is not null && all.All(picture => picture.Bike.Id.Value != bike))
+        var all = await snapshots.AllAsync(caller.Cancel);
+        if (bike is not null && all.All(snapshot => snapshot.Bike.Id.Value != bike))
             return Problem.NotFound("bike");
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var words = text?.Trim();
-        var lines = all.Where(picture => bike is null || picture.Bike.Id.Value == bike)
-            .SelectMany(picture => picture.Ledger.All.Select(entry => (Entry: entry, Picture: picture)))
+        var lines = all.Where(snapshot => bike is null || snapshot.Bike.Id.Value == bike)
+            .SelectMany(snapshot => snapshot.Ledger.All.Select(entry => (Entry: entry, Snapshot: snapshot)))
             .Where(line =>
                 line.Entry.Date >= from && line.Entry.Date <= to && (kind is null || EntryAnswers.KindOf(line.Entry.Body) == kind)
             )
-            .Where(line => struck != false || !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
-            .Where(line => string.IsNullOrEmpty(words) || Mentions(EntryAnswers.Of(line.Entry, line.Picture, settings), words))
+            .Where(line => struck != false || !line.Snapshot.Ledger.Strikes.ContainsKey(line.Entry.Id))
+            .Where(line => string.IsNullOrEmpty(words) || Mentions(EntryAnswers.Of(line.Entry, line.Snapshot, settings), words))
             .OrderByDescending(line => line.Entry.Date)
             .ThenByDescending(line => line.Entry.FirstWrittenAt)
             .ThenByDescending(line => line.Entry.Place)
@@ -116,7 +116,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                 var (spent, minutes) = Totals(month);
                 return new BookMonth(
                     month.Key.ToString("uuuu-MM", null),
-                    [.. month.Select(line => EntryAnswers.Of(line.Entry, line.Picture, settings))],
+                    [.. month.Select(line => EntryAnswers.Of(line.Entry, line.Snapshot, settings))],
                     spent.ToString(),
                     minutes
                 );
@@ -131,7 +131,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             total.Minutes,
             settings.Currency,
             [
-                .. all.SelectMany(picture => picture.Ledger.All)
+                .. all.SelectMany(snapshot => snapshot.Ledger.All)
                     .Select(entry => entry.Body)
                     .DistinctBy(body => body.GetType())
                     .Select(body => new BookKind(EntryAnswers.KindOf(body), body.KindName()))
@@ -140,18 +140,18 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
         );
     }
 
-    private static (Money Spent, int Minutes) Totals(IEnumerable<(LedgerEntry Entry, BikePicture Picture)> lines)
+    private static (Money Spent, int Minutes) Totals(IEnumerable<(LedgerEntry Entry, BikeSnapshot Snapshot)> lines)
     {
-        var standing = lines
-            .Where(line => !line.Picture.Ledger.Strikes.ContainsKey(line.Entry.Id))
+        var counted = lines
+            .Where(line => !line.Snapshot.Ledger.Strikes.ContainsKey(line.Entry.Id))
             .Select(line => line.Entry.Body)
             .ToList();
-        var spent = standing
+        var spent = counted
             .OfType<CostPaid>()
             .Select(cost => cost.Amount)
-            .Concat(standing.OfType<FuelBought>().Select(fuel => fuel.Price ?? Money.Of(0)))
+            .Concat(counted.OfType<FuelBought>().Select(fuel => fuel.Price ?? Money.Of(0)))
             .Aggregate(Money.Of(0), (sum, amount) => sum + amount);
-        return (spent, standing.OfType<JobFinished>().Sum(job => job.Minutes));
+        return (spent, counted.OfType<JobFinished>().Sum(job => job.Minutes));
     }
 
     private static bool Mentions(EntryAnswer answer, string text) =>
@@ -167,26 +167,32 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
     /// <summary>Writes a note.</summary>
     public async Task<Outcome<EntryAnswer>> NoteAsync(Guid bike, NoteRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.DateOrToday("date", body.Date, picture.Today);
+        var date = check.DateOrToday("date", body.Date, snapshot.Today);
         var text = check.Text("text", body.Text, 2000);
         if (check.Failed)
             return check.Problem();
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new NoteWritten(text));
+        return await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, new NoteWritten(text));
     }
 
     /// <summary>Strikes a line and writes another in its place.</summary>
     public async Task<Outcome<EntryAnswer>> CorrectAsync(Guid entry, CorrectionRequest body, Caller caller)
     {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+        if (await snapshots.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } snapshot))
             return Problem.NotFound("entry");
         var check = caller.Check();
         var id = new EntryId(check.Id("id", body.Id));
         var reason = check.Text("reason", body.Reason, 300);
-        var date = body.Date is null ? was.Date : check.Date("date", body.Date, picture.Today);
-        var corrected = EntryFigures.Corrected(was.Body, body.Figures, picture.Profile, await pictures.SettingsAsync(caller.Cancel), check);
+        var date = body.Date is null ? was.Date : check.Date("date", body.Date, snapshot.Today);
+        var corrected = EntryFigures.Corrected(
+            was.Body,
+            body.Figures,
+            snapshot.Profile,
+            await snapshots.SettingsAsync(caller.Cancel),
+            check
+        );
         if (!check.Failed && corrected == was.Body && date == was.Date)
             check.Refuse("figures", "are the same as before: nothing to correct");
         if (check.Failed)
@@ -196,22 +202,22 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (picture.Ledger.Strikes.ContainsKey(was.Id))
+                if (snapshot.Ledger.Strikes.ContainsKey(was.Id))
                     return Task.FromResult<Problem?>(
                         Problem.Refused(null, "This line is struck already. Correct the line that stands in its place.")
                     );
-                if (corrected is MeterRead read && MeterRefusal(read, was, date, picture) is { } words)
+                if (corrected is MeterRead read && MeterRefusal(read, was, date, snapshot) is { } words)
                     return Task.FromResult<Problem?>(Problem.Refused("figures.reading", words));
-                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
+                writer.AddStrike(new Strike(was.Id, stamp.At, stamp.Device, reason));
                 writer.AddEntry(
                     new LedgerEntry(
                         Id: id,
                         Bike: was.Bike,
                         Date: date,
-                        WrittenAt: pen.At,
-                        Device: pen.Device,
+                        WrittenAt: stamp.At,
+                        Device: stamp.Device,
                         Body: corrected,
                         Run: was.Run,
                         Corrects: was.Id,
@@ -220,14 +226,14 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                 );
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, snapshot.Bike.Id.Value, id.Value, caller.Cancel)
         );
     }
 
     /// <summary>Strikes a line, with a reason.</summary>
     public async Task<Outcome<EntryAnswer>> StrikeAsync(Guid entry, StrikeRequest body, Caller caller)
     {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+        if (await snapshots.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } snapshot))
             return Problem.NotFound("entry");
         var check = caller.Check(body.Id);
         var reason = check.Text("reason", body.Reason, 300);
@@ -237,16 +243,16 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (picture.Ledger.Strikes.ContainsKey(was.Id))
+                if (snapshot.Ledger.Strikes.ContainsKey(was.Id))
                     return Task.FromResult<Problem?>(Problem.Refused(null, "This line is struck already."));
                 if (was.Body is JobFinished)
                     return Task.FromResult<Problem?>(Problem.Refused(null, "A finished job is struck as a whole: undo its finish."));
-                writer.AddStrike(new Strike(was.Id, pen.At, pen.Device, reason));
+                writer.AddStrike(new Strike(was.Id, stamp.At, stamp.Device, reason));
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, was.Id.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, snapshot.Bike.Id.Value, was.Id.Value, caller.Cancel)
         );
     }
 
@@ -255,7 +261,7 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
     /// </summary>
     public async Task<Outcome<EntryAnswer>> PutBackAsync(Guid entry, PutBackRequest body, Caller caller)
     {
-        if (await pictures.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } picture))
+        if (await snapshots.OfEntryAsync(entry, caller.Cancel) is not ({ } was, { } snapshot))
             return Problem.NotFound("entry");
         var check = caller.Check();
         var id = new EntryId(check.Id("id", body.Id));
@@ -265,11 +271,11 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                if (picture.Ledger.PutBackRefusal(was) is { } words)
+                if (snapshot.Ledger.PutBackRefusal(was) is { } words)
                     return Task.FromResult<Problem?>(Problem.Refused(null, words));
-                if (was.Body is MeterRead read && MeterRefusal(read, was, was.Date, picture) is { } clash)
+                if (was.Body is MeterRead read && MeterRefusal(read, was, was.Date, snapshot) is { } clash)
                     return Task.FromResult<Problem?>(
                         Problem.Refused(null, $"The reading {clash.TrimEnd('.')}{(clash.EndsWith('?') ? "" : ".")}")
                     );
@@ -278,8 +284,8 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                         Id: id,
                         Bike: was.Bike,
                         Date: was.Date,
-                        WrittenAt: pen.At,
-                        Device: pen.Device,
+                        WrittenAt: stamp.At,
+                        Device: stamp.Device,
                         Body: was.Body,
                         Run: was.Run,
                         Corrects: was.Id,
@@ -288,18 +294,18 @@ public sealed class BookHandlers(ShedPictures pictures, Writing writing)
                 );
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, snapshot.Bike.Id.Value, id.Value, caller.Cancel)
         );
     }
 
     /// <summary>A corrected reading must fit among the others as a new one must.</summary>
-    private static string? MeterRefusal(MeterRead read, LedgerEntry was, LocalDate date, BikePicture picture) =>
-        picture.Meters.Own.TryGetValue(read.Display.Kind, out var meter)
+    private static string? MeterRefusal(MeterRead read, LedgerEntry was, LocalDate date, BikeSnapshot snapshot) =>
+        snapshot.Meters.Own.TryGetValue(read.Display.Kind, out var meter)
             ? meter.History.Refuse(
                 date,
                 read.Display,
-                amount => Shown.Of(amount, picture.Profile).ToString(),
-                picture.Today,
+                amount => Shown.Of(amount, snapshot.Profile).ToString(),
+                snapshot.Today,
                 instead: was.Id
             )
             : null;

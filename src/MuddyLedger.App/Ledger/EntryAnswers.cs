@@ -74,20 +74,20 @@ public static class EntryAnswers
     public static string KindOf(Type body) => Kinds[body];
 
     /// <summary>A line as the book shows it, in the units of bike and owner.</summary>
-    public static EntryAnswer Of(LedgerEntry entry, BikePicture picture, OwnerSettings settings)
+    public static EntryAnswer Of(LedgerEntry entry, BikeSnapshot snapshot, OwnerSettings settings)
     {
-        var strike = picture.Ledger.Strikes.GetValueOrDefault(entry.Id);
-        var meter = MeterOf(entry, picture);
+        var strike = snapshot.Ledger.Strikes.GetValueOrDefault(entry.Id);
+        var meter = MeterOf(entry, snapshot);
         return new(
             Id: entry.Id.Value,
             Bike: entry.Bike.Value,
-            BikeName: picture.Profile.Nickname,
+            BikeName: snapshot.Profile.Nickname,
             Date: entry.Date,
             WrittenAt: entry.WrittenAt,
             Device: entry.Device,
             Kind: KindOf(entry.Body),
             Name: entry.Body.LineName(),
-            About: OpenFindings.AboutOf(picture.Ledger, entry.Body)?.Title,
+            About: OpenFindings.AboutOf(snapshot.Ledger, entry.Body)?.Title,
             Run: entry.Run?.Value,
             RunStands: entry.Run is not null && entry.Body is JobFinished && strike is null,
             Corrects: entry.Corrects?.Value,
@@ -95,26 +95,26 @@ public static class EntryAnswers
             Strike: strike is null ? null : new(strike.At, strike.Device, strike.Reason),
             Meter: meter.Shown,
             MeterEstimated: meter.Estimated,
-            Figures: EntryFigures.Of(entry.Body, picture.Profile, settings),
+            Figures: EntryFigures.Of(entry.Body, snapshot.Profile, settings),
             Photo: (entry.Body as PhotoTaken)?.Photo,
-            CanPutBack: strike is not null && picture.Ledger.PutBackRefusal(entry) is null
+            CanPutBack: strike is not null && snapshot.Ledger.PutBackRefusal(entry) is null
         );
     }
 
     /// <summary>A line that was just written, from the store.</summary>
-    public static async Task<EntryAnswer> OneAsync(ShedPictures pictures, Guid bike, Guid entry, CancellationToken cancel)
+    public static async Task<EntryAnswer> OneAsync(ShedSnapshots snapshots, Guid bike, Guid entry, CancellationToken cancel)
     {
-        var picture =
-            await pictures.OneAsync(bike, cancel) ?? throw new InvalidOperationException("The bike of an entry just written is gone.");
-        return Of(picture.Ledger.All.First(one => one.Id.Value == entry), picture, await pictures.SettingsAsync(cancel));
+        var snapshot =
+            await snapshots.OneAsync(bike, cancel) ?? throw new InvalidOperationException("The bike of an entry just written is gone.");
+        return Of(snapshot.Ledger.All.First(one => one.Id.Value == entry), snapshot, await snapshots.SettingsAsync(cancel));
     }
 
-    private static (Shown? Shown, bool Estimated) MeterOf(LedgerEntry entry, BikePicture picture)
+    private static (Shown? Shown, bool Estimated) MeterOf(LedgerEntry entry, BikeSnapshot snapshot)
     {
-        foreach (var (history, forecast) in picture.Meters.Own.Values)
+        foreach (var (history, forecast) in snapshot.Meters.Own.Values)
         {
             if (history.At(entry, forecast) is { } at)
-                return (Shown.Of(history.DisplayFor(entry.Date, at.Lifetime), picture.Profile), at.Estimated);
+                return (Shown.Of(history.DisplayFor(entry.Date, at.Lifetime), snapshot.Profile), at.Estimated);
         }
 
         return (null, false);

@@ -27,7 +27,7 @@ public sealed record ReadingRequest(
 );
 
 /// <summary>What a dash shows.</summary>
-public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
+public sealed class ReadingHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>The most any meter is taken to show: two million kilometres, a hundred thousand hours.</summary>
     public static decimal MostOf(MeterKind meter) => meter == MeterKind.Odometer ? 2_000_000_000m : 100_000m;
@@ -35,15 +35,15 @@ public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
     /// <summary>Writes a meter reading; one that falls is asked about first.</summary>
     public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, ReadingRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check();
         var id = new EntryId(check.Id("id", body.Id));
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var note = check.OptionalText("note", body.Note, 500);
-        if (!picture.Profile.Has(body.Meter))
+        if (!snapshot.Profile.Has(body.Meter))
             check.Refuse("meter", "is not on this bike");
-        var unit = picture.Profile.UnitOf(body.Meter);
+        var unit = snapshot.Profile.UnitOf(body.Meter);
         var display = MeterAmount.From(check.Quantity("reading", body.Reading, unit, MostOf(body.Meter)));
         if (check.Failed)
             return check.Problem();
@@ -52,26 +52,26 @@ public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                var history = picture.Meters.Own[body.Meter].History;
+                var history = snapshot.Meters.Own[body.Meter].History;
                 if (body.Because is { } cause)
                 {
                     if (history.Last is { } last && date < last.Date)
                         return Refused(new("date", "lies before the last reading: a meter that was swapped or reset starts anew after it"));
-                    var rollsAt = body.Meter == MeterKind.Odometer ? picture.Profile.Odometer!.RollsAt : (MeterAmount?)null;
+                    var rollsAt = body.Meter == MeterKind.Odometer ? snapshot.Profile.Odometer!.RollsAt : (MeterAmount?)null;
                     writer.AddEntry(
                         new LedgerEntry(
                             new(Guid.CreateVersion7()),
-                            picture.Bike.Id,
+                            snapshot.Bike.Id,
                             date,
-                            pen.At,
-                            pen.Device,
+                            stamp.At,
+                            stamp.Device,
                             history.StartEpoch(cause, display, rollsAt)
                         )
                     );
                 }
-                else if (Refuse(picture, display, date, body.Confirmed) is { } refusal)
+                else if (Refuse(snapshot, display, date, body.Confirmed) is { } refusal)
                 {
                     return Refused(refusal);
                 }
@@ -80,25 +80,25 @@ public sealed class ReadingHandlers(ShedPictures pictures, Writing writing)
                 writer.AddEntry(
                     new LedgerEntry(
                         id,
-                        picture.Bike.Id,
+                        snapshot.Bike.Id,
                         date,
-                        pen.At + NodaTime.Duration.FromTicks(1),
-                        pen.Device,
+                        stamp.At + NodaTime.Duration.FromTicks(1),
+                        stamp.Device,
                         new MeterRead(display, note)
                     )
                 );
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, bike, id.Value, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, bike, id.Value, caller.Cancel)
         );
     }
 
     /// <summary>Why a meter cannot have shown this on that day, and what the owner may answer to it; null where it can.</summary>
-    public static Refusal? Refuse(BikePicture picture, MeterAmount display, NodaTime.LocalDate date, bool confirmed)
+    public static Refusal? Refuse(BikeSnapshot snapshot, MeterAmount display, NodaTime.LocalDate date, bool confirmed)
     {
-        var history = picture.Meters.Own[display.Kind].History;
-        string Words(MeterAmount amount) => Shown.Of(amount, picture.Profile).ToString();
-        if (history.Refuse(date, display, Words, picture.Today) is { } words)
+        var history = snapshot.Meters.Own[display.Kind].History;
+        string Words(MeterAmount amount) => Shown.Of(amount, snapshot.Profile).ToString();
+        if (history.Refuse(date, display, Words, snapshot.Today) is { } words)
             return new("reading", words, history.RunsBackwards(date, display) ? "new-epoch" : null);
         return !confirmed && history.Unlikely(date, display, Words) is { } jump ? new("reading", jump, "confirm") : null;
     }

@@ -14,16 +14,16 @@ namespace MuddyLedger.App.Papers;
 public sealed record PaperRequest(Guid Id, string? Paper, string? Until, string? Note);
 
 /// <summary>The papers that local rules ask for: registration, insurance, test.</summary>
-public sealed class PaperHandlers(ShedPictures pictures, Writing writing)
+public sealed class PaperHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>Writes until when a paper of the bike runs.</summary>
     public async Task<Outcome<EntryAnswer>> HeldAsync(Guid bike, PaperRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var paper = check.Text("paper", body.Paper, 60);
-        if (!picture.Tasks.Any(standing => standing.Component.Id == paper && standing.Task.IsPaper))
+        if (!snapshot.Tasks.Any(state => state.Component.Id == paper && state.Task.IsPaper))
             check.Refuse("paper", "is not a paper of this bike");
         // A paper runs into the future, where other dates may not lie.
         var until = LocalDatePattern.Iso.Parse(body.Until ?? "");
@@ -34,6 +34,14 @@ public sealed class PaperHandlers(ShedPictures pictures, Writing writing)
         var note = check.OptionalText("note", body.Note, 500);
         if (check.Failed)
             return check.Problem();
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new PaperHeld(paper, until.Value, note));
+        return await writing.EntryAsync(
+            caller,
+            snapshots,
+            snapshot,
+            body.Id,
+            body,
+            snapshot.Today,
+            new PaperHeld(paper, until.Value, note)
+        );
     }
 }

@@ -8,7 +8,7 @@ namespace MuddyLedger.App.Parts;
 /// <param name="Date">When it was kept.</param>
 /// <param name="Title">What it is called.</param>
 /// <param name="Parts">In the order in which they came off.</param>
-/// <param name="Photos">Pictures in the bike's book, by id.</param>
+/// <param name="Photos">Snapshots in the bike's book, by id.</param>
 /// <param name="Quirks">What to mind the next time; null where nothing was said.</param>
 public sealed record SheetAnswer(
     Guid Entry,

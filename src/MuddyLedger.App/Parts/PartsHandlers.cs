@@ -90,7 +90,7 @@ public sealed record PlaceAnswer(string Id, string Title);
 public sealed record RepairLookRequest(Guid Id, string? Date, RepairResult Result, string? Words, string? ReviewOn);
 
 /// <summary>Teardown sheets, modifications and temporary repairs of a bike.</summary>
-public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRuns runs, ContentLibrary content, Writing writing)
+public sealed class PartsHandlers(ShedSnapshots snapshots, ShedClock clock, OpenRuns runs, ContentLibrary content, Writing writing)
 {
     private const int MostConsequences = 20;
     private const int LongestCure = 720;
@@ -98,16 +98,16 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
 
     private async Task<PartsAnswer> AnswerAsync(Guid bike, CancellationToken cancel)
     {
-        var all = await pictures.AllAsync(cancel);
-        var picture = all.First(one => one.Bike.Id.Value == bike);
+        var all = await snapshots.AllAsync(cancel);
+        var snapshot = all.First(one => one.Bike.Id.Value == bike);
         var names = all.ToDictionary(one => one.Bike.Id, one => one.Profile.Nickname);
         return new(
-            Nickname: picture.Profile.Nickname,
-            Sheets: [.. picture.Ledger.Each<TeardownKept>().Reverse().Select(pair => SheetOf(pair.Entry, pair.Body))],
+            Nickname: snapshot.Profile.Nickname,
+            Sheets: [.. snapshot.Ledger.Each<TeardownKept>().Reverse().Select(pair => SheetOf(pair.Entry, pair.Body))],
             Modifications:
             [
                 .. Modifications
-                    .Of(picture.Ledger)
+                    .Of(snapshot.Ledger)
                     .Reverse()
                     .Select(one => new ModificationAnswer(
                         one.Entry.Id.Value,
@@ -121,7 +121,7 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             Repairs:
             [
                 .. TemporaryRepairs
-                    .Of(picture.Ledger, picture.Today, clock.Now)
+                    .Of(snapshot.Ledger, snapshot.Today, clock.Now)
                     .Select(one => new RepairAnswer(
                         one.Entry.Id.Value,
                         one.Entry.Date,
@@ -133,12 +133,12 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                         one.Made.Place is { } place ? content.Access.GetValueOrDefault(place)?.Title : null
                     )),
             ],
-            Places: [.. PlacesOf(picture.Profile).Select(group => new PlaceAnswer(group.Id, group.Title))],
+            Places: [.. PlacesOf(snapshot.Profile).Select(group => new PlaceAnswer(group.Id, group.Title))],
             Others: [.. names.Where(pair => pair.Key.Value != bike).Select(pair => new OtherBike(pair.Key.Value, pair.Value))],
             Fitted:
             [
                 .. FittedParts
-                    .Of(picture.Ledger, FittedParts.PlacesOf(content.JobsFor(picture.Profile), picture.Profile))
+                    .Of(snapshot.Ledger, FittedParts.PlacesOf(content.JobsFor(snapshot.Profile), snapshot.Profile))
                     .Select(one => new FittedAnswer(
                         Entry: one.Entry.Id.Value,
                         Date: one.Entry.Date,
@@ -151,11 +151,11 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                         Source: one.Fitted.Source,
                         Price: one.Fitted.Price?.ToString(),
                         WarrantyUntil: one.Fitted.WarrantyUntil,
-                        InWarranty: one.InWarranty(picture.Today)
+                        InWarranty: one.InWarranty(snapshot.Today)
                     )),
             ],
-            Currency: (await pictures.SettingsAsync(cancel)).Currency,
-            Today: picture.Today
+            Currency: (await snapshots.SettingsAsync(cancel)).Currency,
+            Today: snapshot.Today
         );
     }
 
@@ -165,12 +165,12 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
 
     /// <summary>What is fitted, changed, mended for now, and written on teardown sheets.</summary>
     public async Task<Outcome<PartsAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is null ? Problem.NotFound("bike") : (await AnswerAsync(bike, caller.Cancel));
+        await snapshots.OneAsync(bike, caller.Cancel) is null ? Problem.NotFound("bike") : (await AnswerAsync(bike, caller.Cancel));
 
     /// <summary>Keeps what a run took off, in order, with its pictures, as a sheet of the bike.</summary>
     public async Task<Outcome<PartsAnswer>> SheetAsync(Guid run, SheetRequest body, Caller caller)
     {
-        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, picture, plan))
+        if (await runs.OpenAsync(run, caller.Cancel) is not var (stored, snapshot, plan))
             return Problem.NotFound("job run");
         var check = caller.Check(body.Id);
         var title = check.Text("title", body.Title, 80);
@@ -183,10 +183,10 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
         var photos = stored.State.Steps.Values.Select(step => step.Record.Photo).OfType<Guid>().Distinct();
         return await WriteAsync(
             caller,
-            picture,
+            snapshot,
             body.Id,
             body,
-            picture.Today,
+            snapshot.Today,
             new TeardownKept(title, Teardown.PlacesOf(stored.Job, content.Access), parts, [.. photos], quirks)
         );
     }
@@ -194,10 +194,10 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
     /// <summary>Writes what was changed on the bike, and what follows from it.</summary>
     public async Task<Outcome<PartsAnswer>> ModifyAsync(Guid bike, ModificationRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var part = check.Text("part", body.Part, 80);
         var instead = check.OptionalText("inPlaceOf", body.InPlaceOf, 80);
         if (body.Consequences.Count > MostConsequences)
@@ -208,30 +208,30 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
                 (one, at) => new Consequence(one?.Kind ?? ConsequenceKind.Other, check.Text($"consequences.{at}.words", one?.Words, 200))
             )
             .ToImmutableArray();
-        var donor = body.Donor is { } id ? await pictures.OneAsync(id, caller.Cancel) : null;
+        var donor = body.Donor is { } id ? await snapshots.OneAsync(id, caller.Cancel) : null;
         if (body.Donor is not null && (donor is null || body.Donor == bike))
             check.Refuse("donor", "is not another bike of this shed");
         if (check.Failed)
             return check.Problem();
         return await WriteAsync(
             caller,
-            picture,
+            snapshot,
             body.Id,
             body,
             date,
             // What was taken from another bike leaves a gap there, and the gap says so.
             new ModificationMade(part, instead, consequences, donor?.Bike.Id),
-            donor is null ? null : (donor, OpenFindings.Wanting(part, picture.Profile.Nickname))
+            donor is null ? null : (donor, OpenFindings.Wanting(part, snapshot.Profile.Nickname))
         );
     }
 
     /// <summary>A part that was fitted outside of a job, with its cost where the price is known.</summary>
     public async Task<Outcome<PartsAnswer>> FittedAsync(Guid bike, FittedRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         if (body.Count is < 1 or > MostOfOne)
             check.Refuse("count", $"must lie between 1 and {MostOfOne}");
         var fitted = new PartFitted(check.Text("part", body.Part, 80), body.Count)
@@ -246,31 +246,31 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
             ? check.Problem()
             : await WriteAsync(
                 caller,
-                picture,
+                snapshot,
                 body.Id,
                 body,
                 date,
                 fitted,
-                fitted.Price is { } price ? (picture, new CostPaid(fitted.Part, price)) : null
+                fitted.Price is { } price ? (snapshot, new CostPaid(fitted.Part, price)) : null
             );
     }
 
     /// <summary>Writes that a change was taken back.</summary>
     public async Task<Outcome<PartsAnswer>> UndoneAsync(Guid bike, Guid entry, ModificationUndoneRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var how = check.Text("how", body.How, 200);
-        var made = picture.Ledger.Standing.FirstOrDefault(line => line.Id.Value == entry && line.Body is ModificationMade);
+        var made = snapshot.Ledger.InForce.FirstOrDefault(line => line.Id.Value == entry && line.Body is ModificationMade);
         if (made is null)
             return Problem.NotFound("modification of this bike");
         if (!check.Failed && date < made.Date)
             check.Refuse("date", "lies before it was made");
         return check.Failed
             ? check.Problem()
-            : await WriteAsync(caller, picture, body.Id, body, date, new ModificationUndone(made.Id, how));
+            : await WriteAsync(caller, snapshot, body.Id, body, date, new ModificationUndone(made.Id, how));
     }
 
     /// <summary>What is opened by steps of its own on this bike.</summary>
@@ -285,22 +285,22 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
     /// <summary>Writes a repair for now, with when to look at it again.</summary>
     public async Task<Outcome<PartsAnswer>> RepairAsync(Guid bike, RepairRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var what = check.Text("what", body.What, 300);
         if (body.CureHours is < 0 or > LongestCure)
             check.Refuse("cureHours", $"must lie between 0 and {LongestCure}");
-        var review = Later("reviewOn", body.ReviewOn, picture.Today, check);
+        var review = Later("reviewOn", body.ReviewOn, snapshot.Today, check);
         var place = check.OptionalText("place", body.Place, 60);
-        if (place is not null && PlacesOf(picture.Profile).All(group => group.Id != place))
+        if (place is not null && PlacesOf(snapshot.Profile).All(group => group.Id != place))
             check.Refuse("place", "is nothing that is opened on this bike");
         return check.Failed
             ? check.Problem()
             : await WriteAsync(
                 caller,
-                picture,
+                snapshot,
                 body.Id,
                 body,
                 date,
@@ -311,18 +311,18 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
     /// <summary>Writes how a repair for now was found.</summary>
     public async Task<Outcome<PartsAnswer>> LookAsync(Guid bike, Guid entry, RepairLookRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var words = check.Text("words", body.Words, 200);
-        LocalDate? review = body.Result == RepairResult.HoldsOn ? Later("reviewOn", body.ReviewOn, picture.Today, check) : null;
-        var made = picture.Ledger.Standing.FirstOrDefault(line => line.Id.Value == entry && line.Body is TemporaryRepairMade);
+        LocalDate? review = body.Result == RepairResult.HoldsOn ? Later("reviewOn", body.ReviewOn, snapshot.Today, check) : null;
+        var made = snapshot.Ledger.InForce.FirstOrDefault(line => line.Id.Value == entry && line.Body is TemporaryRepairMade);
         if (made is null)
             return Problem.NotFound("temporary repair of this bike");
         return check.Failed
             ? check.Problem()
-            : await WriteAsync(caller, picture, body.Id, body, date, new TemporaryRepairLooked(made.Id, body.Result, words, review));
+            : await WriteAsync(caller, snapshot, body.Id, body, date, new TemporaryRepairLooked(made.Id, body.Result, words, review));
     }
 
     /// <summary>The last day of a warranty; it may be over already.</summary>
@@ -351,24 +351,26 @@ public sealed class PartsHandlers(ShedPictures pictures, ShedClock clock, OpenRu
 
     private Task<Outcome<PartsAnswer>> WriteAsync<TBody>(
         Caller caller,
-        BikePicture picture,
+        BikeSnapshot snapshot,
         Guid id,
         TBody body,
         LocalDate date,
         EntryBody line,
-        (BikePicture Bike, EntryBody Line)? also = null
+        (BikeSnapshot Bike, EntryBody Line)? also = null
     ) =>
         writing.OnceAsync(
             caller,
             id,
             body,
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                writer.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
+                writer.AddEntry(new LedgerEntry(new(id), snapshot.Bike.Id, date, stamp.At, stamp.Device, line));
                 if (also is { } pair)
-                    writer.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), pair.Bike.Bike.Id, date, pen.At, pen.Device, pair.Line));
+                    writer.AddEntry(
+                        new LedgerEntry(new(Guid.CreateVersion7()), pair.Bike.Bike.Id, date, stamp.At, stamp.Device, pair.Line)
+                    );
                 return Task.FromResult<Problem?>(null);
             },
-            async () => await AnswerAsync(picture.Bike.Id.Value, caller.Cancel)
+            async () => await AnswerAsync(snapshot.Bike.Id.Value, caller.Cancel)
         );
 }

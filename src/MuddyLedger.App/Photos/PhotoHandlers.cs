@@ -19,11 +19,11 @@ public sealed record PhotoAsked(string About, string Sha256);
 /// picture.
 /// </summary>
 public sealed class PhotoHandlers(
-    ViewingPictures viewings,
+    ViewingSnapshots viewings,
     ContentLibrary content,
     IShedReader reader,
     Writing writing,
-    ShedPictures pictures,
+    ShedSnapshots snapshots,
     ShedClock clock
 )
 {
@@ -46,12 +46,12 @@ public sealed class PhotoHandlers(
             caller,
             photo,
             new PhotoAsked(point, sent.Sha256),
-            (writer, pen) =>
+            (writer, stamp) =>
             {
                 if (stored.Status != ViewingStatus.Open)
                     return Task.FromResult<Problem?>(Problem.Refused(null, "This viewing is closed. Open it again to change it."));
-                Add(writer, photo, sent, pen);
-                viewings.Store.AddEvent(stored, new ViewingEvent(photo, pen.At, pen.Device, new PointPictured(point, photo)));
+                Add(writer, photo, sent, stamp);
+                viewings.Store.AddEvent(stored, new ViewingEvent(photo, stamp.At, stamp.Device, new PointPictured(point, photo)));
                 return Task.FromResult<Problem?>(null);
             },
             () => viewings.AnswerAsync(viewing, caller.Cancel)
@@ -61,7 +61,7 @@ public sealed class PhotoHandlers(
     /// <summary>Keeps a photo in a bike's book.</summary>
     public async Task<Outcome<EntryAnswer>> InBookAsync(Guid bike, Guid photo, string? about, SentPhoto sent, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         if (Judge(caller, photo, sent) is { } refused)
             return refused;
@@ -73,15 +73,22 @@ public sealed class PhotoHandlers(
             caller,
             photo,
             new PhotoAsked(words, sent.Sha256),
-            (writer, pen) =>
+            (writer, stamp) =>
             {
-                Add(writer, photo, sent, pen);
+                Add(writer, photo, sent, stamp);
                 writer.AddEntry(
-                    new LedgerEntry(new(photo), picture.Bike.Id, clock.DayOf(pen.At), pen.At, pen.Device, new PhotoTaken(photo, words))
+                    new LedgerEntry(
+                        new(photo),
+                        snapshot.Bike.Id,
+                        clock.DayOf(stamp.At),
+                        stamp.At,
+                        stamp.Device,
+                        new PhotoTaken(photo, words)
+                    )
                 );
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, bike, photo, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, bike, photo, caller.Cancel)
         );
     }
 
@@ -96,6 +103,6 @@ public sealed class PhotoHandlers(
         return check.Failed ? check.Problem() : null;
     }
 
-    private static void Add(IShedWriter writer, Guid id, SentPhoto sent, Pen pen) =>
-        writer.AddPhoto(id, sent.Read.Photo!.Image, sent.Read.Photo.Small, pen.At);
+    private static void Add(IShedWriter writer, Guid id, SentPhoto sent, WriteStamp stamp) =>
+        writer.AddPhoto(id, sent.Read.Photo!.Image, sent.Read.Photo.Small, stamp.At);
 }

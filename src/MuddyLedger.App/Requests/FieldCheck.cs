@@ -91,7 +91,7 @@ public sealed class FieldCheck(NumberMarks marks)
     public Volume? OptionalVolume(string field, string? text, Unit bare) =>
         string.IsNullOrWhiteSpace(text) ? null : Volume(field, text, bare);
 
-    /// <summary>By the reader's own marks; nought where it is refused.</summary>
+    /// <summary>By the reader's own marks; zero where it is refused.</summary>
     public Money Money(string field, string? text)
     {
         var read = Core.Units.Money.Read(text, marks);

@@ -11,7 +11,7 @@ namespace MuddyLedger.App.Requests;
 /// <summary>Who writes, and when.</summary>
 /// <param name="At">When it is written.</param>
 /// <param name="Device">By which device.</param>
-public sealed record Pen(Instant At, string Device);
+public sealed record WriteStamp(Instant At, string Device);
 
 /// <summary>What every write has in common: its id, its device, its moment, and what happens when it comes twice or too late.</summary>
 public sealed class Writing(IShedWriter writer, ShedClock clock)
@@ -24,7 +24,7 @@ public sealed class Writing(IShedWriter writer, ShedClock clock)
         Caller caller,
         Guid id,
         TBody body,
-        Func<IShedWriter, Pen, Task<Problem?>> prepare,
+        Func<IShedWriter, WriteStamp, Task<Problem?>> prepare,
         Func<Task<TAnswer>> answer
     )
         where TAnswer : class
@@ -38,10 +38,10 @@ public sealed class Writing(IShedWriter writer, ShedClock clock)
                 return Problem.IdTaken();
         }
 
-        var pen = new Pen(clock.Now, caller.Device);
-        if (await prepare(writer, pen) is { } refusal)
+        var stamp = new WriteStamp(clock.Now, caller.Device);
+        if (await prepare(writer, stamp) is { } refusal)
             return refusal;
-        return await writer.CommitAsync(id, asked, pen.At, caller.Cancel) switch
+        return await writer.CommitAsync(id, asked, stamp.At, caller.Cancel) switch
         {
             WriteOutcome.Stale => Problem.Stale(await answer()),
             WriteOutcome.OtherBody => Problem.IdTaken(),
@@ -52,8 +52,8 @@ public sealed class Writing(IShedWriter writer, ShedClock clock)
     /// <summary>Writes one line into a bike's book, under the id of the request.</summary>
     public Task<Outcome<EntryAnswer>> EntryAsync<TBody>(
         Caller caller,
-        ShedPictures pictures,
-        BikePicture picture,
+        ShedSnapshots snapshots,
+        BikeSnapshot snapshot,
         Guid id,
         TBody body,
         LocalDate date,
@@ -63,12 +63,12 @@ public sealed class Writing(IShedWriter writer, ShedClock clock)
             caller,
             id,
             body,
-            (rows, pen) =>
+            (rows, stamp) =>
             {
-                rows.AddEntry(new LedgerEntry(new(id), picture.Bike.Id, date, pen.At, pen.Device, line));
+                rows.AddEntry(new LedgerEntry(new(id), snapshot.Bike.Id, date, stamp.At, stamp.Device, line));
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, picture.Bike.Id.Value, id, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, snapshot.Bike.Id.Value, id, caller.Cancel)
         );
 }
 

@@ -30,7 +30,7 @@ public sealed record RideRequest(
 );
 
 /// <summary>A ride, and why it was ridden although a gate was not open.</summary>
-public sealed class RideHandlers(ShedPictures pictures, Writing writing)
+public sealed class RideHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>The most that one ride is taken to be: see <see cref="MeterHistory.MostInADay"/>.</summary>
     private const int MostDays = 30;
@@ -38,11 +38,11 @@ public sealed class RideHandlers(ShedPictures pictures, Writing writing)
     /// <summary>Writes a ride: how far, how long, through what.</summary>
     public async Task<Outcome<EntryAnswer>> AddAsync(Guid bike, RideRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
-        var distance = Amount(check, "distance", body.Distance, MeterKind.Odometer, picture.Profile.UnitOf(MeterKind.Odometer));
+        var date = check.Date("date", body.Date, snapshot.Today);
+        var distance = Amount(check, "distance", body.Distance, MeterKind.Odometer, snapshot.Profile.UnitOf(MeterKind.Odometer));
         var hours = Amount(check, "hours", body.Hours, MeterKind.HourMeter, Unit.Hour);
         if (distance is null && hours is null)
             check.Refuse("distance", "is missing: write how far it was, or how many hours");
@@ -51,7 +51,11 @@ public sealed class RideHandlers(ShedPictures pictures, Writing writing)
         if (check.Failed)
             return check.Problem();
         // Asked anew with a request sent twice: the first of the two is already written.
-        if (despite is null && picture.Ledger.All.All(line => line.Id.Value != body.Id) && picture.Gates.RideQuestion(date) is { } question)
+        if (
+            despite is null
+            && snapshot.Ledger.All.All(line => line.Id.Value != body.Id)
+            && snapshot.Gates.RideQuestion(date) is { } question
+        )
             return Problem.Refused(new Refusal("despite", question, "despite"));
         var ride = new RideDone(
             distance is { } far ? Distance.FromMetres(far.InBase) : null,
@@ -62,7 +66,7 @@ public sealed class RideHandlers(ShedPictures pictures, Writing writing)
             Despite = despite,
             Severities = body.Severities.IsDefault ? [] : [.. body.Severities.Distinct().Order()],
         };
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, ride);
+        return await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, ride);
     }
 
     private static MeterAmount? Amount(FieldCheck check, string field, string? text, MeterKind kind, Unit unit) =>

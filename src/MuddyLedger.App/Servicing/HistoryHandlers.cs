@@ -37,20 +37,20 @@ public sealed record HistoryRequest(Guid Id, IReadOnlyList<HistoryLine?>? Lines)
 public sealed record HistoryAnswer(IReadOnlyList<EntryAnswer> Entries);
 
 /// <summary>All that one knows of a bike, told on one sheet and kept in one breath.</summary>
-public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
+public sealed class HistoryHandlers(ShedSnapshots snapshots, Writing writing)
 {
     private const int Most = 200;
 
     /// <summary>Writes all that is known of the past in one go, a line for each task.</summary>
     public async Task<Outcome<HistoryAnswer>> TellAsync(Guid bike, HistoryRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var told = new List<(LocalDate Date, EntryBody Line)>();
         var readings = new List<(LocalDate Date, MeterAmount Display, int At)>();
         foreach (var (line, at) in (body.Lines ?? []).Take(Most).Select((line, at) => (line, at)))
-            Read(line, at, picture, check, told, readings);
+            Read(line, at, snapshot, check, told, readings);
         if (told.Count == 0 && !check.Failed)
             check.Refuse("lines", "say nothing yet: write a day, a month or a year beside one of them");
         Fit(readings, check);
@@ -59,7 +59,7 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
         // The readings first: what was done is counted by them.
         var lines = readings
             .DistinctBy(reading => (reading.Date, reading.Display))
-            .Where(reading => picture.Meters.Own[reading.Display.Kind].History.Points.All(point => point.Date != reading.Date))
+            .Where(reading => snapshot.Meters.Own[reading.Display.Kind].History.Points.All(point => point.Date != reading.Date))
             .Select(reading => (reading.Date, Line: (EntryBody)new MeterRead(reading.Display, "as it was then, told later")))
             .Concat(told)
             .ToList();
@@ -67,16 +67,16 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (rows, pen) =>
+            (rows, stamp) =>
             {
                 foreach (var (line, at) in lines.Select((line, at) => (line, at)))
                     rows.AddEntry(
                         new LedgerEntry(
                             new(at == 0 ? body.Id : Guid.CreateVersion7()),
-                            picture.Bike.Id,
+                            snapshot.Bike.Id,
                             line.Date,
-                            pen.At + Duration.FromTicks(at),
-                            pen.Device,
+                            stamp.At + Duration.FromTicks(at),
+                            stamp.Device,
                             line.Line
                         )
                     );
@@ -89,19 +89,19 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
     private static void Read(
         HistoryLine? line,
         int at,
-        BikePicture picture,
+        BikeSnapshot snapshot,
         FieldCheck check,
         List<(LocalDate, EntryBody)> told,
         List<(LocalDate, MeterAmount, int)> readings
     )
     {
-        if (picture.Tasks.FirstOrDefault(standing => standing.Task.Id == line?.Task) is not { } standing)
+        if (snapshot.Tasks.FirstOrDefault(state => state.Task.Id == line?.Task) is not { } state)
         {
             check.Refuse($"lines.{at}.task", "is not a task of this bike");
             return;
         }
 
-        if (standing.Task.IsPaper)
+        if (state.Task.IsPaper)
         {
             check.Refuse($"lines.{at}.task", "is a paper: enter the day up to which it is good");
             return;
@@ -110,19 +110,19 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
         var when = line!.When?.Trim() ?? "";
         if (string.Equals(when, "never", StringComparison.OrdinalIgnoreCase))
         {
-            if (picture.Profile.Year == 0)
+            if (snapshot.Profile.Year == 0)
                 check.Refuse($"lines.{at}.when", "cannot be counted: the year of the bike is not known");
             else
                 told.Add(
                     (
-                        LocalDate.Min(new(picture.Profile.Year, 1, 1), picture.Today),
-                        new TaskDone(standing.Task.Id, Evidence.AsNew, "never since it was built")
+                        LocalDate.Min(new(snapshot.Profile.Year, 1, 1), snapshot.Today),
+                        new TaskDone(state.Task.Id, Evidence.AsNew, "never since it was built")
                     )
                 );
             return;
         }
 
-        var read = WhenText.Read(when, picture.Today);
+        var read = WhenText.Read(when, snapshot.Today);
         if (read.Refusal is { } refusal)
         {
             check.Refuse($"lines.{at}.when", refusal);
@@ -136,13 +136,11 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
             KnownBy.Seller => Evidence.SellersWord,
             _ => Evidence.OwnMemory,
         };
-        told.Add(
-            (day.Earliest, new TaskDone(standing.Task.Id, evidence, day.IsDay ? null : $"told as \"{when}\", counted from its start"))
-        );
+        told.Add((day.Earliest, new TaskDone(state.Task.Id, evidence, day.IsDay ? null : $"told as \"{when}\", counted from its start")));
         if (string.IsNullOrWhiteSpace(line.Meter))
             return;
-        var kind = picture.Profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
-        if (!picture.Profile.Has(kind))
+        var kind = snapshot.Profile.Odometer is null ? MeterKind.HourMeter : MeterKind.Odometer;
+        if (!snapshot.Profile.Has(kind))
         {
             check.Refuse($"lines.{at}.meter", "cannot be kept: this bike has no meter");
             return;
@@ -150,14 +148,14 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
 
         // A check of its own: a line is read to its end whatever is wrong with another.
         var own = new FieldCheck(check.Marks);
-        var display = MeterAmount.From(own.Quantity("meter", line.Meter, picture.Profile.UnitOf(kind), ReadingHandlers.MostOf(kind)));
+        var display = MeterAmount.From(own.Quantity("meter", line.Meter, snapshot.Profile.UnitOf(kind), ReadingHandlers.MostOf(kind)));
         if (own.Failed)
         {
             check.Refuse($"lines.{at}.meter", own.Problem().Fields!["meter"]);
             return;
         }
 
-        if (ReadingHandlers.Refuse(picture, display, day.Earliest, confirmed: true) is { } wrong)
+        if (ReadingHandlers.Refuse(snapshot, display, day.Earliest, confirmed: true) is { } wrong)
             check.Refuse($"lines.{at}.meter", wrong.Words);
         else
             readings.Add((day.Earliest, display, at));
@@ -174,13 +172,13 @@ public sealed class HistoryHandlers(ShedPictures pictures, Writing writing)
 
     private async Task<HistoryAnswer> AnswerAsync(Guid bike, Guid first, int count, CancellationToken cancel)
     {
-        var picture = (await pictures.OneAsync(bike, cancel))!;
-        var settings = await pictures.SettingsAsync(cancel);
-        var written = picture.Ledger.All.First(line => line.Id.Value == first).WrittenAt;
+        var snapshot = (await snapshots.OneAsync(bike, cancel))!;
+        var settings = await snapshots.SettingsAsync(cancel);
+        var written = snapshot.Ledger.All.First(line => line.Id.Value == first).WrittenAt;
         return new([
-            .. picture
+            .. snapshot
                 .Ledger.All.Where(line => line.WrittenAt >= written && line.WrittenAt < written + Duration.FromTicks(count))
-                .Select(line => EntryAnswers.Of(line, picture, settings)),
+                .Select(line => EntryAnswers.Of(line, snapshot, settings)),
         ]);
     }
 }

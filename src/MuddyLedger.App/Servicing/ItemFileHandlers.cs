@@ -23,23 +23,23 @@ public sealed record ItemFileRequest(Guid Id, string? Text);
 public sealed record ItemsTakenIn(int Added, int Left);
 
 /// <summary>The owner's own service items of a bike as a file, out and in.</summary>
-public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
+public sealed class ItemFileHandlers(ShedSnapshots snapshots, Writing writing)
 {
     private const int MostLetters = 100_000;
 
     /// <summary>The owner's own service items as a file to be shared.</summary>
     public async Task<Outcome<ItemFileAnswer>> GetAsync(Guid bike, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var items = Own(picture).ToList();
-        return new ItemFileAnswer(items.Count == 0 ? null : ItemFile.Write(picture.Profile.Nickname, items), items.Count);
+        var items = Own(snapshot).ToList();
+        return new ItemFileAnswer(items.Count == 0 ? null : ItemFile.Write(snapshot.Profile.Nickname, items), items.Count);
     }
 
     /// <summary>Takes in service items from such a file.</summary>
     public async Task<Outcome<ItemsTakenIn>> TakeInAsync(Guid bike, ItemFileRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var taken = new ItemsTakenIn(0, 0);
@@ -49,10 +49,10 @@ public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
         else
             try
             {
-                var read = ItemFile.Read(body.Text, picture.Profile, Guid.CreateVersion7);
+                var read = ItemFile.Read(body.Text, snapshot.Profile, Guid.CreateVersion7);
                 if (read.IsEmpty)
                     check.Refuse("text", "holds no item that fits this bike");
-                var known = Own(picture)
+                var known = Own(snapshot)
                     .Select(one => (one.Item.Component.ToLowerInvariant(), one.Item.Title.ToLowerInvariant()))
                     .ToHashSet();
                 fresh = [.. read.Where(one => known.Add((one.Item.Component.ToLowerInvariant(), one.Item.Title.ToLowerInvariant())))];
@@ -69,17 +69,17 @@ public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
                 caller,
                 body.Id,
                 body,
-                (rows, pen) =>
+                (rows, stamp) =>
                 {
                     var at = 0;
                     foreach (var line in fresh.SelectMany(Lines))
                         rows.AddEntry(
                             new LedgerEntry(
                                 new(at == 0 ? body.Id : Guid.CreateVersion7()),
-                                picture.Bike.Id,
-                                picture.Today,
-                                pen.At + NodaTime.Duration.FromTicks(at++),
-                                pen.Device,
+                                snapshot.Bike.Id,
+                                snapshot.Today,
+                                stamp.At + NodaTime.Duration.FromTicks(at++),
+                                stamp.Device,
                                 line
                             )
                         );
@@ -92,16 +92,16 @@ public sealed class ItemFileHandlers(ShedPictures pictures, Writing writing)
     private static IEnumerable<EntryBody> Lines(SharedItem one) => one.Interval.AsShipped ? [one.Item] : [one.Item, one.Interval];
 
     /// <summary>The items that count today, with the limits that were set last.</summary>
-    private static IEnumerable<SharedItem> Own(BikePicture picture)
+    private static IEnumerable<SharedItem> Own(BikeSnapshot snapshot)
     {
-        var intervals = picture
+        var intervals = snapshot
             .Ledger.Each<IntervalSet>()
             .GroupBy(pair => pair.Body.Task)
             .ToDictionary(same => same.Key, same => same.Last().Body);
-        return picture
+        return snapshot
             .Ledger.Each<ServiceItemKept>()
             .GroupBy(pair => pair.Body.Task)
-            .Where(same => picture.TaskIds.Contains(same.Key))
+            .Where(same => snapshot.TaskIds.Contains(same.Key))
             .Select(same => new SharedItem(
                 same.Last().Body,
                 intervals.GetValueOrDefault(same.Key) ?? new(same.Key, null, null, null, new(Core.ProvenanceKind.Owner))

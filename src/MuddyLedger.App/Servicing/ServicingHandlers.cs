@@ -81,34 +81,34 @@ public sealed record RestRequest(Guid Id, string? Task, string? Until, string? W
 public sealed record ResumeRequest(Guid Id, string? Task);
 
 /// <summary>Work done without a guided job, and intervals of the owner.</summary>
-public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
+public sealed class ServicingHandlers(ShedSnapshots snapshots, Writing writing)
 {
     /// <summary>Writes that a service task was done, when, and how that is known.</summary>
     public async Task<Outcome<EntryAnswer>> DoneAsync(Guid bike, DoneRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var note = check.OptionalText("note", body.Note, 500);
-        var task = TaskOf(check, body.Task, picture);
-        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.IsInForNow))
+        var task = TaskOf(check, body.Task, snapshot);
+        if (snapshot.Tasks.Any(state => state.Task.Id == task && state.IsInForNow))
             check.Refuse("task", "is done when it is drained: run the oil change");
-        if (picture.Tasks.Any(standing => standing.Task.Id == task && standing.Task.IsPaper))
+        if (snapshot.Tasks.Any(state => state.Task.Id == task && state.Task.IsPaper))
             check.Refuse("task", "is a paper: enter the day up to which it is good");
         if (check.Failed)
             return check.Problem();
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, new TaskDone(task, body.Evidence, note));
+        return await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, new TaskDone(task, body.Evidence, note));
     }
 
     /// <summary>Sets this bike's own interval of a task, or takes it away.</summary>
     public async Task<Outcome<EntryAnswer>> IntervalAsync(Guid bike, IntervalRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var task = TaskOf(check, body.Task, picture);
-        var distance = Amount(check, "distance", body.Distance, picture.Profile.UnitOf(MeterKind.Odometer));
+        var task = TaskOf(check, body.Task, snapshot);
+        var distance = Amount(check, "distance", body.Distance, snapshot.Profile.UnitOf(MeterKind.Odometer));
         var hours = Amount(check, "hours", body.Hours, Unit.Hour);
         var months = check.OptionalWhole("months", body.Months, 1, 240);
         var source = check.OptionalText("source", body.Source, 80);
@@ -117,11 +117,11 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         var provenance = new Provenance(body.From == IntervalSource.Manual ? ProvenanceKind.Manual : ProvenanceKind.Owner, source);
         return await writing.EntryAsync(
             caller,
-            pictures,
-            picture,
+            snapshots,
+            snapshot,
             body.Id,
             body,
-            picture.Today,
+            snapshot.Today,
             new IntervalSet(task, distance, hours, months, provenance)
         );
     }
@@ -129,11 +129,11 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
     /// <summary>Adds a service item of the owner's own, or changes one.</summary>
     public async Task<Outcome<EntryAnswer>> ItemAsync(Guid bike, ItemRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
         var item = new ServiceItemKept(
-            body.Task is null ? $"own-{body.Id:N}"[..20] + ".do" : TaskOf(check, body.Task, picture),
+            body.Task is null ? $"own-{body.Id:N}"[..20] + ".do" : TaskOf(check, body.Task, snapshot),
             check.Text("component", body.Component, 40),
             check.Text("title", body.Title, 60),
             body.Part,
@@ -142,7 +142,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
         {
             AfterRides = [.. (body.AfterRides ?? []).Distinct()],
         };
-        var distance = Amount(check, "distance", body.Distance, picture.Profile.UnitOf(MeterKind.Odometer));
+        var distance = Amount(check, "distance", body.Distance, snapshot.Profile.UnitOf(MeterKind.Odometer));
         var hours = Amount(check, "hours", body.Hours, Unit.Hour);
         var months = check.OptionalWhole("months", body.Months, 1, 240);
         if (body.Task?.StartsWith("own-", StringComparison.Ordinal) == false)
@@ -155,34 +155,34 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (rows, pen) =>
+            (rows, stamp) =>
             {
                 var interval = new IntervalSet(item.Task, distance, hours, months, new(ProvenanceKind.Owner));
-                rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, item));
+                rows.AddEntry(new LedgerEntry(new(body.Id), snapshot.Bike.Id, snapshot.Today, stamp.At, stamp.Device, item));
                 if (!interval.AsShipped || body.Task is not null)
                     rows.AddEntry(
                         new LedgerEntry(
                             new(Guid.CreateVersion7()),
-                            picture.Bike.Id,
-                            picture.Today,
-                            pen.At + NodaTime.Duration.FromTicks(1),
-                            pen.Device,
+                            snapshot.Bike.Id,
+                            snapshot.Today,
+                            stamp.At + NodaTime.Duration.FromTicks(1),
+                            stamp.Device,
                             interval
                         )
                     );
                 return Task.FromResult<Problem?>(null);
             },
-            () => EntryAnswers.OneAsync(pictures, bike, body.Id, caller.Cancel)
+            () => EntryAnswers.OneAsync(snapshots, bike, body.Id, caller.Cancel)
         );
     }
 
     /// <summary>Leaves a task alone for now, with a reason.</summary>
     public async Task<Outcome<EntryAnswer>> RestAsync(Guid bike, RestRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var task = TaskOf(check, body.Task, picture);
+        var task = TaskOf(check, body.Task, snapshot);
         var why = check.Text("why", body.Why, 200);
         NodaTime.LocalDate? until = null;
         if (!string.IsNullOrWhiteSpace(body.Until))
@@ -190,7 +190,7 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
             var read = LocalDatePattern.Iso.Parse(body.Until);
             if (!read.Success)
                 check.Refuse("until", "is not a date such as 2026-04-18");
-            else if (read.Value <= picture.Today)
+            else if (read.Value <= snapshot.Today)
                 check.Refuse("until", "must lie ahead; leave it empty for good");
             else
                 until = read.Value;
@@ -198,27 +198,35 @@ public sealed class ServicingHandlers(ShedPictures pictures, Writing writing)
 
         if (check.Failed)
             return check.Problem();
-        return await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemRested(task, until, why));
+        return await writing.EntryAsync(
+            caller,
+            snapshots,
+            snapshot,
+            body.Id,
+            body,
+            snapshot.Today,
+            new ServiceItemRested(task, until, why)
+        );
     }
 
     /// <summary>Counts a task again that was left alone.</summary>
     public async Task<Outcome<EntryAnswer>> ResumeAsync(Guid bike, ResumeRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var task = TaskOf(check, body.Task, picture);
-        if (!check.Failed && picture.Tasks.All(one => one.Task.Id != task || one.Life.State != Core.Servicing.LifeState.Rested))
+        var task = TaskOf(check, body.Task, snapshot);
+        if (!check.Failed && snapshot.Tasks.All(one => one.Task.Id != task || one.Life.State != Core.Servicing.LifeState.Rested))
             check.Refuse("task", "is not left alone");
         return check.Failed
             ? check.Problem()
-            : await writing.EntryAsync(caller, pictures, picture, body.Id, body, picture.Today, new ServiceItemResumed(task));
+            : await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, snapshot.Today, new ServiceItemResumed(task));
     }
 
-    private static string TaskOf(FieldCheck check, string? text, BikePicture picture)
+    private static string TaskOf(FieldCheck check, string? text, BikeSnapshot snapshot)
     {
         var task = check.Text("task", text, 80);
-        if (picture.Tasks.All(standing => standing.Task.Id != task))
+        if (snapshot.Tasks.All(state => state.Task.Id != task))
             check.Refuse("task", "is not a task of this bike");
         return task;
     }

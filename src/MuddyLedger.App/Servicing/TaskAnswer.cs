@@ -57,9 +57,9 @@ public sealed record TaskAnswer(
     public Guid? AfterRide { get; init; }
 
     /// <summary>A task as the plan shows it, in the bike's own units.</summary>
-    public static TaskAnswer Of(TaskStanding standing, Profile bike)
+    public static TaskAnswer Of(TaskState state, Profile bike)
     {
-        var (component, task, life) = standing;
+        var (component, task, life) = state;
         return new(
             Id: task.Id,
             Component: component.Title,
@@ -184,7 +184,7 @@ public sealed record TaskAnswer(
                     Entry = today.LastReading.Entry.Value,
                 },
             ],
-            ReckonedByRatio ratio =>
+            DerivedByRatio ratio =>
             [
                 new(BecauseKind.Ratio)
                 {
@@ -223,10 +223,10 @@ public sealed record TaskAnswer(
             Entry = latest?.Entry.Id.Value,
             Sign = series.Kind.Title,
             Amount = latest?.Value is { } value ? Wear.WearAnswers.ShownOf(value, series.Kind) : null,
-            Stated = series.Standing.End is { } end ? Wear.WearAnswers.ShownOf(end.At, series.Kind) : null,
+            Stated = series.State.End is { } end ? Wear.WearAnswers.ShownOf(end.At, series.Kind) : null,
             Count = series.Current.Points.Length,
-            Estimated = series.Standing.Trust is not (Core.Wear.WearTrust.Bands or Core.Wear.WearTrust.PastLimit),
-            Provenance = series.Standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
+            Estimated = series.State.Trust is not (Core.Wear.WearTrust.Bands or Core.Wear.WearTrust.PastLimit),
+            Provenance = series.State.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
             Series = series.Kind.Id,
         };
     }

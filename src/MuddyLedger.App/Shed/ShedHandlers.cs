@@ -65,20 +65,20 @@ public sealed record ShedAnswer(
 );
 
 /// <summary>Everything that asks for the owner today, over all bikes.</summary>
-public sealed class ShedHandlers(ShedPictures pictures)
+public sealed class ShedHandlers(ShedSnapshots snapshots)
 {
     /// <summary>Every bike at a glance, with what is due over the whole shed.</summary>
     public async Task<Outcome<ShedAnswer>> GetAsync(Caller caller)
     {
-        var all = await pictures.AllAsync(caller.Cancel);
-        var settings = await pictures.SettingsAsync(caller.Cancel);
-        var today = pictures.Today;
+        var all = await snapshots.AllAsync(caller.Cancel);
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
+        var today = snapshots.Today;
         var horizon = today.PlusDays(LifeLeft.HorizonDays);
-        var tasks = all.SelectMany(picture =>
-                picture.Tasks.Select(standing => new DueAnswer(
-                    picture.Bike.Id.Value,
-                    picture.Profile.Nickname,
-                    TaskAnswer.Of(standing, picture.Profile)
+        var tasks = all.SelectMany(snapshot =>
+                snapshot.Tasks.Select(state => new DueAnswer(
+                    snapshot.Bike.Id.Value,
+                    snapshot.Profile.Nickname,
+                    TaskAnswer.Of(state, snapshot.Profile)
                 ))
             )
             .ToList();
@@ -106,7 +106,7 @@ public sealed class ShedHandlers(ShedPictures pictures)
             Running: [.. all.SelectMany(BikeAnswers.RunningOf)],
             Findings:
             [
-                .. all.SelectMany(picture => BikeAnswers.FindingsOf(picture, pictures.DayOf))
+                .. all.SelectMany(snapshot => BikeAnswers.FindingsOf(snapshot, snapshots.DayOf))
                     .Where(finding => finding.Settled is null)
                     .OrderByDescending(finding => finding.Severity)
                     .ThenBy(finding => finding.Since),
@@ -114,27 +114,27 @@ public sealed class ShedHandlers(ShedPictures pictures)
             Waste:
             [
                 .. WasteKept
-                    .ToHandIn(all.Select(picture => picture.Ledger))
+                    .ToHandIn(all.Select(snapshot => snapshot.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],
             Wears: WearAnswers.NextOf(all)
         );
     }
 
-    private static TagAnswer TagOf(BikePicture picture)
+    private static TagAnswer TagOf(BikeSnapshot snapshot)
     {
-        int Count(params LifeState[] states) => picture.Tasks.Count(standing => states.Contains(standing.Life.State));
+        int Count(params LifeState[] states) => snapshot.Tasks.Count(state => states.Contains(state.Life.State));
         return new(
-            Id: picture.Bike.Id.Value,
-            Nickname: picture.Profile.Nickname,
-            Model: picture.Profile.Model,
+            Id: snapshot.Bike.Id.Value,
+            Nickname: snapshot.Profile.Nickname,
+            Model: snapshot.Profile.Model,
             Overdue: Count(LifeState.Overdue, LifeState.Due),
             ComingUp: Count(LifeState.ComingUp),
             Unknown: Count(LifeState.Unknown),
-            Gate: picture.Gates.FirstNotOpen,
-            GateState: picture.Gates.FirstNotOpen is { } gate ? picture.Gates.StateOf(gate) : GateState.Open,
-            JobRunning: !picture.Running.IsEmpty,
-            Meters: [.. picture.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, picture))]
+            Gate: snapshot.Gates.FirstNotOpen,
+            GateState: snapshot.Gates.FirstNotOpen is { } gate ? snapshot.Gates.StateOf(gate) : GateState.Open,
+            JobRunning: !snapshot.Running.IsEmpty,
+            Meters: [.. snapshot.Meters.Own.Values.Select(meter => BikeAnswers.MeterOf(meter, snapshot))]
         );
     }
 }

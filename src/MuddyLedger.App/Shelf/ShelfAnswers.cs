@@ -148,14 +148,14 @@ public static class ShelfAnswers
     public static ShelfAnswer Of(
         ImmutableArray<StoredItem> items,
         ImmutableArray<Stock> shelf,
-        ImmutableArray<BikePicture> pictures,
+        ImmutableArray<BikeSnapshot> snapshots,
         JobLibrary jobs,
         OwnerSettings settings,
         LocalDate today
     )
     {
-        var names = pictures.ToDictionary(picture => picture.Bike.Id.Value, picture => picture.Profile.Nickname);
-        var list = Shopping.List(WantedBy(pictures, jobs, shelf), shelf);
+        var names = snapshots.ToDictionary(snapshot => snapshot.Bike.Id.Value, snapshot => snapshot.Profile.Nickname);
+        var list = Shopping.List(WantedBy(snapshots, jobs, shelf), shelf);
         var versions = items.ToDictionary(item => item.Id, item => item.Version);
         return new(
             Items:
@@ -166,14 +166,14 @@ public static class ShelfAnswers
                     .Select(stock => ItemOf(stock, versions[stock.Id], names, settings)),
             ],
             ToBuy: [.. list.Select(line => LineOf(line, settings))],
-            Mind: MindOf(list, pictures),
+            Mind: MindOf(list, snapshots),
             Total: Shopping.Total(list).ToString(),
             Unpriced: list.Count(line => line.Packs is null),
             Horizon: today.PlusDays(LifeLeft.HorizonDays),
             Waste:
             [
                 .. WasteKept
-                    .ToHandIn(pictures.Select(picture => picture.Ledger))
+                    .ToHandIn(snapshots.Select(snapshot => snapshot.Ledger))
                     .Select(waste => new WasteAnswer(waste.Kind, Shown.Of(waste.Volume, settings))),
             ],
             Bikes: [.. names.Select(pair => new BikeName(pair.Key, pair.Value))],
@@ -184,12 +184,12 @@ public static class ShelfAnswers
     }
 
     /// <summary>What the jobs of all tasks that are due or coming up want, and what a bike gave away.</summary>
-    public static IEnumerable<Wanted> WantedBy(IEnumerable<BikePicture> pictures, JobLibrary jobs, ImmutableArray<Stock> shelf)
+    public static IEnumerable<Wanted> WantedBy(IEnumerable<BikeSnapshot> snapshots, JobLibrary jobs, ImmutableArray<Stock> shelf)
     {
-        foreach (var picture in pictures)
+        foreach (var snapshot in snapshots)
         {
-            var due = picture.Tasks.Where(standing => standing.IsDue).Select(standing => standing.Task);
-            foreach (var wanted in WantedBy(picture, due, jobs, shelf).Concat(Wants.Given(picture.Ledger, picture.Profile.Nickname)))
+            var due = snapshot.Tasks.Where(state => state.IsDue).Select(state => state.Task);
+            foreach (var wanted in WantedBy(snapshot, due, jobs, shelf).Concat(Wants.Given(snapshot.Ledger, snapshot.Profile.Nickname)))
                 yield return wanted;
         }
     }
@@ -197,17 +197,17 @@ public static class ShelfAnswers
     /// <summary>What the jobs of these tasks want on this bike, each job once, and done for these tasks only: to measure pads is not to
     /// buy pads. What does not fit the bike wants nothing.</summary>
     public static IEnumerable<Wanted> WantedBy(
-        BikePicture picture,
+        BikeSnapshot snapshot,
         IEnumerable<ServiceTask> tasks,
         JobLibrary jobs,
         ImmutableArray<Stock> shelf
     )
     {
-        var fitting = jobs.For(picture.Profile).ToDictionary(job => job.Id);
+        var fitting = jobs.For(snapshot.Profile).ToDictionary(job => job.Id);
         return from same in tasks.Where(task => task.Job is { } job && fitting.ContainsKey(job)).GroupBy(task => task.Job!)
-            let job = jobs.Assemble([fitting[same.Key]], picture).Job
-            let plan = JobPlan.ForTasks(job, picture.Profile, [.. same.Select(task => task.Id)])
-            from wanted in Wants.Of(plan, picture.Bike.Id, $"{fitting[same.Key].Title}, {picture.Profile.Nickname}", shelf)
+            let job = jobs.Assemble([fitting[same.Key]], snapshot).Job
+            let plan = JobPlan.ForTasks(job, snapshot.Profile, [.. same.Select(task => task.Id)])
+            from wanted in Wants.Of(plan, snapshot.Bike.Id, $"{fitting[same.Key].Title}, {snapshot.Profile.Nickname}", shelf)
             select wanted;
     }
 
@@ -240,17 +240,17 @@ public static class ShelfAnswers
     /// Where a bike that parts are bought for is not as it was made, and that changes what to order. Said once for the bike: nobody
     /// knows here which of its parts it is about.
     /// </summary>
-    private static List<MindAnswer> MindOf(IEnumerable<ToBuy> list, ImmutableArray<BikePicture> pictures)
+    private static List<MindAnswer> MindOf(IEnumerable<ToBuy> list, ImmutableArray<BikeSnapshot> snapshots)
     {
         var wanting = list.Where(line => line.Kind == StockKind.Part).SelectMany(line => line.Bikes).ToHashSet();
         return
         [
-            .. from picture in pictures
-            where wanting.Contains(picture.Bike.Id.Value)
-            from standing in Modifications.Of(picture.Ledger)
-            from consequence in standing.Made.Consequences
+            .. from snapshot in snapshots
+            where wanting.Contains(snapshot.Bike.Id.Value)
+            from modification in Modifications.Of(snapshot.Ledger)
+            from consequence in modification.Made.Consequences
             where consequence.Kind is ConsequenceKind.WhatToOrder or ConsequenceKind.FilterSize
-            select new MindAnswer(picture.Profile.Nickname, standing.Made.Part, consequence.Words),
+            select new MindAnswer(snapshot.Profile.Nickname, modification.Made.Part, consequence.Words),
         ];
     }
 

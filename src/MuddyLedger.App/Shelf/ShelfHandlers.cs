@@ -8,7 +8,7 @@ using NodaTime;
 namespace MuddyLedger.App.Shelf;
 
 /// <summary>What is kept, what came and went, and what is to be bought.</summary>
-public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
+public sealed class ShelfHandlers(ShelfSnapshots shelf, Writing writing)
 {
     /// <summary>What is kept on the shelf, what is low, what to buy and what waits to be handed in.</summary>
     public async Task<Outcome<ShelfAnswer>> GetAsync(Caller caller) => await shelf.AnswerAsync(caller.Cancel);
@@ -22,7 +22,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                 caller,
                 body.Id,
                 body,
-                async (_, pen) =>
+                async (_, stamp) =>
                 {
                     if (
                         (await shelf.Store.ItemsAsync(caller.Cancel)).Any(one =>
@@ -30,7 +30,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                         )
                     )
                         return Problem.Refused("name", "stands on the shelf already");
-                    shelf.Store.Add(body.Id, item!, pen.At);
+                    shelf.Store.Add(body.Id, item!, stamp.At);
                     return null;
                 },
                 () => shelf.AnswerAsync(caller.Cancel)
@@ -40,7 +40,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
     /// <summary>Changes an item; asks for the version that was opened.</summary>
     public async Task<Outcome<ShelfAnswer>> ChangeAsync(Guid item, KeepItemRequest body, Caller caller)
     {
-        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (kept, stock))
             return Problem.NotFound("item");
         var (changed, problem) = await ReadAsync(body, caller);
         if (problem is not null)
@@ -53,12 +53,12 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             body,
             async (_, _) =>
             {
-                if (version != standing.Version)
+                if (version != kept.Version)
                     return Problem.Stale(await shelf.AnswerAsync(caller.Cancel));
                 if (
-                    changed!.Kind != standing.Item.Kind
+                    changed!.Kind != kept.Item.Kind
                     && stock.Left != 0
-                    && (changed.Kind == StockKind.Fluid || standing.Item.Kind == StockKind.Fluid)
+                    && (changed.Kind == StockKind.Fluid || kept.Item.Kind == StockKind.Fluid)
                 )
                     return Problem.Refused("kind", "cannot change between litres and pieces while some of it is there");
                 await shelf.Store.ChangeAsync(item, version, changed, caller.Cancel);
@@ -82,9 +82,9 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             body,
             async (_, _) =>
             {
-                if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, _))
+                if (await shelf.OneAsync(item, caller.Cancel) is not var (kept, _))
                     return Problem.NotFound("item");
-                if (version != standing.Version)
+                if (version != kept.Version)
                     return Problem.Stale(await shelf.AnswerAsync(caller.Cancel));
                 await shelf.Store.ChangeAsync(item, version, null, caller.Cancel);
                 return null;
@@ -97,7 +97,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
     public async Task<(StockItem? Item, Problem? Problem)> ReadAsync(KeepItemRequest body, Caller caller)
     {
         var check = caller.Check(body.Id);
-        var bikes = (await shelf.BikesAsync(caller.Cancel)).Select(picture => picture.Bike.Id.Value).ToHashSet();
+        var bikes = (await shelf.BikesAsync(caller.Cancel)).Select(snapshot => snapshot.Bike.Id.Value).ToHashSet();
         var item = body.Item.Read(check, await shelf.SettingsAsync(caller.Cancel), bikes);
         return check.Failed ? (null, check.Problem()) : (item, null);
     }
@@ -105,7 +105,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
     /// <summary>What went in and out of one item.</summary>
     public async Task<Outcome<MoveAnswer[]>> MovesAsync(Guid item, Caller caller)
     {
-        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (kept, stock))
             return Problem.NotFound("item");
         var settings = await shelf.SettingsAsync(caller.Cancel);
         var moves = await shelf.Store.MovesAsync(caller.Cancel, item);
@@ -115,7 +115,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                 move.Id,
                 move.Date,
                 move.Cause,
-                ShelfAnswers.Amount(move.Amount, standing.Item.Kind, settings),
+                ShelfAnswers.Amount(move.Amount, kept.Item.Kind, settings),
                 move.Note,
                 move.Run,
                 StockMoves.RefuseUndo(move, moves, stock) is null
@@ -126,7 +126,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
     /// <summary>Puts in or takes out.</summary>
     public async Task<Outcome<ShelfAnswer>> MoveAsync(Guid item, MoveRequest body, Caller caller)
     {
-        if (await shelf.OneAsync(item, caller.Cancel) is not var (standing, stock))
+        if (await shelf.OneAsync(item, caller.Cancel) is not var (kept, stock))
             return Problem.NotFound("item");
         var check = caller.Check(body.Id);
         var settings = await shelf.SettingsAsync(caller.Cancel);
@@ -136,7 +136,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             check,
             "amount",
             body.Amount,
-            standing.Item.Kind,
+            kept.Item.Kind,
             settings,
             least: body.Cause == StockCause.Counted ? 0 : 0.01m
         );
@@ -148,7 +148,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             caller,
             body.Id,
             body,
-            (_, pen) =>
+            (_, stamp) =>
             {
                 var (moves, refusal) = StockMoves.Of(
                     stock,
@@ -157,7 +157,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                     Guid.CreateVersion7
                 );
                 foreach (var move in moves)
-                    shelf.Store.Add(move, pen.At, pen.Device);
+                    shelf.Store.Add(move, stamp.At, stamp.Device);
                 return Task.FromResult<Problem?>(refusal is null ? null : Problem.Refused(refusal));
             },
             () => shelf.AnswerAsync(caller.Cancel)
@@ -174,7 +174,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
             caller,
             body.Id,
             body,
-            async (_, pen) =>
+            async (_, stamp) =>
             {
                 var all = await shelf.Store.MovesAsync(caller.Cancel);
                 if (
@@ -184,7 +184,7 @@ public sealed class ShelfHandlers(ShelfPictures shelf, Writing writing)
                     return Problem.NotFound("line of the shelf");
                 if (StockMoves.RefuseUndo(found, all.Where(one => one.Item == found.Item), stock) is { } words)
                     return Problem.Refused(null, words);
-                shelf.Store.Add(StockMoves.Undoing(found, body.Id, shelf.Today), pen.At, pen.Device);
+                shelf.Store.Add(StockMoves.Undoing(found, body.Id, shelf.Today), stamp.At, stamp.Device);
                 return null;
             },
             () => shelf.AnswerAsync(caller.Cancel)

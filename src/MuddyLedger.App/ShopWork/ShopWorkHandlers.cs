@@ -40,34 +40,34 @@ public sealed record ShopWorkAnswer(IReadOnlyList<EntryAnswer> Entries);
 public sealed record ExpenseRequest(Guid Id, string? Date, string? For, string? Amount);
 
 /// <summary>Work that a shop did, and what else was paid.</summary>
-public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
+public sealed class ShopWorkHandlers(ShedSnapshots snapshots, Writing writing)
 {
     private const int Most = 30;
 
     /// <summary>Writes what was paid for the bike.</summary>
     public async Task<Outcome<EntryAnswer>> ExpenseAsync(Guid bike, ExpenseRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var cost = new CostPaid(check.Text("for", body.For, 80), check.Money("amount", body.Amount));
-        return check.Failed ? check.Problem() : await writing.EntryAsync(caller, pictures, picture, body.Id, body, date, cost);
+        return check.Failed ? check.Problem() : await writing.EntryAsync(caller, snapshots, snapshot, body.Id, body, date, cost);
     }
 
     /// <summary>Writes what a shop did: tasks, parts, price.</summary>
     public async Task<Outcome<ShopWorkAnswer>> ShopWorkAsync(Guid bike, ShopWorkRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var date = check.Date("date", body.Date, picture.Today);
+        var date = check.Date("date", body.Date, snapshot.Today);
         var shop = check.Text("shop", body.Shop, 80);
         var what = check.OptionalText("what", body.What, 500);
         var lines = new List<EntryBody> { new NoteWritten($"Done by {shop}{(what is null ? "" : $": {what}")}") };
         foreach (var (task, at) in (body.Tasks ?? []).Take(Most).Select((task, at) => (task, at)))
         {
-            if (picture.Tasks.All(standing => standing.Task.Id != task))
+            if (snapshot.Tasks.All(state => state.Task.Id != task))
                 check.Refuse($"tasks.{at}", "is not a task of this bike");
             else
                 lines.Add(new TaskDone(task!, Evidence.Receipt, $"by {shop}"));
@@ -90,16 +90,16 @@ public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
             caller,
             body.Id,
             body,
-            (rows, pen) =>
+            (rows, stamp) =>
             {
                 foreach (var (line, at) in lines.Select((line, at) => (line, at)))
                     rows.AddEntry(
                         new LedgerEntry(
                             new(at == 0 ? body.Id : Guid.CreateVersion7()),
-                            picture.Bike.Id,
+                            snapshot.Bike.Id,
                             date,
-                            pen.At + Duration.FromTicks(at),
-                            pen.Device,
+                            stamp.At + Duration.FromTicks(at),
+                            stamp.Device,
                             line
                         )
                     );
@@ -112,17 +112,17 @@ public sealed class ShopWorkHandlers(ShedPictures pictures, Writing writing)
     /// <summary>The lines of one piece of shop work: its note, and those written in the same breath after it.</summary>
     private async Task<ShopWorkAnswer> AnswerAsync(Guid bike, Guid note, int count, CancellationToken cancel)
     {
-        var picture = (await pictures.OneAsync(bike, cancel))!;
-        var settings = await pictures.SettingsAsync(cancel);
-        var first = picture.Ledger.All.First(line => line.Id.Value == note);
+        var snapshot = (await snapshots.OneAsync(bike, cancel))!;
+        var settings = await snapshots.SettingsAsync(cancel);
+        var first = snapshot.Ledger.All.First(line => line.Id.Value == note);
         return new([
-            .. picture
+            .. snapshot
                 .Ledger.All.Where(line =>
                     line.Date == first.Date
                     && line.WrittenAt >= first.WrittenAt
                     && line.WrittenAt < first.WrittenAt + Duration.FromTicks(count)
                 )
-                .Select(line => EntryAnswers.Of(line, picture, settings)),
+                .Select(line => EntryAnswers.Of(line, snapshot, settings)),
         ]);
     }
 }

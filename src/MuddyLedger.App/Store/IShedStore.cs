@@ -24,7 +24,9 @@ public interface IShedReader
 
     /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
     /// <param name="known">As it was last read; null to read all of it.</param>
-    Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, CancellationToken cancel);
+    /// <param name="changes">How many changes of the bike the store has counted since then; null where that is not known. Where as many
+    /// lines came, nothing else did.</param>
+    Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, long? changes, CancellationToken cancel);
 
     /// <summary>The bike whose book holds a line; null where there is no such line.</summary>
     Task<BikeId?> BikeOfEntryAsync(EntryId id, CancellationToken cancel);

@@ -10,14 +10,14 @@ namespace MuddyLedger.App.Sums;
 
 /// <summary>Where the oil of a splash-lubricated engine stands when it is tilted.</summary>
 /// <param name="Limits">Nose up, nose down, left, right.</param>
-/// <param name="Picture">The section through the sump, to be drawn.</param>
+/// <param name="Drawing">The section through the sump, to be drawn.</param>
 /// <param name="Reached">The dipper still reaches the oil at this angle.</param>
 /// <param name="ByLevel">How the least angle comes down with the level.</param>
 /// <param name="UsuallyGiven">Degrees that such engines are usually given.</param>
 /// <param name="NeverExceed">Degrees: for a moment, not for work.</param>
 public sealed record TiltAnswer(
     IReadOnlyList<TiltLimit> Limits,
-    TiltPicture Picture,
+    TiltDrawing Drawing,
     bool Reached,
     IReadOnlyList<TiltByLevel> ByLevel,
     double UsuallyGiven,
@@ -91,20 +91,20 @@ public sealed class BenchSumsHandlers(IShedReader reader)
         if (degrees is not (null or >= 0 and <= 90))
             check.Refuse("degrees", "must lie between 0 and 90");
         if (!check.Failed)
-            check.Refuse(TiltBench.Refuse(sump));
+            check.Refuse(TiltTrial.Refuse(sump));
         if (check.Failed)
             return check.Problem();
-        var picture = TiltBench.At(sump, leans!.Value, degrees ?? 0);
+        var drawing = TiltTrial.At(sump, leans!.Value, degrees ?? 0);
         // A circle that lies wholly outside has no depth that a number could say.
-        if (double.IsNegativeInfinity(picture.Depth))
-            picture = picture with { Depth = -sump.Reach };
+        if (double.IsNegativeInfinity(drawing.Depth))
+            drawing = drawing with { Depth = -sump.Reach };
         return new TiltAnswer(
-            TiltBench.Limits(sump),
-            picture,
-            picture.Reached,
-            [.. TiltBench.ByLevel(sump, Levels).Select(one => new TiltByLevel((int)Math.Round(one.Share * 100), one.Lost, one.Direction))],
-            TiltBench.UsuallyGiven,
-            TiltBench.NeverExceed
+            TiltTrial.Limits(sump),
+            drawing,
+            drawing.Reached,
+            [.. TiltTrial.ByLevel(sump, Levels).Select(one => new TiltByLevel((int)Math.Round(one.Share * 100), one.Lost, one.Direction))],
+            TiltTrial.UsuallyGiven,
+            TiltTrial.NeverExceed
         );
     }
 

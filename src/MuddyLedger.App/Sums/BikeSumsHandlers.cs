@@ -16,27 +16,27 @@ namespace MuddyLedger.App.Sums;
 public sealed record BikeSumsAnswer(string Nickname, IReadOnlyDictionary<string, string> Values);
 
 /// <summary>The first values of the sums from a bike of the shed: what nobody has entered of it keeps the example.</summary>
-public sealed class BikeSumsHandlers(ShedPictures pictures)
+public sealed class BikeSumsHandlers(ShedSnapshots snapshots)
 {
     /// <summary>What a bike gives the sums to begin with.</summary>
     public async Task<Outcome<BikeSumsAnswer>> GetAsync(Guid bike, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        var values = Of(picture, await pictures.SettingsAsync(caller.Cancel))
+        var values = Of(snapshot, await snapshots.SettingsAsync(caller.Cancel))
             .Where(pair => !string.IsNullOrWhiteSpace(pair.Value))
             .ToDictionary(pair => pair.Key, pair => pair.Value!);
-        return new BikeSumsAnswer(picture.Profile.Nickname, values);
+        return new BikeSumsAnswer(snapshot.Profile.Nickname, values);
     }
 
-    private static Dictionary<string, string?> Of(BikePicture picture, OwnerSettings settings)
+    private static Dictionary<string, string?> Of(BikeSnapshot snapshot, OwnerSettings settings)
     {
-        var bike = picture.Profile;
+        var bike = snapshot.Profile;
         string? Litres(Volume? volume) => volume is { } known ? Shown.Of(known, settings).Editable() : null;
         string? Figure(BikeFigure figure) =>
             bike.Figure(figure) is { } spec && (spec.Low ?? spec.High) is { } value ? value.ToString(CultureInfo.InvariantCulture) : null;
         var tank = Litres(FuelMix.TankOf(bike));
-        var ratio = FuelMix.For(bike, picture.Pump, Volume.Zero).Ratio?.ToString(CultureInfo.InvariantCulture);
+        var ratio = FuelMix.For(bike, snapshot.Pump, Volume.Zero).Ratio?.ToString(CultureInfo.InvariantCulture);
         var oiled = bike.Lubrication == Lubrication.Splash ? bike.Reservoirs.GetValueOrDefault(ReservoirId.Engine)?.DrainOnly : null;
         return new()
         {
@@ -45,7 +45,7 @@ public sealed class BikeSumsHandlers(ShedPictures pictures)
             ["tank.to"] = ratio,
             ["stabiliser.inTank"] = tank,
             ["stabiliser.goesIn"] = tank is null ? null : Shown.Of(Volume.Zero, settings).Editable(),
-            ["coolant.share"] = CoolantStrength.Of(picture.Ledger) is { } strength
+            ["coolant.share"] = CoolantStrength.Of(snapshot.Ledger) is { } strength
                 ? Math.Round(strength.Share).ToString(CultureInfo.InvariantCulture)
                 : null,
             ["coolant.system"] = Litres(

@@ -76,7 +76,7 @@ public sealed record StabiliserAnswer(Shown Dose, int RunMinutes);
 /// <param name="Multigrades">That suit both ends; empty where the weather is beyond the tables.</param>
 public sealed record ViscosityAnswer(IReadOnlyList<string> Cold, string? Heat, IReadOnlyList<string> Multigrades);
 
-/// <summary>The sums of the shed: reckoned in Core, typed in any unit, kept nowhere.</summary>
+/// <summary>The sums of the shed: worked out in Core, typed in any unit, kept nowhere.</summary>
 public sealed class SumsHandlers(IShedReader reader)
 {
     /// <summary>Oil for a tank of fuel.</summary>

@@ -71,26 +71,26 @@ public sealed record PracticeFaultAnswer(string Point, string Title, string Say,
 /// <param name="TrueCost">Money, of everything that was wrong.</param>
 /// <param name="TrueWorth">Money: worth when sound, less that.</param>
 /// <param name="LeftOver">Money: what the deal left; below 0 it was a bad buy.</param>
-/// <param name="Reckoned">Money: the walk-away price that the same looks give.</param>
+/// <param name="Computed">Money: the walk-away price that the same looks give.</param>
 /// <param name="Honest">The seller.</param>
 /// <param name="Faults">The dearest first.</param>
 /// <param name="Best">The titles of the looks that would have told most.</param>
-/// <param name="BestReckoned">Money: the walk-away price that those give.</param>
+/// <param name="BestComputed">Money: the walk-away price that those give.</param>
 public sealed record PracticeEndAnswer(
     bool Sold,
     double SellersLimit,
     double TrueCost,
     double TrueWorth,
     double LeftOver,
-    double Reckoned,
+    double Computed,
     bool Honest,
     IReadOnlyList<PracticeFaultAnswer> Faults,
     IReadOnlyList<string> Best,
-    double BestReckoned
+    double BestComputed
 );
 
 /// <summary>The practice yard. Nothing is kept: a round follows from its kind and number.</summary>
-public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures viewings)
+public sealed class PracticeHandlers(ContentLibrary content, ViewingSnapshots viewings)
 {
     private const int MostLooked = 200;
 
@@ -146,7 +146,7 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
             TrueCost: end.TrueCost,
             TrueWorth: end.TrueWorth,
             LeftOver: end.LeftOver,
-            Reckoned: end.Reckoned,
+            Computed: end.Computed,
             Honest: end.Honest,
             Faults:
             [
@@ -163,7 +163,7 @@ public sealed class PracticeHandlers(ContentLibrary content, ViewingPictures vie
                     )),
             ],
             Best: [.. end.Best.Select(point => content.Viewing.ById[point].Title)],
-            BestReckoned: end.BestReckoned
+            BestComputed: end.BestComputed
         );
     }
 

@@ -14,7 +14,7 @@ public static class ViewingAnswers
     /// <summary>All that the walk and the money page show of a viewing.</summary>
     public static ViewingAnswer Of(
         StoredViewing viewing,
-        ViewingPicture picture,
+        ViewingSnapshot snapshot,
         ContentLibrary content,
         IReadOnlyDictionary<string, FaultCost> prices,
         string currency,
@@ -22,8 +22,8 @@ public static class ViewingAnswers
     )
     {
         var details = viewing.Details;
-        var state = picture.State;
-        var tests = (from claim in picture.Claims from test in claim.Claim.Tests select (test.Point, claim.Claim.Id)).ToLookup(
+        var state = snapshot.State;
+        var tests = (from claim in snapshot.Claims from test in claim.Claim.Tests select (test.Point, claim.Claim.Id)).ToLookup(
             pair => pair.Point,
             pair => pair.Id
         );
@@ -55,7 +55,7 @@ public static class ViewingAnswers
             Stood: Stood.Years(details.LastRunYear, today) is { } stood ? new(stood.Least, stood.Most) : null,
             Stages:
             [
-                .. picture
+                .. snapshot
                     .Points.GroupBy(point => point.Stage)
                     .OrderBy(group => group.Key)
                     .Select(group => new StageAnswer(
@@ -65,15 +65,15 @@ public static class ViewingAnswers
                         group.Where(point => !state.Seen.ContainsKey(point.Id)).Sum(point => point.Minutes)
                     )),
             ],
-            Score: Score(picture.Score),
+            Score: Score(snapshot.Score),
             Zones:
             [
-                .. picture.Zones.Select(zone => new ZoneAnswer(
+                .. snapshot.Zones.Select(zone => new ZoneAnswer(
                     zone.Zone,
                     Score(zone.Score),
                     zone.Points,
                     zone.Checked,
-                    picture.Points.Any(point =>
+                    snapshot.Points.Any(point =>
                         point.Zone == zone.Zone && state.Seen.TryGetValue(point.Id, out var seen) && seen.Grade >= Grade.Bad
                     )
                 )),
@@ -81,25 +81,25 @@ public static class ViewingAnswers
             Claims:
             [
                 .. content
-                    .Viewing.Claims.Where(claim => ViewingPicture.Fits(claim.Applies, details) || state.Claims.ContainsKey(claim.Id))
-                    .Select(claim => ClaimOf(claim, picture)),
+                    .Viewing.Claims.Where(claim => ViewingSnapshot.Fits(claim.Applies, details) || state.Claims.ContainsKey(claim.Id))
+                    .Select(claim => ClaimOf(claim, snapshot)),
             ],
             Trust: new(
-                picture.Trust.Share,
-                picture.Trust.A,
-                picture.Trust.B,
-                picture.Trust.Shift,
-                [.. picture.SignsOfHiding.Select(Title)]
+                snapshot.Trust.Share,
+                snapshot.Trust.A,
+                snapshot.Trust.B,
+                snapshot.Trust.Shift,
+                [.. snapshot.SignsOfHiding.Select(Title)]
             ),
-            Cost: CostOf(picture),
-            Value: ValueOf(picture, details),
-            Papers: picture.Papers,
+            Cost: CostOf(snapshot),
+            Value: ValueOf(snapshot, details),
+            Papers: snapshot.Papers,
             Asking: (double?)details.Asking?.Amount,
-            Offers: picture.Offers,
-            KnockedOut: picture.Judgement.KnockedOut,
-            Verdict: picture.Judgement.Verdict,
-            Reasons: [.. picture.Judgement.Reasons.Select(reason => ReasonOf(reason, content.Viewing))],
-            RideShutBy: [.. picture.RideShutBy.Select(Title)],
+            Offers: snapshot.Offers,
+            KnockedOut: snapshot.Judgement.KnockedOut,
+            Verdict: snapshot.Judgement.Verdict,
+            Reasons: [.. snapshot.Judgement.Reasons.Select(reason => ReasonOf(reason, content.Viewing))],
+            RideShutBy: [.. snapshot.RideShutBy.Select(Title)],
             Credits:
             [
                 .. state.Credits.Select(credit => new CreditAnswer(
@@ -110,11 +110,11 @@ public static class ViewingAnswers
                     (double)credit.High.Amount
                 )),
             ],
-            Comparables: ComparablesOf(picture, details),
-            First: [.. picture.FirstOf(details).Select(point => point.Id)],
+            Comparables: ComparablesOf(snapshot, details),
+            First: [.. snapshot.FirstOf(details).Select(point => point.Id)],
             Sheet:
             [
-                .. picture
+                .. snapshot
                     .Sheet()
                     .Select(line => new SheetLine(
                         line.Point.Id,
@@ -129,10 +129,10 @@ public static class ViewingAnswers
             Questions:
             [
                 .. content
-                    .Viewing.Questions.Where(question => ViewingPicture.Fits(question.Applies, details))
+                    .Viewing.Questions.Where(question => ViewingSnapshot.Fits(question.Applies, details))
                     .Select(question => new QuestionAnswer(question.Ask, question.Why)),
             ],
-            Bring: [.. picture.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
+            Bring: [.. snapshot.Points.SelectMany(point => point.Tools).Distinct().Order(StringComparer.Ordinal)],
             Warnings:
             [
                 .. ProfileCheck
@@ -140,12 +140,12 @@ public static class ViewingAnswers
                     .Where(warning => warning.Field == "frameNumber")
                     .Select(warning => new ProfileWarning(warning.Field!, warning.Words)),
             ],
-            Rest: RestOfRound.Of(picture, (double?)details.Asking?.Amount)
+            Rest: RestOfRound.Of(snapshot, (double?)details.Asking?.Amount)
         );
     }
 
     /// <summary>A line of the list, fit to be held beside others.</summary>
-    public static ViewingSummary Summary(StoredViewing viewing, ViewingPicture picture, string currency)
+    public static ViewingSummary Summary(StoredViewing viewing, ViewingSnapshot snapshot, string currency)
     {
         var (details, profile) = (viewing.Details, viewing.Details.Profile);
         return new(
@@ -158,15 +158,15 @@ public static class ViewingAnswers
             Status: viewing.Status,
             Meter: details.Meter is { } meter ? Shown.Of(meter, profile) : null,
             Asking: (double?)details.Asking?.Amount,
-            Score: Score(picture.Score),
-            Trust: picture.Trust.Share,
-            C50: picture.Cost.C50,
-            C90: picture.Cost.C90,
-            Value: ValueOf(picture, details),
-            Comparables: ComparablesOf(picture, details),
-            Offers: picture.Offers,
-            Verdict: picture.Judgement.Verdict,
-            Wanted: [.. Wanted(details, picture)],
+            Score: Score(snapshot.Score),
+            Trust: snapshot.Trust.Share,
+            C50: snapshot.Cost.C50,
+            C90: snapshot.Cost.C90,
+            Value: ValueOf(snapshot, details),
+            Comparables: ComparablesOf(snapshot, details),
+            Offers: snapshot.Offers,
+            Verdict: snapshot.Judgement.Verdict,
+            Wanted: [.. Wanted(details, snapshot)],
             Ended: viewing.Ended,
             Bike: viewing.Bike?.Value,
             Currency: currency
@@ -190,10 +190,10 @@ public static class ViewingAnswers
     }
 
     /// <summary>The looks that would tell most, the best first.</summary>
-    public static NextAnswer[] Next(StoredViewing viewing, ViewingPicture picture, ContentLibrary content)
+    public static NextAnswer[] Next(StoredViewing viewing, ViewingSnapshot snapshot, ContentLibrary content)
     {
-        var looks = picture.Next(viewing.Details);
-        var round = picture.ShortRound(viewing.Details, looks).ToHashSet();
+        var looks = snapshot.Next(viewing.Details);
+        var round = snapshot.ShortRound(viewing.Details, looks).ToHashSet();
         return
         [
             .. looks
@@ -213,19 +213,19 @@ public static class ViewingAnswers
     }
 
     /// <summary>In what the bike falls short of what the owner wants.</summary>
-    private static IEnumerable<string> Wanted(ViewingDetails details, ViewingPicture picture)
+    private static IEnumerable<string> Wanted(ViewingDetails details, ViewingSnapshot snapshot)
     {
         if (
             details.NeedsPapers
             && (
-                picture.Judgement.Reasons.Any(reason => reason is PapersNeeded)
-                || !picture.State.Seen.ContainsKey(ViewingPicture.TitlePoint)
+                snapshot.Judgement.Reasons.Any(reason => reason is PapersNeeded)
+                || !snapshot.State.Seen.ContainsKey(ViewingSnapshot.TitlePoint)
             )
         )
             yield return "papers not seen";
-        if (details.Budget is { } budget && picture.Offers is { } offers && offers.Opening > (double)budget.Amount)
+        if (details.Budget is { } budget && snapshot.Offers is { } offers && offers.Opening > (double)budget.Amount)
             yield return "over the budget";
-        if (!details.WillRebuild && picture.Judgement.Reasons.OfType<KnockedOut>().Any())
+        if (!details.WillRebuild && snapshot.Judgement.Reasons.OfType<KnockedOut>().Any())
             yield return "knocked out";
     }
 
@@ -294,20 +294,20 @@ public static class ViewingAnswers
             : null;
     }
 
-    private static ValueAnswer ValueOf(ViewingPicture picture, ViewingDetails details) =>
+    private static ValueAnswer ValueOf(ViewingSnapshot snapshot, ViewingDetails details) =>
         new(
-            picture.Value.Value,
-            picture.Value.Source,
-            picture.Value.Spread,
-            picture.Value.PerYear,
-            PerShown(picture.Value.PerMeter, details),
-            picture.Value.Lift,
-            picture.Value.Comparables
+            snapshot.Value.Value,
+            snapshot.Value.Source,
+            snapshot.Value.Spread,
+            snapshot.Value.PerYear,
+            PerShown(snapshot.Value.PerMeter, details),
+            snapshot.Value.Lift,
+            snapshot.Value.Comparables
         );
 
-    private static ComparableAnswer[] ComparablesOf(ViewingPicture picture, ViewingDetails details) =>
+    private static ComparableAnswer[] ComparablesOf(ViewingSnapshot snapshot, ViewingDetails details) =>
         [
-            .. picture
+            .. snapshot
                 .State.Comparables.OrderByDescending(one => one.Year)
                 .Select(one => new ComparableAnswer(
                     one.Id,
@@ -323,22 +323,22 @@ public static class ViewingAnswers
 
     private static TriangleAnswer? TriangleOf(Triangle amount, Point point) => point.Say is null ? null : TriangleOf(amount);
 
-    private static ClaimAnswer ClaimOf(Claim claim, ViewingPicture picture)
+    private static ClaimAnswer ClaimOf(Claim claim, ViewingSnapshot snapshot)
     {
-        var standing = picture.Claims.FirstOrDefault(one => one.Claim.Id == claim.Id);
+        var found = snapshot.Claims.FirstOrDefault(one => one.Claim.Id == claim.Id);
         return new(
             claim.Id,
             claim.Words,
-            picture.State.Claims.GetValueOrDefault(claim.Id),
-            standing?.State,
-            standing?.Material ?? false,
-            [.. (standing?.By ?? []).Select(point => picture.Points.First(one => one.Id == point).Title)]
+            snapshot.State.Claims.GetValueOrDefault(claim.Id),
+            found?.State,
+            found?.Material ?? false,
+            [.. (found?.By ?? []).Select(point => snapshot.Points.First(one => one.Id == point).Title)]
         );
     }
 
-    private static CostAnswer CostOf(ViewingPicture picture)
+    private static CostAnswer CostOf(ViewingSnapshot snapshot)
     {
-        var cost = picture.Cost;
+        var cost = snapshot.Cost;
         return new(
             C10: cost.C10,
             C50: cost.C50,
@@ -355,15 +355,15 @@ public static class ViewingAnswers
                     .Take(MostDrivers)
                     .Select(driver =>
                     {
-                        var point = picture.Points.First(one => one.Id == driver.Point);
+                        var point = snapshot.Points.First(one => one.Id == driver.Point);
                         return new DriverAnswer(
                             point.Id,
                             point.Title,
                             point.Say,
-                            picture.Faults.First(fault => fault.Point == driver.Point).Chance,
+                            snapshot.Faults.First(fault => fault.Point == driver.Point).Chance,
                             driver.Chance,
                             driver.Expected,
-                            picture.State.Seen.ContainsKey(point.Id)
+                            snapshot.State.Seen.ContainsKey(point.Id)
                         );
                     }),
             ]

@@ -14,14 +14,14 @@ using NodaTime;
 namespace MuddyLedger.App.Viewings;
 
 /// <summary>A viewing from the advert to the verdict, and the price book.</summary>
-public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary content, IRecallNotices notices, Writing writing)
+public sealed class ViewingHandlers(ViewingSnapshots viewings, ContentLibrary content, IRecallNotices notices, Writing writing)
 {
     /// <summary>Every viewing, open and closed.</summary>
     public async Task<Outcome<ViewingSummary[]>> ListAsync(Caller caller)
     {
         var (prices, currency) = (await viewings.Store.PricesAsync(caller.Cancel), await viewings.CurrencyAsync(caller.Cancel));
         return (await viewings.Store.AllAsync(caller.Cancel))
-            .Select(viewing => ViewingAnswers.Summary(viewing, viewings.Picture(viewing, prices), currency))
+            .Select(viewing => ViewingAnswers.Summary(viewing, viewings.Snapshot(viewing, prices), currency))
             .ToArray();
     }
 
@@ -34,7 +34,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
     /// <summary>What is worth looking at next, and the short round.</summary>
     public async Task<Outcome<NextAnswer[]>> NextAsync(Guid viewing, Caller caller) =>
         await viewings.OneAsync(viewing, caller.Cancel) is { } stored
-            ? ViewingAnswers.Next(stored, await viewings.PictureAsync(stored, caller.Cancel), content)
+            ? ViewingAnswers.Next(stored, await viewings.SnapshotAsync(stored, caller.Cancel), content)
             : Problem.NotFound("viewing");
 
     /// <summary>Whether a workshop's look is worth its price.</summary>
@@ -42,7 +42,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         await viewings.OneAsync(viewing, caller.Cancel) is { } stored
             ? ViewingAnswers.Workshop(
                 stored,
-                (await viewings.PictureAsync(stored, caller.Cancel)).Workshop(stored.Details),
+                (await viewings.SnapshotAsync(stored, caller.Cancel)).Workshop(stored.Details),
                 await viewings.CurrencyAsync(caller.Cancel)
             )
             : Problem.NotFound("viewing");
@@ -102,7 +102,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             caller,
             body.Id,
             body,
-            (_, pen) =>
+            (_, stamp) =>
             {
                 viewings.Store.Add(
                     new(
@@ -110,7 +110,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
                         Details: details!,
                         Status: ViewingStatus.Open,
                         Version: 1,
-                        AddedAt: pen.At,
+                        AddedAt: stamp.At,
                         EndedAt: null,
                         Ended: null,
                         Bike: null,
@@ -162,13 +162,13 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             caller,
             body.Id,
             body,
-            async (_, pen) =>
+            async (_, stamp) =>
             {
                 if (stored.Status != ViewingStatus.Open)
                     return Problem.Refused(null, "This viewing is closed. Open it again to change it.");
-                if (RideShut(act!) && !(await viewings.PictureAsync(stored, caller.Cancel)).RideShutBy.IsEmpty)
+                if (RideShut(act!) && !(await viewings.SnapshotAsync(stored, caller.Cancel)).RideShutBy.IsEmpty)
                     return Problem.Refused("point", "waits for the ride gate: nobody rides until all of it is sound");
-                viewings.Store.AddEvent(stored, new ViewingEvent(body.Id, pen.At, pen.Device, act!));
+                viewings.Store.AddEvent(stored, new ViewingEvent(body.Id, stamp.At, stamp.Device, act!));
                 return null;
             },
             () => viewings.AnswerAsync(viewing, caller.Cancel)
@@ -199,13 +199,13 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             body,
             check,
             caller,
-            (stored, pen) =>
+            (stored, stamp) =>
                 stored.Status != ViewingStatus.Open
                     ? null
                     : stored with
                     {
                         Status = ViewingStatus.NotBought,
-                        EndedAt = pen.At,
+                        EndedAt = stamp.At,
                         Ended = reason,
                     },
             "This viewing is closed already."
@@ -234,7 +234,7 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
         TBody body,
         FieldCheck check,
         Caller caller,
-        Func<StoredViewing, Pen, StoredViewing?> change,
+        Func<StoredViewing, WriteStamp, StoredViewing?> change,
         string words
     )
     {
@@ -246,9 +246,9 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             caller,
             id,
             body,
-            (_, pen) =>
+            (_, stamp) =>
             {
-                if (change(stored, pen) is not { } changed)
+                if (change(stored, stamp) is not { } changed)
                     return Task.FromResult<Problem?>(Problem.Refused(null, words));
                 viewings.Store.Change(stored, changed);
                 return Task.FromResult<Problem?>(null);
@@ -274,23 +274,30 @@ public sealed class ViewingHandlers(ViewingPictures viewings, ContentLibrary con
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
                 if (stored.Status == ViewingStatus.Bought)
                     return Problem.Refused(null, "This bike is bought already.");
                 var tasks = Schedule.TasksOf(profile, content.Schedules).Select(item => item.Task.Id).ToHashSet();
-                writer.AddBike(new(body.Bike), profile, pen.At);
-                var entries = Purchase.Entries(stored.Details, await viewings.PictureAsync(stored, caller.Cancel), paid, tasks, date);
+                writer.AddBike(new(body.Bike), profile, stamp.At);
+                var entries = Purchase.Entries(stored.Details, await viewings.SnapshotAsync(stored, caller.Cancel), paid, tasks, date);
                 foreach (var (line, at) in entries.Select((line, at) => (line, at)))
                     writer.AddEntry(
-                        new LedgerEntry(new(Guid.CreateVersion7()), new(body.Bike), date, pen.At + Duration.FromTicks(at), pen.Device, line)
+                        new LedgerEntry(
+                            new(Guid.CreateVersion7()),
+                            new(body.Bike),
+                            date,
+                            stamp.At + Duration.FromTicks(at),
+                            stamp.Device,
+                            line
+                        )
                     );
                 viewings.Store.Change(
                     stored,
                     stored with
                     {
                         Status = ViewingStatus.Bought,
-                        EndedAt = pen.At,
+                        EndedAt = stamp.At,
                         Bike = new BikeId(body.Bike),
                     }
                 );

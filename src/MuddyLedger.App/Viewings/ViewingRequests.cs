@@ -168,7 +168,7 @@ internal static class ViewingReading
         var point = content.Viewing.Points.FirstOrDefault(one => one.Id == body.Point);
         if (point is null)
             check.Refuse("point", string.IsNullOrEmpty(body.Point) ? "is missing" : "is not known here");
-        else if (!ViewingPicture.Fits(point.Applies, viewing.Details))
+        else if (!ViewingSnapshot.Fits(point.Applies, viewing.Details))
             check.Refuse("point", "does not belong to this kind of bike");
         return point;
     }

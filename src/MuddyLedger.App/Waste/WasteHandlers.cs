@@ -20,7 +20,7 @@ public sealed record WasteAnswer(string Kind, Shown Volume);
 public sealed record HandedInRequest(Guid Id, string? Kind, string? Date, string? Where);
 
 /// <summary>Used fluids, kept until they are handed in where local rules say.</summary>
-public sealed class WasteHandlers(ShelfPictures shelf, Writing writing)
+public sealed class WasteHandlers(ShelfSnapshots shelf, Writing writing)
 {
     /// <summary>Writes that old fluid was handed in, and where.</summary>
     public async Task<Outcome<ShelfAnswer>> HandedInAsync(HandedInRequest body, Caller caller)
@@ -35,16 +35,16 @@ public sealed class WasteHandlers(ShelfPictures shelf, Writing writing)
             caller,
             body.Id,
             body,
-            async (writer, pen) =>
+            async (writer, stamp) =>
             {
-                var ledgers = (await shelf.BikesAsync(caller.Cancel)).Select(picture => picture.Ledger);
+                var ledgers = (await shelf.BikesAsync(caller.Cancel)).Select(snapshot => snapshot.Ledger);
                 var lines = WasteKept.HandIn(ledgers, kind, where);
                 if (lines.IsEmpty)
                     return Problem.Refused("kind", "is not among what waits to be handed in");
                 foreach (var (at, (bike, line)) in lines.Index())
                 {
                     var id = new EntryId(at == 0 ? body.Id : Guid.CreateVersion7());
-                    writer.AddEntry(new LedgerEntry(id, bike, date, pen.At + Duration.FromTicks(at), pen.Device, line));
+                    writer.AddEntry(new LedgerEntry(id, bike, date, stamp.At + Duration.FromTicks(at), stamp.Device, line));
                 }
 
                 return null;

@@ -149,26 +149,26 @@ public sealed record LastsAnswer(
 );
 
 /// <summary>Trips, races and rallies, and whether the bike lasts.</summary>
-public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLibraries libraries, Writing writing)
+public sealed class TripHandlers(ShedSnapshots snapshots, IShelfStore shelf, JobLibraries libraries, Writing writing)
 {
     private const int MostDays = 366;
 
     /// <summary>The trips that are kept for a bike.</summary>
     public async Task<Outcome<TripsAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is { } picture ? AnswerOf(picture) : Problem.NotFound("bike");
+        await snapshots.OneAsync(bike, caller.Cancel) is { } snapshot ? AnswerOf(snapshot) : Problem.NotFound("bike");
 
-    private static TripsAnswer AnswerOf(BikePicture picture) =>
+    private static TripsAnswer AnswerOf(BikeSnapshot snapshot) =>
         new(
-            picture.Profile.Nickname,
-            picture.Today,
-            UnitOf(picture.Profile).Symbol,
+            snapshot.Profile.Nickname,
+            snapshot.Today,
+            UnitOf(snapshot.Profile).Symbol,
             [
-                .. TripsOf(picture.Ledger)
+                .. TripsOf(snapshot.Ledger)
                     .Select(trip => new TripKeptAnswer(
                         trip.Trip,
                         trip.Title,
-                        Shown.Of(trip.Amount, picture.Profile).Editable(),
-                        Shown.Of(trip.Amount, picture.Profile),
+                        Shown.Of(trip.Amount, snapshot.Profile).Editable(),
+                        Shown.Of(trip.Amount, snapshot.Profile),
                         trip.From,
                         trip.Days,
                         trip.Hard,
@@ -201,26 +201,34 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
         Caller caller
     )
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check();
-        var trip = TripOf(amount, from, days, hard, loaded, picture, check);
+        var trip = TripOf(amount, from, days, hard, loaded, snapshot, check);
         if (check.Failed)
             return check.Problem();
-        var answer = WillItLast.Of(trip, picture.Profile, picture.Tasks, picture.WearByTask, picture.Meters, picture.Ledger, picture.Today);
-        var settings = await pictures.SettingsAsync(caller.Cancel);
+        var answer = WillItLast.Of(
+            trip,
+            snapshot.Profile,
+            snapshot.Tasks,
+            snapshot.WearByTask,
+            snapshot.Meters,
+            snapshot.Ledger,
+            snapshot.Today
+        );
+        var settings = await snapshots.SettingsAsync(caller.Cancel);
         var stock = await shelf.StockAsync(caller.Cancel);
         var jobs = await libraries.OpenAsync(caller.Cancel);
         OrderAnswer? OrderOf(TripLine line) =>
             line.Sort == TripSort.Before
-            && OrderTime.Of(Shopping.Missing(ShelfAnswers.WantedBy(picture, [line.Task.Task], jobs, stock), stock), trip.From) is { } order
-                ? new(order.What, LocalDate.Max(order.By, picture.Today), order.By < picture.Today)
+            && OrderTime.Of(Shopping.Missing(ShelfAnswers.WantedBy(snapshot, [line.Task.Task], jobs, stock), stock), trip.From) is { } order
+                ? new(order.What, LocalDate.Max(order.By, snapshot.Today), order.By < snapshot.Today)
                 : null;
         TripLineAnswer[] Lines(Func<TripLine, bool> wanted) =>
-            [.. answer.Lines.Where(wanted).Select(line => LineOf(line, picture, OrderOf(line)))];
+            [.. answer.Lines.Where(wanted).Select(line => LineOf(line, snapshot, OrderOf(line)))];
         var before = Lines(line => line is { Sort: TripSort.Before, Reason: not TripReason.NotKnown });
         return new LastsAnswer(
-            Amount: Shown.Of(trip.Amount, picture.Profile),
+            Amount: Shown.Of(trip.Amount, snapshot.Profile),
             From: trip.From,
             Until: trip.Until,
             Factor: trip.Factor,
@@ -237,7 +245,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
                 )),
             ],
             Fuel: answer.Fuel is { } fuel
-                ? new(RangeOf(fuel.Tank, picture.Profile), RangeOf(fuel.Reserve, picture.Profile), Shown.Of(fuel.Needed, settings))
+                ? new(RangeOf(fuel.Tank, snapshot.Profile), RangeOf(fuel.Reserve, snapshot.Profile), Shown.Of(fuel.Needed, settings))
                 : null,
             OrderBy: before.Select(line => line.Order?.By).OfType<LocalDate>().Select(by => (LocalDate?)by).Min()
         );
@@ -246,7 +254,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
     private static Shown[] RangeOf((MeterAmount Short, MeterAmount Likely, MeterAmount Long)? range, Profile bike) =>
         range is var (low, likely, high) ? [Shown.Of(low, bike), Shown.Of(likely, bike), Shown.Of(high, bike)] : [];
 
-    private static TripLineAnswer LineOf(TripLine line, BikePicture picture, OrderAnswer? order) =>
+    private static TripLineAnswer LineOf(TripLine line, BikeSnapshot snapshot, OrderAnswer? order) =>
         new(
             Task: line.Task.Task.Id,
             Component: line.Task.Component.Title,
@@ -256,19 +264,19 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
             Sort: line.Sort,
             Reason: line.Reason,
             Percent: line.Chance is { } chance ? Math.Round(chance * 100, 1) : null,
-            After: line.After is { } after ? Shown.Of(after, picture.Profile) : null,
-            Every: line.Every is { } every ? Shown.Of(every, picture.Profile) : null,
+            After: line.After is { } after ? Shown.Of(after, snapshot.Profile) : null,
+            Every: line.Every is { } every ? Shown.Of(every, snapshot.Profile) : null,
             Day: line.Day,
             State: line.Task.Life.State,
             Series: line.Series?.Kind.Id,
-            SeriesValue: line.Series?.Standing.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
-            SeriesLimit: line.Series?.Standing.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null,
+            SeriesValue: line.Series?.State.Now is { } now ? WearAnswers.ShownOf(now, line.Series.Kind) : null,
+            SeriesLimit: line.Series?.State.End is { } end ? WearAnswers.ShownOf(end.At, line.Series.Kind) : null,
             Order: order
         );
 
-    private static Trip TripOf(string? amount, string? from, int days, decimal hard, bool loaded, BikePicture picture, FieldCheck check)
+    private static Trip TripOf(string? amount, string? from, int days, decimal hard, bool loaded, BikeSnapshot snapshot, FieldCheck check)
     {
-        var quantity = check.Quantity("amount", amount, UnitOf(picture.Profile), 40_000_000);
+        var quantity = check.Quantity("amount", amount, UnitOf(snapshot.Profile), 40_000_000);
         var known = quantity.Unit.Dimension is Dimension.Distance or Dimension.EngineHours;
         if (!known)
             check.Refuse("amount", "is no distance and no hours");
@@ -277,9 +285,9 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
         var read = LocalDatePattern.Iso.Parse(from ?? "");
         if (!read.Success)
             check.Refuse("from", string.IsNullOrWhiteSpace(from) ? "is missing" : "is not a date such as 2026-04-18");
-        else if (read.Value < picture.Today)
+        else if (read.Value < snapshot.Today)
             check.Refuse("from", "lies in the past");
-        else if (read.Value > picture.Today.PlusYears(5))
+        else if (read.Value > snapshot.Today.PlusYears(5))
             check.Refuse("from", "lies more than five years ahead");
         if (days is < 1 or > MostDays)
             check.Refuse("days", $"must be 1 to {MostDays}");
@@ -287,7 +295,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
             check.Refuse("hard", "must be 1 to 4 times as hard as the usual riding");
         return new(
             known ? MeterAmount.From(quantity) : MeterAmount.Of(MeterKind.Odometer, 0),
-            read.Success ? read.Value : picture.Today,
+            read.Success ? read.Value : snapshot.Today,
             Math.Clamp(days, 1, MostDays),
             Math.Clamp(hard, 1, 4),
             loaded
@@ -297,10 +305,10 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
     /// <summary>Keeps a trip.</summary>
     public async Task<Outcome<TripsAnswer>> KeepAsync(Guid bike, TripRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check(body.Id);
-        var before = body.Trip is { } id ? TripsOf(picture.Ledger).FirstOrDefault(one => one.Trip == id) : null;
+        var before = body.Trip is { } id ? TripsOf(snapshot.Ledger).FirstOrDefault(one => one.Trip == id) : null;
         if (body.Trip is not null && before is null)
             return Problem.NotFound("trip");
         TripPlanned kept;
@@ -308,7 +316,7 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
             kept = before with { Dropped = true };
         else
         {
-            var trip = TripOf(body.Amount, body.From, body.Days, body.Hard, body.Loaded, picture, check);
+            var trip = TripOf(body.Amount, body.From, body.Days, body.Hard, body.Loaded, snapshot, check);
             kept = new(
                 body.Trip ?? body.Id,
                 check.Text("title", body.Title, 80),
@@ -326,12 +334,12 @@ public sealed class TripHandlers(ShedPictures pictures, IShelfStore shelf, JobLi
                 caller,
                 body.Id,
                 body,
-                (rows, pen) =>
+                (rows, stamp) =>
                 {
-                    rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, picture.Today, pen.At, pen.Device, kept));
+                    rows.AddEntry(new LedgerEntry(new(body.Id), snapshot.Bike.Id, snapshot.Today, stamp.At, stamp.Device, kept));
                     return Task.FromResult<Problem?>(null);
                 },
-                async () => AnswerOf((await pictures.OneAsync(bike, caller.Cancel))!)
+                async () => AnswerOf((await snapshots.OneAsync(bike, caller.Cancel))!)
             );
     }
 }

@@ -145,7 +145,7 @@ public enum ValveVerdict
 /// <param name="Verdict">Not measured, right, tight, wide, or closed.</param>
 /// <param name="Clearance">As found; null where it was not measured.</param>
 /// <param name="Shim">Millimetres to go in; null where the old one stays.</param>
-/// <param name="Best">The shim that would bring it to the middle exactly, mm; null for screws and where it cannot be reckoned.</param>
+/// <param name="Best">The shim that would bring it to the middle exactly, mm; null for screws and where it cannot be worked out.</param>
 /// <param name="Put">The shim that goes in, mm; null where nothing changes or nothing can be said.</param>
 /// <param name="Where">Where that shim comes from; null where none is needed.</param>
 /// <param name="From">The valve that it comes out of, by name.</param>

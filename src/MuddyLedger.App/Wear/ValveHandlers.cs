@@ -11,30 +11,31 @@ using MuddyLedger.Core.Wear;
 namespace MuddyLedger.App.Wear;
 
 /// <summary>Valve checks: the grid, the shims, the history of each valve.</summary>
-public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writing writing)
+public sealed class ValveHandlers(ShedSnapshots snapshots, IShelfStore shelf, Writing writing)
 {
     /// <summary>The last valve check, and what is due.</summary>
     public async Task<Outcome<ValvesAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is not { } picture ? Problem.NotFound("bike")
-        : picture.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket ? await AnswerAsync(picture, caller)
+        await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot ? Problem.NotFound("bike")
+        : snapshot.Profile.Valves is ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket
+            ? await AnswerAsync(snapshot, caller)
         : Problem.NotFound("valve check");
 
-    private async Task<ValvesAnswer> AnswerAsync(BikePicture picture, Caller caller) =>
-        AnswerOf(picture, ShelfShims.Of(await shelf.StockAsync(caller.Cancel), picture.Bike.Id.Value));
+    private async Task<ValvesAnswer> AnswerAsync(BikeSnapshot snapshot, Caller caller) =>
+        AnswerOf(snapshot, ShelfShims.Of(await shelf.StockAsync(caller.Cancel), snapshot.Bike.Id.Value));
 
-    private static ValvesAnswer AnswerOf(BikePicture picture, ImmutableArray<ShelfShim> shelf)
+    private static ValvesAnswer AnswerOf(BikeSnapshot snapshot, ImmutableArray<ShelfShim> shelf)
     {
-        var bike = picture.Profile;
-        var axis = new WearAxes(bike, picture.Meters, picture.Today);
+        var bike = snapshot.Profile;
+        var axis = new WearAxes(bike, snapshot.Meters, snapshot.Today);
         return new(
             Nickname: bike.Nickname,
-            Today: picture.Today,
+            Today: snapshot.Today,
             Shims: bike.Valves == ValveAdjustment.ShimUnderBucket,
             Intake: RangeOf(bike, ValveSide.Intake),
             Exhaust: RangeOf(bike, ValveSide.Exhaust),
             AxisUnit: axis.Kind is { } kind ? bike.UnitOf(kind).Symbol : null,
-            Valves: [.. picture.Valves.Select(valve => AnswerOf(valve, bike, axis))],
-            Job: picture.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job,
+            Valves: [.. snapshot.Valves.Select(valve => AnswerOf(valve, bike, axis))],
+            Job: snapshot.Tasks.FirstOrDefault(task => task.Task.Id == "valves.measure")?.Task.Job,
             Shelf: shelf
         );
     }
@@ -93,7 +94,7 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
     /// <summary>Which shims go where so that fewest are bought.</summary>
     public async Task<Outcome<ShimPlanAnswer>> PlanAsync(Guid bike, ShimPlanRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         var check = caller.Check();
         var valves = ValveForm.Read(body.Valves, body.Unit, check);
@@ -101,8 +102,8 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
         var step = ValveForm.StepOf(body.Step, check);
         if (check.Failed)
             return check.Problem();
-        var shims = picture.Profile.Valves == ValveAdjustment.ShimUnderBucket;
-        return PlanOf(valves, shelf, ShimSizes.Usual with { Step = step }, shims, picture.Profile);
+        var shims = snapshot.Profile.Valves == ValveAdjustment.ShimUnderBucket;
+        return PlanOf(valves, shelf, ShimSizes.Usual with { Step = step }, shims, snapshot.Profile);
     }
 
     private static ShimPlanAnswer PlanOf(
@@ -176,12 +177,12 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
     /// <summary>Writes a valve check with its shims.</summary>
     public async Task<Outcome<ValvesAnswer>> CheckAsync(Guid bike, ValveCheckRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        if (picture.Profile.Valves is not (ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket))
+        if (snapshot.Profile.Valves is not (ValveAdjustment.ScrewAndLocknut or ValveAdjustment.ShimUnderBucket))
             return Problem.NotFound("valve check");
         var check = caller.Check(body.Id);
-        var date = check.DateOrToday("date", body.Date, picture.Today);
+        var date = check.DateOrToday("date", body.Date, snapshot.Today);
         var valves = ValveForm.Read(body.Valves, body.Unit, check);
         if (valves.IsEmpty)
             check.Refuse("valves", "has no clearance: write down at least one");
@@ -192,12 +193,12 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
             caller,
             body.Id,
             body,
-            async (rows, pen) =>
+            async (rows, stamp) =>
             {
-                LedgerEntry Line(Guid id, EntryBody line) => new(new(id), picture.Bike.Id, date, pen.At, pen.Device, line);
+                LedgerEntry Line(Guid id, EntryBody line) => new(new(id), snapshot.Bike.Id, date, stamp.At, stamp.Device, line);
                 rows.AddEntry(Line(body.Id, new ValvesChecked(valves, note)));
                 // All of them measured is the task done, if none was left outside its limits.
-                if (IsWhole(valves, picture.Profile))
+                if (IsWhole(valves, snapshot.Profile))
                     rows.AddEntry(Line(Guid.CreateVersion7(), new TaskDone("valves.measure", Evidence.DoneHere)));
                 foreach (var (stock, count) in ShelfShims.TakenFor(valves, await shelf.StockAsync(caller.Cancel), bike))
                     shelf.Add(
@@ -208,14 +209,14 @@ public sealed class ValveHandlers(ShedPictures pictures, IShelfStore shelf, Writ
                             -count,
                             date,
                             StockCause.Taken,
-                            $"Valves, {picture.Profile.Nickname}"
+                            $"Valves, {snapshot.Profile.Nickname}"
                         ),
-                        pen.At,
-                        pen.Device
+                        stamp.At,
+                        stamp.Device
                     );
                 return null;
             },
-            async () => await AnswerAsync((await pictures.OneAsync(bike, caller.Cancel))!, caller)
+            async () => await AnswerAsync((await snapshots.OneAsync(bike, caller.Cancel))!, caller)
         );
     }
 

@@ -233,7 +233,7 @@ public sealed record WearLifeAnswer(
 /// <summary>One series of wear.</summary>
 /// <param name="Nickname">Of the bike.</param>
 /// <param name="Today">By the shed's clock, in the owner's calendar.</param>
-/// <param name="Standing">How it stands.</param>
+/// <param name="State">How it stands.</param>
 /// <param name="Plot">To be drawn.</param>
 /// <param name="Lives">Oldest first; the last is on the bike.</param>
 /// <param name="Spread">Null where its places are not held against each other.</param>
@@ -242,7 +242,7 @@ public sealed record WearLifeAnswer(
 public sealed record WearSeriesAnswer(
     string Nickname,
     LocalDate Today,
-    WearLineAnswer Standing,
+    WearLineAnswer State,
     WearPlotAnswer Plot,
     IReadOnlyList<WearLifeAnswer> Lives,
     SpreadAnswer? Spread,

@@ -15,16 +15,16 @@ public static class WearAnswers
     private const int NextOnes = 3;
 
     /// <summary>All that the wear page shows of a bike.</summary>
-    public static WearAnswer Of(BikePicture picture, string currency) =>
+    public static WearAnswer Of(BikeSnapshot snapshot, string currency) =>
         new(
-            picture.Profile.Nickname,
-            picture.Today,
+            snapshot.Profile.Nickname,
+            snapshot.Today,
             currency,
-            [.. picture.Wear.Select(series => LineOf(series, picture))],
-            [.. WearBook.Next(picture.Wear).Take(NextOnes).Select(series => Of(series, picture))],
-            ValvesLine(picture.Valves),
+            [.. snapshot.Wear.Select(series => LineOf(series, snapshot))],
+            [.. WearBook.Next(snapshot.Wear).Take(NextOnes).Select(series => Of(series, snapshot))],
+            ValvesLine(snapshot.Valves),
             [
-                .. picture
+                .. snapshot
                     .Wear.Select(series =>
                         (Series: series, Ended: series.Lives.Where(life => life is { Ended: not null, StartX: not null }).ToList())
                     )
@@ -32,27 +32,27 @@ public static class WearAnswers
                     .Select(pair => new LastedAnswer(
                         pair.Series.Kind.Id,
                         pair.Series.Kind.Title,
-                        [.. pair.Ended.Select(life => LifeOf(life, pair.Series, picture))]
+                        [.. pair.Ended.Select(life => LifeOf(life, pair.Series, snapshot))]
                     )),
             ]
         );
 
     /// <summary>The soonest of each bike, the soonest bike first.</summary>
-    public static IReadOnlyList<WearsNextAnswer> NextOf(IEnumerable<BikePicture> pictures) =>
+    public static IReadOnlyList<WearsNextAnswer> NextOf(IEnumerable<BikeSnapshot> snapshots) =>
         [
-            .. pictures
-                .Select(picture => (Picture: picture, Next: NextOf(picture)))
+            .. snapshots
+                .Select(snapshot => (Snapshot: snapshot, Next: NextOf(snapshot)))
                 .Where(pair => pair.Next is not null)
-                .OrderByDescending(pair => pair.Next!.Standing.Over)
-                .ThenBy(pair => pair.Next!.Standing.Due?.Likely ?? LocalDate.MaxIsoValue)
+                .OrderByDescending(pair => pair.Next!.State.Over)
+                .ThenBy(pair => pair.Next!.State.Due?.Likely ?? LocalDate.MaxIsoValue)
                 .Select(pair => new WearsNextAnswer(
-                    pair.Picture.Bike.Id.Value,
-                    pair.Picture.Profile.Nickname,
-                    LineOf(pair.Next!, pair.Picture)
+                    pair.Snapshot.Bike.Id.Value,
+                    pair.Snapshot.Profile.Nickname,
+                    LineOf(pair.Next!, pair.Snapshot)
                 )),
         ];
 
-    private static WearSeries? NextOf(BikePicture picture) => WearBook.Next(picture.WearByTask.Values).FirstOrDefault();
+    private static WearSeries? NextOf(BikeSnapshot snapshot) => WearBook.Next(snapshot.WearByTask.Values).FirstOrDefault();
 
     private static ValvesLineAnswer? ValvesLine(ImmutableArray<ValveSeries> valves) =>
         valves.IsEmpty
@@ -67,16 +67,16 @@ public static class WearAnswers
             );
 
     /// <summary>One part, with its readings and what is left of it.</summary>
-    public static WearSeriesAnswer Of(WearSeries series, BikePicture picture) =>
+    public static WearSeriesAnswer Of(WearSeries series, BikeSnapshot snapshot) =>
         new(
-            picture.Profile.Nickname,
-            picture.Today,
-            LineOf(series, picture),
-            WearPlots.Of(series, picture.Profile),
-            [.. series.Lives.Select(life => LifeOf(life, series, picture))],
+            snapshot.Profile.Nickname,
+            snapshot.Today,
+            LineOf(series, snapshot),
+            WearPlots.Of(series, snapshot.Profile),
+            [.. series.Lives.Select(life => LifeOf(life, series, snapshot))],
             series.Apart is { } apart ? SpreadOf(apart, series.Kind, series.Latest!.Looks.IsEmpty ? series.Latest.Values : []) : null,
-            [.. TyreFacts.Of(series, picture.Wear, picture.Profile, picture.Today)],
-            series.Kind.AtSeaLevel && WetAndDry.Of(picture.Wear, picture.Profile) is { } wet ? WetOf(wet, series.Kind) : null
+            [.. TyreFacts.Of(series, snapshot.Wear, snapshot.Profile, snapshot.Today)],
+            series.Kind.AtSeaLevel && WetAndDry.Of(snapshot.Wear, snapshot.Profile) is { } wet ? WetOf(wet, series.Kind) : null
         );
 
     private static WetAnswer WetOf(WetAndDry wet, WearKind kind) =>
@@ -97,28 +97,28 @@ public static class WearAnswers
         meter is { } kind ? MeterAmount.Of(kind, (decimal)Math.Round(x * (kind == MeterKind.Odometer ? 1000 : 1), 3)) : null;
 
     /// <summary>The same in a line, for the list of all parts.</summary>
-    public static WearLineAnswer LineOf(WearSeries series, BikePicture picture)
+    public static WearLineAnswer LineOf(WearSeries series, BikeSnapshot snapshot)
     {
-        var (kind, standing, bike) = (series.Kind, series.Standing, picture.Profile);
-        var task = kind.Tasks.FirstOrDefault() is { } id ? picture.Tasks.FirstOrDefault(one => one.Task.Id == id) : null;
+        var (kind, state, bike) = (series.Kind, series.State, snapshot.Profile);
+        var task = kind.Tasks.FirstOrDefault() is { } id ? snapshot.Tasks.FirstOrDefault(one => one.Task.Id == id) : null;
         return new(
             Id: kind.Id,
             Title: kind.Title,
             Part: kind.Part,
             Shows: kind.Shows,
-            Trust: standing.Trust,
+            Trust: state.Trust,
             Latest: series.Latest is { } latest ? PointOf(latest, series, bike) : null,
-            Verdict: VerdictAnswer.Of(standing.Verdict),
-            Limit: standing.End is { } end ? ShownOf(end.At, kind) : null,
-            LimitFrom: standing.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
-            Share: standing.Share is { } share ? Math.Round(share, 3) : null,
-            Left: standing is { Likely: { } likely, XToday: { } now } && AmountOf(likely - now, series.Meter) is { } left
+            Verdict: VerdictAnswer.Of(state.Verdict),
+            Limit: state.End is { } end ? ShownOf(end.At, kind) : null,
+            LimitFrom: state.End is { } from ? ShownProvenance.Of(from.Provenance) : null,
+            Share: state.Share is { } share ? Math.Round(share, 3) : null,
+            Left: state is { Likely: { } likely, XToday: { } now } && AmountOf(likely - now, series.Meter) is { } left
                 ? Shown.Of(left, bike)
                 : null,
-            DaysLeft: standing.Due is { } due ? Period.DaysBetween(picture.Today, due.Likely) : null,
-            EarlyDue: standing.Due?.Early,
-            LikelyDue: standing.Due?.Likely,
-            LateDue: standing.Due?.Late,
+            DaysLeft: state.Due is { } due ? Period.DaysBetween(snapshot.Today, due.Likely) : null,
+            EarlyDue: state.Due?.Early,
+            LikelyDue: state.Due?.Likely,
+            LateDue: state.Due?.Late,
             Task: task?.Task.Id,
             Job: task?.Task.Job,
             Asked: AskedOf(kind)
@@ -187,9 +187,9 @@ public static class WearAnswers
     public static SpreadAnswer SpreadOf(SpreadRule rule, WearKind kind, ImmutableArray<decimal> values) =>
         new(values.IsEmpty ? null : ShownOf(kind.SpreadOf(values), kind), rule.Means, rule.Do);
 
-    private static WearLifeAnswer LifeOf(WearLife life, WearSeries series, BikePicture picture)
+    private static WearLifeAnswer LifeOf(WearLife life, WearSeries series, BikeSnapshot snapshot)
     {
-        var bike = picture.Profile;
+        var bike = snapshot.Profile;
         var length = life.Length is { } far ? AmountOf(far, series.Meter) : null;
         var thousand = length is { } gone && gone.Kind == MeterKind.Odometer;
         var per =

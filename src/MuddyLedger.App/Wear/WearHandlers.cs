@@ -44,29 +44,29 @@ public sealed record MeasureRequest(
 public sealed record JudgedAnswer(IReadOnlyList<Shown?> Values, Shown? Decides, VerdictAnswer? Verdict, SpreadAnswer? Spread);
 
 /// <summary>What wears: its series, and new readings of them.</summary>
-public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, Writing writing)
+public sealed class WearHandlers(ShedSnapshots snapshots, ContentLibrary content, Writing writing)
 {
     private const int MostPlaces = 12;
 
     /// <summary>Every series of readings of a bike, where it stands and when it ends.</summary>
     public async Task<Outcome<WearAnswer>> GetAsync(Guid bike, Caller caller) =>
-        await pictures.OneAsync(bike, caller.Cancel) is { } picture
-            ? WearAnswers.Of(picture, (await pictures.SettingsAsync(caller.Cancel)).Currency)
+        await snapshots.OneAsync(bike, caller.Cancel) is { } snapshot
+            ? WearAnswers.Of(snapshot, (await snapshots.SettingsAsync(caller.Cancel)).Currency)
             : Problem.NotFound("bike");
 
     /// <summary>One series: its readings, line, bands and end.</summary>
     public async Task<Outcome<WearSeriesAnswer>> SeriesAsync(Guid bike, string series, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
         // A job names the figure that it measures.
         return
             (
-                picture.Wear.FirstOrDefault(one => one.Kind.Id == series)
-                ?? picture.Wear.FirstOrDefault(one => one.Kind.Names.Contains(series))
+                snapshot.Wear.FirstOrDefault(one => one.Kind.Id == series)
+                ?? snapshot.Wear.FirstOrDefault(one => one.Kind.Names.Contains(series))
             )
                 is { } found
-            ? WearAnswers.Of(found, picture)
+            ? WearAnswers.Of(found, snapshot)
             : Problem.NotFound("series");
     }
 
@@ -81,9 +81,9 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
         Caller caller
     )
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        if (picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { Kind.MeasuredIn: { } unit } found)
+        if (snapshot.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { Kind.MeasuredIn: { } unit } found)
             return Problem.NotFound("series");
         var check = caller.Check();
         var height = HeightOf(check, altitude);
@@ -101,7 +101,7 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
         return new JudgedAnswer(
             [.. shown.Select(one => one is { } value ? WearAnswers.ShownOf(value, found.Kind) : null)],
             WearAnswers.ShownOf(decides, found.Kind),
-            VerdictAnswer.Of(WearVerdict.Of(found, picture.Profile, content.Limits, decides)),
+            VerdictAnswer.Of(WearVerdict.Of(found, snapshot.Profile, content.Limits, decides)),
             found.Kind.TooFarApart(known) is { } rule ? WearAnswers.SpreadOf(rule, found.Kind, known) : null
         );
     }
@@ -109,12 +109,12 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
     /// <summary>Writes a reading or a look.</summary>
     public async Task<Outcome<WearSeriesAnswer>> MeasureAsync(Guid bike, string series, MeasureRequest body, Caller caller)
     {
-        if (await pictures.OneAsync(bike, caller.Cancel) is not { } picture)
+        if (await snapshots.OneAsync(bike, caller.Cancel) is not { } snapshot)
             return Problem.NotFound("bike");
-        if (picture.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { } found)
+        if (snapshot.Wear.FirstOrDefault(one => one.Kind.Id == series) is not { } found)
             return Problem.NotFound("series");
         var check = caller.Check(body.Id);
-        var date = check.DateOrToday("date", body.Date, picture.Today);
+        var date = check.DateOrToday("date", body.Date, snapshot.Today);
         var looked = body.Look is not null || body.Looks is { Count: > 0 };
         EntryBody? line = looked ? LookOf(found.Kind, body, check) : MeasurementOf(found.Kind, body, check);
         if (check.Failed)
@@ -123,18 +123,18 @@ public sealed class WearHandlers(ShedPictures pictures, ContentLibrary content, 
             caller,
             body.Id,
             body,
-            (rows, pen) =>
+            (rows, stamp) =>
             {
-                rows.AddEntry(new LedgerEntry(new(body.Id), picture.Bike.Id, date, pen.At, pen.Device, line!));
-                var safety = found.Kind.Tasks.Any(id => picture.Tasks.Any(task => task.Task.Id == id && task.Task.Safety));
-                var follows = WearDanger.Follows(found, line!, date, picture.Profile, content.Limits, picture.Ledger, safety);
+                rows.AddEntry(new LedgerEntry(new(body.Id), snapshot.Bike.Id, date, stamp.At, stamp.Device, line!));
+                var safety = found.Kind.Tasks.Any(id => snapshot.Tasks.Any(task => task.Task.Id == id && task.Task.Safety));
+                var follows = WearDanger.Follows(found, line!, date, snapshot.Profile, content.Limits, snapshot.Ledger, safety);
                 if (follows is not null)
-                    rows.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), picture.Bike.Id, date, pen.At, pen.Device, follows));
+                    rows.AddEntry(new LedgerEntry(new(Guid.CreateVersion7()), snapshot.Bike.Id, date, stamp.At, stamp.Device, follows));
                 return Task.FromResult<Problem?>(null);
             },
             async () =>
             {
-                var after = (await pictures.OneAsync(bike, caller.Cancel))!;
+                var after = (await snapshots.OneAsync(bike, caller.Cancel))!;
                 return WearAnswers.Of(after.Wear.First(one => one.Kind.Id == series), after);
             }
         );

@@ -9,7 +9,7 @@ public static class WearPlots
 {
     private const int BandSteps = 24;
 
-    /// <summary>The meter's unit on the axis: kilometres or hours are what Core reckons in.</summary>
+    /// <summary>The meter's unit on the axis: kilometres or hours are what Core works in.</summary>
     public static double InUnit(double x, MeterKind? meter, Profile bike) =>
         meter is { } kind
             ? (double)MeterAmount.Of(kind, (decimal)(x * (kind == MeterKind.Odometer ? 1000 : 1))).In(bike.UnitOf(kind)).Value
@@ -18,22 +18,20 @@ public static class WearPlots
     /// <summary>Its readings as points, with the line through them and where it ends.</summary>
     public static WearPlotAnswer Of(WearSeries series, Profile bike)
     {
-        var (standing, life) = (series.Standing, series.Current);
+        var (state, life) = (series.State, series.Current);
         double Unit(double x) => InUnit(x, series.Meter, bike);
         double? MaybeUnit(double? x) => x is { } known ? (double?)Unit(known) : null;
         var placed = life.Points.Where(point => point.X is not null).Select(point => point.X!.Value).ToList();
         var first = life.StartX ?? (placed.Count > 0 ? placed.Min() : (double?)null);
         var last = placed.Count > 0 ? placed.Max() : first;
         var ahead =
-            standing.Late
-            ?? (standing.Likely is { } likely && first is { } began ? (double?)(likely + (likely - began) * 0.5) : null)
-            ?? last;
+            state.Late ?? (state.Likely is { } likely && first is { } began ? (double?)(likely + (likely - began) * 0.5) : null) ?? last;
         var (line, sure, planning) = (new List<PlotPoint>(), new List<BandAnswer>(), new List<BandAnswer>());
-        if (standing.Line is { } fit && first is { } from && ahead is { } to)
+        if (state.Line is { } fit && first is { } from && ahead is { } to)
         {
             // As far as the limit, and where it never gets there, as far as was seen.
             var end =
-                standing.End is { } limit && fit.Crosses((double)limit.At) is { } crosses && crosses > from
+                state.End is { } limit && fit.Crosses((double)limit.At) is { } crosses && crosses > from
                     ? Math.Min(crosses, to)
                     : last!.Value;
             line = [new(Unit(from), fit.At(from)), new(Unit(end), fit.At(end))];
@@ -41,9 +39,9 @@ public static class WearPlots
                 sure = [.. Steps(from, to).Select(x => new BandAnswer(Unit(x), fit.Bounds(x).Low, fit.Bounds(x).High))];
         }
 
-        if (standing.Band is { } band && last is { } seen && ahead is { } until && until > seen)
+        if (state.Band is { } band && last is { } seen && ahead is { } until && until > seen)
         {
-            // The band is reckoned from where the part was fitted.
+            // The band is worked out from where the part was fitted.
             var origin = seen - band.From;
             planning =
             [
@@ -56,14 +54,14 @@ public static class WearPlots
             Line: line,
             Sure: sure,
             Planning: planning,
-            Today: MaybeUnit(standing.XToday),
-            Limit: (double?)standing.End?.At,
-            New: (double?)standing.New,
-            EarlyX: MaybeUnit(standing.Early),
-            LikelyX: MaybeUnit(standing.Likely),
-            LateX: MaybeUnit(standing.Late),
-            SureFrom: MaybeUnit(standing.Fieller?.Early),
-            SureTo: MaybeUnit(standing.Fieller?.Late)
+            Today: MaybeUnit(state.XToday),
+            Limit: (double?)state.End?.At,
+            New: (double?)state.New,
+            EarlyX: MaybeUnit(state.Early),
+            LikelyX: MaybeUnit(state.Likely),
+            LateX: MaybeUnit(state.Late),
+            SureFrom: MaybeUnit(state.Fieller?.Early),
+            SureTo: MaybeUnit(state.Fieller?.Late)
         );
     }
 

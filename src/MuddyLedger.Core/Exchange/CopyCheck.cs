@@ -37,7 +37,7 @@ public sealed class CopyCheck(int thisYear)
     public IEnumerable<Refusal> Bike(int at, BikeCopy bike)
     {
         var path = $"bikes.{at}";
-        if (Holes.First(bike, path) is { } hole)
+        if (MissingValues.First(bike, path) is { } hole)
             return [hole];
         var refusals = new List<Refusal>();
         Once(refusals, $"{path}.id", bike.Id);
@@ -81,7 +81,7 @@ public sealed class CopyCheck(int thisYear)
     public IEnumerable<Refusal> Viewing(int at, ViewingCopy viewing)
     {
         var path = $"viewings.{at}";
-        if (Holes.First(viewing, path) is { } hole)
+        if (MissingValues.First(viewing, path) is { } hole)
             return [hole];
         var refusals = new List<Refusal>();
         Once(refusals, $"{path}.id", viewing.Id);
@@ -102,7 +102,7 @@ public sealed class CopyCheck(int thisYear)
     public IEnumerable<Refusal> Stock(int at, StockCopy stock)
     {
         var path = $"shelf.{at}";
-        if (Holes.First(stock, path) is { } hole)
+        if (MissingValues.First(stock, path) is { } hole)
             return [hole];
         var refusals = new List<Refusal>();
         Once(refusals, $"{path}.id", stock.Id);
@@ -120,14 +120,14 @@ public sealed class CopyCheck(int thisYear)
     /// <param name="at">Its place among the jobs of the copy, from 0.</param>
     public IEnumerable<Refusal> Job(int at, OwnJobCopy job)
     {
-        if (Holes.First(job, $"jobs.{at}") is { } hole)
+        if (MissingValues.First(job, $"jobs.{at}") is { } hole)
             return [hole];
         return _jobs.Add(job.Id) ? [] : [new("jobs", $"hold \"{job.Id}\" more than once")];
     }
 
     /// <summary>A picture may have the id of the line or tap that brought it, but of no other picture.</summary>
     public IEnumerable<Refusal> Photo(int at, PhotoCopy photo) =>
-        Holes.First(photo, $"photos.{at}") is { } hole ? [hole]
+        MissingValues.First(photo, $"photos.{at}") is { } hole ? [hole]
         : _photos.Add(photo.Id) ? []
         : [new($"photos.{at}.id", "stands twice in the file")];
 

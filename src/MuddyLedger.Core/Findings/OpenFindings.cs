@@ -70,12 +70,16 @@ public static class OpenFindings
     private static EntryId? FindingOf(EntryBody body) => (body as FindingClosed)?.Finding ?? (body as CureTried)?.Finding;
 
     /// <summary>The last line about each finding after it was opened, by its origin.</summary>
-    private static Dictionary<EntryId, LedgerEntry> LastSaid(BikeLedger ledger)
-    {
-        var last = new Dictionary<EntryId, LedgerEntry>();
-        foreach (var entry in ledger.Standing)
-            if (FindingOf(entry.Body) is { } finding)
-                last[ledger.OriginOf(finding)] = entry;
-        return last;
-    }
+    private static Dictionary<EntryId, LedgerEntry> LastSaid(BikeLedger ledger) => ledger.Fold(Said);
+
+    private static readonly LineFold<Dictionary<EntryId, LedgerEntry>> Said = new(
+        body => FindingOf(body) is not null,
+        lines =>
+        {
+            var last = new Dictionary<EntryId, LedgerEntry>();
+            foreach (var entry in lines.InForce)
+                last[lines.OriginOf(FindingOf(entry.Body)!.Value)] = entry;
+            return last;
+        }
+    );
 }

@@ -82,7 +82,7 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
         var spells = ImmutableArray.CreateBuilder<ConsumptionSpell>();
         (LedgerEntry Entry, decimal Under)? from = null;
         var topped = 0m;
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             switch (entry.Body)
             {

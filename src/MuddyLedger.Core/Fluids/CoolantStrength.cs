@@ -27,7 +27,7 @@ public sealed partial record CoolantStrength(double Share, double Filled, double
         double? share = null;
         double filled = 0;
         decimal volume = 0;
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
             switch (entry.Body)
             {
                 case FluidFilled { Reservoir: ReservoirId.Coolant } fill:

@@ -44,10 +44,18 @@ public sealed record ReservoirState(
 public static class FluidChain
 {
     /// <summary>What is in it now, by all lines that count, in their order.</summary>
-    public static ReservoirState StateOf(ReservoirId reservoir, BikeLedger ledger)
+    public static ReservoirState StateOf(ReservoirId reservoir, BikeLedger ledger) => ledger.Fold(States[reservoir]);
+
+    private static readonly ImmutableSortedDictionary<ReservoirId, LineFold<ReservoirState>> States = Enum.GetValues<ReservoirId>()
+        .ToImmutableSortedDictionary(
+            reservoir => reservoir,
+            reservoir => new LineFold<ReservoirState>(body => SpeaksOf(reservoir, body), lines => StateOfLines(reservoir, lines))
+        );
+
+    private static ReservoirState StateOfLines(ReservoirId reservoir, BikeLedger ledger)
     {
         var state = new ReservoirState(reservoir, null, null, null);
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             state = entry.Body switch
             {
@@ -72,16 +80,17 @@ public static class FluidChain
 
     /// <summary>The lines that count and speak of a reservoir, the oldest first: filled, topped up, drained, read.</summary>
     public static IEnumerable<LedgerEntry> LinesOf(ReservoirId reservoir, BikeLedger ledger) =>
-        ledger.Standing.Where(entry =>
-            entry.Body switch
-            {
-                FluidFilled fill => fill.Reservoir == reservoir,
-                FluidToppedUp more => more.Reservoir == reservoir,
-                FluidDrained drain => drain.Reservoir == reservoir,
-                LevelSeen level => level.Reservoir == reservoir,
-                _ => false,
-            }
-        );
+        ledger.InForce.Where(entry => SpeaksOf(reservoir, entry.Body));
+
+    private static bool SpeaksOf(ReservoirId reservoir, EntryBody body) =>
+        body switch
+        {
+            FluidFilled fill => fill.Reservoir == reservoir,
+            FluidToppedUp more => more.Reservoir == reservoir,
+            FluidDrained drain => drain.Reservoir == reservoir,
+            LevelSeen level => level.Reservoir == reservoir,
+            _ => false,
+        };
 
     /// <summary>Whole months that the fluid has been in.</summary>
     public static int AgeInMonths(Contents contents, LocalDate today) =>

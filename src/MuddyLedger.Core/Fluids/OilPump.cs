@@ -27,7 +27,7 @@ public sealed record OilPump(bool Proven, string Why, bool WordWillDo)
         var pump = new OilPump(false, "Nobody has proven its oil pump since it came into this book.", true);
         LocalDate? lastUsed = null;
         var uses = StandingTime.UsesOf(ledger).Where(use => use.Entry.Body is not WordGiven).ToLookup(use => use.Entry.Id);
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             foreach (var use in uses[entry.Id])
             {

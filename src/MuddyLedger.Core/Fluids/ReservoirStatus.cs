@@ -23,7 +23,7 @@ public static class ReservoirStatuses
     public static ReservoirStatus Of(ReservoirId reservoir, BikeLedger ledger)
     {
         var status = ReservoirStatus.Unknown;
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             status = entry.Body switch
             {

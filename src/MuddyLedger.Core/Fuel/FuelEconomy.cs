@@ -16,7 +16,7 @@ namespace MuddyLedger.Core.Fuel;
 public sealed record FuelSpell(LocalDate From, LocalDate To, Volume Fuel, MeterAmount Over, decimal Rate);
 
 /// <summary>What it burns, fill to fill, and how far a tank goes: as a band, because no two tanks are ridden alike.</summary>
-/// <param name="By">The meter that it is reckoned by: the odometer where the bike has one.</param>
+/// <param name="By">The meter that it is worked out by: the odometer where the bike has one.</param>
 /// <param name="Spells">The oldest first.</param>
 /// <param name="Low">The tenth that burns least; of few fills, the least.</param>
 /// <param name="Likely">The middle one.</param>

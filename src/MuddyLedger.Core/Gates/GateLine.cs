@@ -70,7 +70,7 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
         Profile bike,
         BikeLedger ledger,
         IReadOnlyDictionary<string, ReservoirId> fillTasks,
-        IEnumerable<StandingForNow> forNow,
+        IEnumerable<UndoItem> forNow,
         ImmutableArray<RunningJob> running,
         LocalDate today,
         Func<Instant, LocalDate> dayOf,

@@ -85,8 +85,8 @@ public static class BookFacts
         ImmutableArray<Known> things,
         Profile bike,
         BikeLedger ledger,
-        ImmutableArray<TaskStanding> tasks,
-        ImmutableArray<StandingForNow> forNow,
+        ImmutableArray<TaskState> tasks,
+        ImmutableArray<UndoItem> forNow,
         LocalDate today
     ) => [.. things.Select(thing => One(thing, bike, ledger, tasks, forNow, today)).OfType<BookFact>()];
 
@@ -94,8 +94,8 @@ public static class BookFacts
         Known thing,
         Profile bike,
         BikeLedger ledger,
-        ImmutableArray<TaskStanding> tasks,
-        ImmutableArray<StandingForNow> forNow,
+        ImmutableArray<TaskState> tasks,
+        ImmutableArray<UndoItem> forNow,
         LocalDate today
     ) =>
         thing switch
@@ -119,15 +119,15 @@ public static class BookFacts
         ReservoirId reservoir,
         Profile bike,
         BikeLedger ledger,
-        ImmutableArray<TaskStanding> tasks,
+        ImmutableArray<TaskState> tasks,
         LocalDate today
     )
     {
         if (!Reservoirs.Of(bike).Contains(reservoir))
             return null;
         var contents = FluidChain.StateOf(reservoir, ledger).Contents;
-        var task = tasks.FirstOrDefault(standing =>
-            standing.Component.Reservoir == reservoir && standing.Task.Id.EndsWith(".replace", StringComparison.Ordinal)
+        var task = tasks.FirstOrDefault(state =>
+            state.Component.Reservoir == reservoir && state.Task.Id.EndsWith(".replace", StringComparison.Ordinal)
         );
         // A day from which something is only counted says nothing of how old it was then.
         var done = task?.Life.Because.OfType<LastDone>().FirstOrDefault(last => last.Evidence is not Evidence.Baseline);
@@ -153,7 +153,7 @@ public static class BookFacts
         };
     }
 
-    private static BookFact FuelOf(BikeLedger ledger, ImmutableArray<StandingForNow> forNow, LocalDate today)
+    private static BookFact FuelOf(BikeLedger ledger, ImmutableArray<UndoItem> forNow, LocalDate today)
     {
         var drained = ledger.Each<FluidDrained>().LastOrDefault(pair => pair.Body.Reservoir == ReservoirId.Fuel).Entry?.Place ?? -1;
         var bought = ledger.Each<FuelBought>().LastOrDefault(pair => pair.Entry.Place > drained).Entry;

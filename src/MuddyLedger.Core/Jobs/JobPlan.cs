@@ -70,14 +70,14 @@ public sealed record JobPlan(Job Job, Profile Bike, ImmutableArray<PlannedStep> 
             return job;
         var usual = UsualChoices(job, Capabilities.Of(bike));
         var way = CalledFor(job, bike, tasks).Way;
-        Step Standing(Step step) =>
+        Step AsCalledFor(Step step) =>
             step.Choice is { } choice && way.TryGetValue(choice.Id, out var option) && usual[choice.Id] != option
                 ? step with
                 {
                     Choice = choice.Taking(option, because),
                 }
                 : step;
-        return way.Any(pair => usual[pair.Key] != pair.Value) ? job with { Steps = [.. job.Steps.Select(Standing)] } : job;
+        return way.Any(pair => usual[pair.Key] != pair.Value) ? job with { Steps = [.. job.Steps.Select(AsCalledFor)] } : job;
     }
 
     private static (JobPlan Plan, ImmutableDictionary<string, string> Way) CalledFor(

@@ -13,18 +13,18 @@ public sealed record ShutElsewhere(Gate Gate, string Why);
 public static class RunRules
 {
     /// <summary>Why this act cannot be taken now; null where it can.</summary>
-    /// <param name="standing">The bike's undo list, this run's own things among it.</param>
+    /// <param name="undoList">The bike's undo list, this run's own things among it.</param>
     /// <param name="elsewhere">What shuts the bike's gates outside of this run.</param>
     public static Refusal? Refuse(
         JobPlan plan,
         RunState state,
         RunAct act,
-        ImmutableArray<StandingForNow> standing,
+        ImmutableArray<UndoItem> undoList,
         ImmutableArray<ShutElsewhere> elsewhere = default
     ) =>
         act switch
         {
-            StepDone done => RefuseAnswer(plan, state, done.Step, elsewhere) ?? RefuseRecord(plan, state, done, standing),
+            StepDone done => RefuseAnswer(plan, state, done.Step, elsewhere) ?? RefuseRecord(plan, state, done, undoList),
             StepNotSound bad => RefuseAnswer(plan, state, bad.Step, elsewhere),
             StepSkipped skip => RefuseOpen(plan, state, skip.Step) ?? RefuseSkip(plan, skip),
             StepReopened again => RefuseReopen(plan, state, again.Step),
@@ -191,7 +191,7 @@ public static class RunRules
             : null;
     }
 
-    private static Refusal? RefuseRecord(JobPlan plan, RunState state, StepDone done, ImmutableArray<StandingForNow> standing)
+    private static Refusal? RefuseRecord(JobPlan plan, RunState state, StepDone done, ImmutableArray<UndoItem> undoList)
     {
         var planned = plan.Step(done.Step)!;
         var record = done.Record;
@@ -228,7 +228,7 @@ public static class RunRules
             ),
             StepKind.Measure => RefuseMeasure(planned, record),
             StepKind.Photo when record.Photo is null => new("record.photo", "is missing: take it, or skip with the reason"),
-            StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, standing).ToList() is { Count: > 0 } left => new(
+            StepKind.Undo when UndoList.Shutting(planned.Step.Hold!.Value, undoList).ToList() is { Count: > 0 } left => new(
                 "step",
                 $"does not pass yet. {string.Join("; ", left.Select(one => one.Words))}"
             ),

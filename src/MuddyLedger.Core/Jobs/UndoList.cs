@@ -28,15 +28,7 @@ public sealed record ForNowThing(string Id, string What, bool Back = false, bool
 /// <param name="Run">The running job that began it; null where it is written in the book.</param>
 /// <param name="Shuts">The gate that it keeps shut; null where none.</param>
 /// <param name="Where">Where a thing that was taken away is kept, as far as somebody said.</param>
-public sealed record StandingForNow(
-    string Thing,
-    string What,
-    ForNow Way,
-    LocalDate Since,
-    Guid? Run,
-    Gate? Shuts = null,
-    string? Where = null
-)
+public sealed record UndoItem(string Thing, string What, ForNow Way, LocalDate Since, Guid? Run, Gate? Shuts = null, string? Where = null)
 {
     /// <summary>"In place for now: a rag in the intake".</summary>
     public string Words =>
@@ -51,41 +43,43 @@ public static class UndoList
 {
     /// <param name="running">The jobs under way: what they did counts at once, though their lines are not written yet.</param>
     /// <param name="dayOf">The owner's calendar day of an instant.</param>
-    public static ImmutableArray<StandingForNow> Of(
+    public static ImmutableArray<UndoItem> Of(
         BikeLedger ledger,
         IEnumerable<(Guid Run, Job Job, RunState State)> running,
         Func<Instant, LocalDate> dayOf
     )
     {
-        var standing = ImmutableDictionary.CreateBuilder<string, StandingForNow>();
-        foreach (var entry in ledger.Standing)
-        {
-            if (entry.Body is LeftForNow left)
-                standing[left.Thing] = new(left.Thing, left.What, left.Way, entry.Date, null, left.Shuts, left.Where);
-            if (entry.Body is ForNowUndone undone)
-                standing.Remove(undone.Thing);
-        }
-
+        var open = ledger.Fold(Written).ToBuilder();
         foreach (var (run, job, state) in running)
         foreach (var (step, at, record) in Done(job, state))
         {
             foreach (var (thing, way) in Of(step))
                 if (thing.Back)
-                    standing.Remove(thing.Id);
+                    open.Remove(thing.Id);
                 else
-                    standing[thing.Id] = new(
-                        thing.Id,
-                        thing.What,
-                        way,
-                        dayOf(at),
-                        run,
-                        thing.Shuts,
-                        way == ForNow.Away ? record.Where : null
-                    );
+                    open[thing.Id] = new(thing.Id, thing.What, way, dayOf(at), run, thing.Shuts, way == ForNow.Away ? record.Where : null);
         }
 
-        return [.. standing.Values.OrderBy(one => one.Since).ThenBy(one => one.Thing, StringComparer.Ordinal)];
+        return [.. open.Values.OrderBy(one => one.Since).ThenBy(one => one.Thing, StringComparer.Ordinal)];
     }
+
+    /// <summary>What the book holds of it, by the thing.</summary>
+    private static readonly LineFold<ImmutableDictionary<string, UndoItem>> Written = new(
+        body => body is LeftForNow or ForNowUndone,
+        lines =>
+        {
+            var open = ImmutableDictionary.CreateBuilder<string, UndoItem>();
+            foreach (var entry in lines.InForce)
+            {
+                if (entry.Body is LeftForNow left)
+                    open[left.Thing] = new(left.Thing, left.What, left.Way, entry.Date, null, left.Shuts, left.Where);
+                if (entry.Body is ForNowUndone undone)
+                    open.Remove(undone.Thing);
+            }
+
+            return open.ToImmutable();
+        }
+    );
 
     /// <summary>What a job has begun and not ended as it stands.</summary>
     public static ImmutableArray<(ForNowThing Thing, ForNow Way)> Open(Job job, RunState state)
@@ -115,17 +109,16 @@ public static class UndoList
             );
 
     /// <summary>What of the list keeps a gate shut, or an earlier one.</summary>
-    public static IEnumerable<StandingForNow> Shutting(Gate gate, IEnumerable<StandingForNow> standing) =>
-        standing.Where(one => one.Shuts <= gate);
+    public static IEnumerable<UndoItem> Shutting(Gate gate, IEnumerable<UndoItem> open) => open.Where(one => one.Shuts <= gate);
 
     /// <summary>
     /// The job as it is run on a bike with this undo list: steps that are there only to end what may stand, and does not, are left out.
     /// What
     /// they waited for is waited for by those that waited for them.
     /// </summary>
-    public static Job For(Job job, IReadOnlySet<string> standing)
+    public static Job For(Job job, IReadOnlySet<string> open)
     {
-        bool Needed(Step step) => !step.IfStanding || Of(step).Any(pair => pair.Thing.Back && standing.Contains(pair.Thing.Id));
+        bool Needed(Step step) => !step.IfStanding || Of(step).Any(pair => pair.Thing.Back && open.Contains(pair.Thing.Id));
         if (job.Steps.All(Needed))
             return job;
         var waits = JobOrder.Of(job.Steps, Needed).WaitsFor;
@@ -145,7 +138,7 @@ public static class UndoList
     /// </summary>
     private static IEnumerable<(Step Step, Instant At, StepRecord Record)> Done(Job job, RunState state) =>
         from step in JobOrder.Of(job.Steps, _ => true).Steps
-        let standing = state.Step(step.Id)
-        where standing.Mark == StepMark.Done && !(step.Puts.IsEmpty && step.Lifts.IsEmpty)
-        select (step, standing.At, standing.Record);
+        let answered = state.Step(step.Id)
+        where answered.Mark == StepMark.Done && !(step.Puts.IsEmpty && step.Lifts.IsEmpty)
+        select (step, answered.At, answered.Record);
 }

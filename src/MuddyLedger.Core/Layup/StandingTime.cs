@@ -52,10 +52,15 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
     /// <param name="words">Whether the owner's word that it is in use counts.</param>
     public static StandingTime Of(Profile bike, BikeLedger ledger, LocalDate today, bool words = true)
     {
-        var uses = UsesOf(ledger).Where(use => use.Latest <= today && (words || use.Entry.Body is not WordGiven)).ToList();
-        var started = uses.LastOrDefault(use => use.Entry.Body is EngineRan);
+        var (started, last) = ((Use?)null, (Use?)null);
+        foreach (var use in UsesOf(ledger))
+            if (use.Latest > today || (!words && use.Entry.Body is WordGiven))
+                continue;
+            else if (use.Entry.Body is EngineRan)
+                started = use;
+            else if (last is null || use.Latest > last.Latest)
+                last = use;
         var also = started is null ? "" : $" Its engine was run on {Day(started.Latest)}.";
-        var last = uses.Where(use => use.Entry.Body is not EngineRan).MaxBy(use => use.Latest);
         if (last is null)
             return bike.StatedUsePerYear is not null && started is null && InUseByProfile(ledger)
                 ? new(StoodTier.Fresh, null, "The owner's word is that it is in use.")
@@ -88,12 +93,33 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
         : choice;
 
     /// <summary>Every line that shows the bike in use, in the order of the book.</summary>
-    public static ImmutableArray<Use> UsesOf(BikeLedger ledger)
+    public static ImmutableArray<Use> UsesOf(BikeLedger ledger) => ledger.Fold(Uses).All;
+
+    private sealed record AllUses(ImmutableArray<Use> All);
+
+    private static readonly LineFold<AllUses> Uses = new(
+        body =>
+            body
+                is RideDone
+                    or FuelBought
+                    or TakenIn
+                    or MeterEpochStarted
+                    or MeterRead
+                    or EngineRan
+                    or GateProven
+                    or WordGiven
+                    or Layup.LastRan
+                    or LaidUp
+                    or WokenUp,
+        lines => new(UsesOfLines(lines))
+    );
+
+    private static ImmutableArray<Use> UsesOfLines(BikeLedger ledger)
     {
         var uses = ImmutableArray.CreateBuilder<Use>();
         var shown = new Dictionary<MeterKind, MeterAmount>();
         var (fuelled, idle) = (false, false);
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             void On(UseKind kind, string how) => uses.Add(new(entry, kind, entry.Date, entry.Date, how));
             switch (entry.Body)

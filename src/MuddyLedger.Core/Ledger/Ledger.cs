@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using MuddyLedger.Core.Jobs;
 using NodaTime;
@@ -81,7 +82,8 @@ public sealed class BikeLedger
         All = all;
         Strikes = strikes;
         _origins = all.Where(entry => entry.Origin != entry.Id).ToDictionary(entry => entry.Id, entry => entry.Origin);
-        Standing = strikes.IsEmpty ? all : [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+        InForce = strikes.IsEmpty ? all : [.. all.Where(entry => !strikes.ContainsKey(entry.Id))];
+        First = InForce.IsEmpty ? null : InForce[0];
     }
 
     private BikeLedger(BikeLedger before, ImmutableArray<LedgerEntry> fresh)
@@ -90,7 +92,22 @@ public sealed class BikeLedger
         All = before.All.AddRange(fresh);
         Strikes = before.Strikes;
         _origins = before._origins;
-        Standing = before.Strikes.IsEmpty ? All : before.Standing.AddRange(fresh);
+        InForce = before.Strikes.IsEmpty ? All : before.InForce.AddRange(fresh);
+        First = before.First ?? (InForce.IsEmpty ? null : InForce[0]);
+        // What was worked out from other kinds of lines than came holds.
+        if (before.First is not null)
+            foreach (var (fold, kept) in before._kept)
+                if (!fresh.Any(entry => kept.LooksAt(entry.Body)))
+                    _kept[fold] = kept;
+    }
+
+    private BikeLedger(BikeLedger whole, Func<EntryBody, bool> kinds)
+    {
+        Bike = whole.Bike;
+        All = InForce = [.. whole.InForce.Where(entry => kinds(entry.Body))];
+        Strikes = ImmutableDictionary<EntryId, Strike>.Empty;
+        _origins = whole._origins;
+        First = whole.First;
     }
 
     /// <summary>Whose book it is.</summary>
@@ -100,7 +117,10 @@ public sealed class BikeLedger
     public ImmutableArray<LedgerEntry> All { get; }
 
     /// <summary>The entries that count, oldest first.</summary>
-    public ImmutableArray<LedgerEntry> Standing { get; }
+    public ImmutableArray<LedgerEntry> InForce { get; }
+
+    /// <summary>With which the book begins, of any kind; null where none counts.</summary>
+    public LedgerEntry? First { get; }
 
     /// <summary>By the line that counts no more.</summary>
     public ImmutableDictionary<EntryId, Strike> Strikes { get; }
@@ -157,19 +177,39 @@ public sealed class BikeLedger
         return added.Count > 0 || strikes.Count == Strikes.Count ? new(this, added.ToImmutable()) : Of(Bike, All, strikes);
     }
 
+    /// <summary>The same book with lines added, and no line struck since.</summary>
+    /// <param name="fresh">Of this bike, none of them there before.</param>
+    /// <exception cref="ArgumentException">An entry belongs to another bike.</exception>
+    public BikeLedger With(IReadOnlyList<LedgerEntry> fresh) => With(fresh, [.. Strikes.Values]);
+
     private static bool ComesAfter(LedgerEntry entry, LedgerEntry last) =>
         (entry.Date, entry.WrittenAt, entry.Id.Value).CompareTo((last.Date, last.FirstWrittenAt, last.Origin.Value)) > 0;
 
+    /// <summary>What a fold makes of the lines that it looks at, worked out when it is first asked for.</summary>
+    public T Fold<T>(LineFold<T> fold)
+        where T : class =>
+        (T)_kept.GetOrAdd(fold, _ => new(fold.LooksAt, new(() => fold.Of(new BikeLedger(this, fold.LooksAt))))).What.Value;
+
+    /// <summary>By the fold.</summary>
+    private readonly ConcurrentDictionary<object, Kept> _kept = [];
+
+    private sealed record Kept(Func<EntryBody, bool> LooksAt, Lazy<object> What);
+
     /// <summary>All lines of one kind that count, in the order of the book.</summary>
     public IEnumerable<(LedgerEntry Entry, T Body)> Each<T>()
-        where T : EntryBody => from entry in Standing where entry.Body is T select (entry, (T)entry.Body);
+        where T : EntryBody => from entry in Fold(Kind<T>.Lines).InForce select (entry, (T)entry.Body);
+
+    private static class Kind<T>
+    {
+        internal static readonly LineFold<BikeLedger> Lines = new(body => body is T, lines => lines);
+    }
 
     /// <summary>Why a struck line cannot be written again in its place, in a sentence; null where it can.</summary>
     public string? PutBackRefusal(LedgerEntry entry)
     {
         if (!Strikes.ContainsKey(entry.Id))
             return "This line is not struck.";
-        if (Standing.Any(other => other.Origin == entry.Origin))
+        if (InForce.Any(other => other.Origin == entry.Origin))
             return "Another line stands in its place already.";
         // A job's lines go and come back together, or the book would say half of what was done.
         return entry.Run is { } run && All.Any(line => line.Run == run && line.Body is JobFinished && Strikes.ContainsKey(line.Id))

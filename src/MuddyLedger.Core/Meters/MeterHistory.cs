@@ -13,7 +13,7 @@ namespace MuddyLedger.Core.Meters;
 /// <param name="Epoch">Which meter it was, from 0.</param>
 public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, RunId? Run, int Epoch);
 
-/// <summary>The lifetime meter of a bike at some date, and whether it was read or reckoned.</summary>
+/// <summary>The lifetime meter of a bike at some date, and whether it was read or worked out.</summary>
 /// <param name="Date">The day.</param>
 /// <param name="Lifetime">What the bike had run by then.</param>
 /// <param name="Estimated">It was not read on that day.</param>
@@ -36,7 +36,7 @@ public sealed class MeterHistory
 {
     private readonly record struct Epoch(LocalDate From, int Index, MeterAmount Display, MeterAmount Lifetime);
 
-    /// <summary>What the bike is reckoned to have done by the end of a ride that no reading has overtaken yet.</summary>
+    /// <summary>What the bike is taken to have done by the end of a ride that no reading has overtaken yet.</summary>
     private readonly record struct Ridden(LocalDate Date, int Place, MeterAmount Lifetime);
 
     private readonly ImmutableArray<Epoch> _epochs;
@@ -70,11 +70,23 @@ public sealed class MeterHistory
     public MeterPoint? Last => Points.IsEmpty ? null : Points[^1];
 
     /// <summary>From all readings, rides and exchanges of a dash that count.</summary>
-    public static MeterHistory Of(BikeLedger ledger, MeterKind kind)
+    public static MeterHistory Of(BikeLedger ledger, MeterKind kind) => ledger.Fold(Folds[kind]);
+
+    private static readonly ImmutableSortedDictionary<MeterKind, LineFold<MeterHistory>> Folds = Enum.GetValues<MeterKind>()
+        .ToImmutableSortedDictionary(
+            kind => kind,
+            kind => new LineFold<MeterHistory>(
+                body =>
+                    body is MeterRead read && read.Display.Kind == kind || body is MeterEpochStarted start && start.Display.Kind == kind,
+                lines => OfLines(lines, kind)
+            )
+        );
+
+    private static MeterHistory OfLines(BikeLedger ledger, MeterKind kind)
     {
         var epochs = ImmutableArray.Create(new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0)));
         var points = ImmutableArray.CreateBuilder<MeterPoint>();
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             if (entry.Body is MeterEpochStarted start && start.Display.Kind == kind)
                 epochs = epochs.Add(new Epoch(entry.Date, epochs.Length, start.Display, start.Lifetime));
@@ -94,8 +106,8 @@ public sealed class MeterHistory
         return new MeterHistory(kind, points.ToImmutable(), epochs, MeterSource.Read);
     }
 
-    /// <summary>Points that were never on a dash: added up from rides, reckoned from another meter, or begun on the owner's word.</summary>
-    internal static MeterHistory Reckoned(
+    /// <summary>Points that were never on a dash: added up from rides, worked out from another meter, begun on the owner's word.</summary>
+    internal static MeterHistory Derived(
         MeterKind kind,
         MeterSource source,
         IEnumerable<(LocalDate Date, MeterAmount Lifetime, EntryId Entry)> points

@@ -18,11 +18,15 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     public static readonly RidingTime Always = new([]);
 
     /// <summary>All its rests: from each lay-up until it was woken.</summary>
-    public static RidingTime Of(BikeLedger ledger)
+    public static RidingTime Of(BikeLedger ledger) => ledger.Fold(Fold);
+
+    private static readonly LineFold<RidingTime> Fold = new(body => body is LaidUp or WokenUp, OfLines);
+
+    private static RidingTime OfLines(BikeLedger ledger)
     {
         var rests = ImmutableArray.CreateBuilder<Rest>();
         LocalDate? since = null;
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
         {
             if (entry.Body is LaidUp)
                 since ??= entry.Date;
@@ -44,7 +48,7 @@ public sealed record RidingTime(ImmutableArray<Rest> Rests)
     public LocalDate? StandsSince => StandsStill ? Rests[^1].From : null;
 
     /// <summary>The same with no use from a day on, or from the end of the last rest where that is later.</summary>
-    public RidingTime StandingFrom(LocalDate day)
+    public RidingTime ParkedFrom(LocalDate day)
     {
         if (StandsStill)
             return this;

@@ -84,7 +84,7 @@ public sealed record UsageForecast(
     private const int FarthestDays = 365 * 60;
 
     /// <param name="statedPerYear">"About 40 h a year"; blended in while there is little history.</param>
-    /// <param name="ratioSpread">Relative error of a meter that is itself reckoned from another.</param>
+    /// <param name="ratioSpread">Relative error of a meter that is itself worked out from another.</param>
     /// <returns>Null where nothing is known of its use.</returns>
     public static UsageForecast? Of(MeterHistory history, MeterAmount? statedPerYear, RidingTime time, double ratioSpread = 0)
     {

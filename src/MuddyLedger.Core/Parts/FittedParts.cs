@@ -35,7 +35,7 @@ public static class FittedParts
         foreach (var (_, fitted) in ledger.Each<PartFitted>())
             if (names.GetValueOrDefault(fitted.Part)?.Places is not { } known || known < fitted.Count)
                 names[fitted.Part] = new(Math.Max(fitted.Count, places?.GetValueOrDefault(fitted.Part) ?? 0));
-        foreach (var entry in ledger.Standing)
+        foreach (var entry in ledger.InForce)
             switch (entry.Body)
             {
                 case PartRemoved removed when names.TryGetValue(removed.Part, out var off):

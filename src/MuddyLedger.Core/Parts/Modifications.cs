@@ -26,13 +26,13 @@ public sealed record Consequence(ConsequenceKind Kind, string Words);
 /// <summary>A modification that stands, and the line that wrote it.</summary>
 /// <param name="Entry">Its line.</param>
 /// <param name="Made">What was fitted.</param>
-public sealed record StandingModification(LedgerEntry Entry, ModificationMade Made);
+public sealed record FittedModification(LedgerEntry Entry, ModificationMade Made);
 
 /// <summary>What is on a bike that is not the maker's.</summary>
 public static class Modifications
 {
     /// <summary>Those that were not undone, the oldest first.</summary>
-    public static ImmutableArray<StandingModification> Of(BikeLedger ledger)
+    public static ImmutableArray<FittedModification> Of(BikeLedger ledger)
     {
         var undone = ledger.Each<ModificationUndone>().Select(pair => ledger.OriginOf(pair.Body.Modification)).ToHashSet();
         return
@@ -40,7 +40,7 @@ public static class Modifications
             .. ledger
                 .Each<ModificationMade>()
                 .Where(pair => !undone.Contains(pair.Entry.Origin))
-                .Select(pair => new StandingModification(pair.Entry, pair.Body)),
+                .Select(pair => new FittedModification(pair.Entry, pair.Body)),
         ];
     }
 
@@ -52,10 +52,10 @@ public static class Modifications
         var kinds = KindsFor(group);
         return
         [
-            .. from standing in Of(ledger)
-            from consequence in standing.Made.Consequences
+            .. from modification in Of(ledger)
+            from consequence in modification.Made.Consequences
             where kinds.Contains(consequence.Kind)
-            select (standing.Made.Part, consequence),
+            select (modification.Made.Part, consequence),
         ];
     }
 
@@ -95,7 +95,7 @@ public enum RepairState
 /// <param name="CuredAt">Null where it needs no time.</param>
 /// <param name="ReviewOn">The latest day that was set for looking at it again.</param>
 /// <param name="HowEnded">Null while it stands.</param>
-public sealed record StandingRepair(
+public sealed record RepairForNow(
     LedgerEntry Entry,
     TemporaryRepairMade Made,
     RepairState State,
@@ -108,7 +108,7 @@ public sealed record StandingRepair(
 public static class TemporaryRepairs
 {
     /// <summary>What was mended for now behind the place that a step opens: it is looked at, and spared.</summary>
-    public static ImmutableArray<TemporaryRepairMade> Behind(Step step, IEnumerable<StandingRepair> repairs) =>
+    public static ImmutableArray<TemporaryRepairMade> Behind(Step step, IEnumerable<RepairForNow> repairs) =>
         [
             .. repairs
                 .Where(one => one.State is not (RepairState.Ended or RepairState.Proven))
@@ -117,7 +117,7 @@ public static class TemporaryRepairs
         ];
 
     /// <summary>All that stand, and those that have ended after them; what is not proven is told in a sale.</summary>
-    public static ImmutableArray<StandingRepair> Of(BikeLedger ledger, LocalDate today, Instant now)
+    public static ImmutableArray<RepairForNow> Of(BikeLedger ledger, LocalDate today, Instant now)
     {
         var looked = ledger.Each<TemporaryRepairLooked>().ToLookup(pair => ledger.OriginOf(pair.Body.Repair));
         return
@@ -136,7 +136,7 @@ public static class TemporaryRepairs
                         : cured > now ? RepairState.Curing
                         : review <= today ? RepairState.ReviewDue
                         : RepairState.Holding;
-                    return new StandingRepair(pair.Entry, pair.Body, state, cured, review, last?.Words);
+                    return new RepairForNow(pair.Entry, pair.Body, state, cured, review, last?.Words);
                 })
                 .OrderBy(one => one.State is RepairState.Ended or RepairState.Proven)
                 .ThenByDescending(one => one.State),

@@ -7,7 +7,7 @@ namespace MuddyLedger.Core.Parts;
 /// <param name="Title">What it is called.</param>
 /// <param name="Places">The access groups that were open and the jobs that were run: what the next job is matched on.</param>
 /// <param name="Parts">In the order in which they came off.</param>
-/// <param name="Photos">Pictures in the bike's book, by id.</param>
+/// <param name="Photos">Snapshots in the bike's book, by id.</param>
 /// <param name="Quirks">Which way a lever sits, what falls out when a cover lifts.</param>
 public sealed record TeardownKept(
     string Title,

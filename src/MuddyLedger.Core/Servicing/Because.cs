@@ -55,10 +55,10 @@ public sealed record MeterToday(MeterKind Kind, MeterAt Meter, MeterPoint LastRe
 /// <param name="Source">How the meter itself is known.</param>
 public sealed record ForecastUsed(MeterKind Kind, UsageForecast Forecast, MeterSource Source) : Because;
 
-/// <summary>This limit counts on a meter that the bike has not got: it was reckoned from the other by this ratio.</summary>
+/// <summary>This limit counts on a meter that the bike has not got: it was worked out from the other by this ratio.</summary>
 /// <param name="Kind">Of the meter that the bike lacks.</param>
 /// <param name="Ratio">By which the other stands in.</param>
-public sealed record ReckonedByRatio(MeterKind Kind, MeterRatio Ratio) : Because;
+public sealed record DerivedByRatio(MeterKind Kind, MeterRatio Ratio) : Because;
 
 /// <summary>Hard rides since count for more than they were.</summary>
 /// <param name="Kind">Of the meter.</param>

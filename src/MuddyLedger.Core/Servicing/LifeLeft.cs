@@ -30,7 +30,7 @@ public enum LifeState
 /// <param name="UseLeft">For a use limit: distance or hours left, negative when over.</param>
 /// <param name="DaysLeft">For a calendar limit: days left, negative when over.</param>
 /// <param name="Due">When it runs out: early, likely, late; null where no use is known. A calendar knows one day only.</param>
-/// <param name="Estimated">True where today's meter was reckoned, not read.</param>
+/// <param name="Estimated">True where today's meter was worked out, not read.</param>
 /// <param name="ShareAtHorizon">The likely share left at the end of the planning horizon; null where that cannot be said.</param>
 public sealed record LimitLeft(
     Limit Limit,
@@ -153,10 +153,10 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         if (State == LifeState.Rested || (State == LifeState.Due && Governing is null))
             return this;
         var because = Because.Add(new WearMeasured(series));
-        if (series.Standing is not { End: { } end, Share: { } share } standing)
+        if (series.State is not { End: { } end, Share: { } share } state)
             return this with { Because = because };
         var limit = new WearLimit(series.Kind.Id, series.Kind.Title, end.At, series.Kind.Shows, end.Provenance);
-        var worn = OfWear(limit, series, standing, share, today);
+        var worn = OfWear(limit, series, state, share, today);
         // What a reading is says nothing of where it goes: without a crossing it is coming up at the most, and never in hand.
         if (State == LifeState.WhenWorn)
             return new(
@@ -174,14 +174,14 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
         return new(StateOf(limits, governing, today), governing, limits, because);
     }
 
-    private static LimitLeft OfWear(WearLimit limit, Wear.WearSeries series, Wear.WearStanding standing, decimal share, LocalDate today)
+    private static LimitLeft OfWear(WearLimit limit, Wear.WearSeries series, Wear.WearState state, decimal share, LocalDate today)
     {
         var (use, days) = ((MeterAmount?)null, (int?)null);
-        if (standing.Due is { } due && series.Kind.Axis == Wear.WearAxis.Days)
+        if (state.Due is { } due && series.Kind.Axis == Wear.WearAxis.Days)
             days = Period.DaysBetween(today, due.Likely);
-        else if (standing is { Likely: { } likely, XToday: { } now } && series.Meter is { } kind)
+        else if (state is { Likely: { } likely, XToday: { } now } && series.Meter is { } kind)
             use = MeterAmount.Of(kind, (decimal)Math.Round((likely - now) * (kind == MeterKind.Odometer ? 1000 : 1), 3));
-        return new(limit, null, share, use, days, standing.Due, Estimated: standing.Band is not null, standing.ShareAtHorizon);
+        return new(limit, null, share, use, days, state.Due, Estimated: state.Band is not null, state.ShareAtHorizon);
     }
 
     /// <summary>Nothing is known, and the owner wants it done.</summary>
@@ -219,7 +219,7 @@ public sealed record LifeLeft(LifeState State, LimitLeft? Governing, ImmutableAr
 
         because.Add(new MeterToday(kind, now, history.Last!, history.RidesSince));
         if (history.Source == MeterSource.OtherMeter)
-            because.Add(new ReckonedByRatio(kind, meters.Ratio));
+            because.Add(new DerivedByRatio(kind, meters.Ratio));
         because.Add(forecast is null ? new RateUnknown(kind) : new ForecastUsed(kind, forecast, history.Source));
         var hard = HardRides(kind, task, severities, done.Entry, meters);
         if (hard is not null)

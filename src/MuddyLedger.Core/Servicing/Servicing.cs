@@ -13,7 +13,7 @@ namespace MuddyLedger.Core.Servicing;
 /// <param name="Component">What it is about.</param>
 /// <param name="Task">With the owner's own limits, where the owner set some.</param>
 /// <param name="Life">How much of it is left.</param>
-public sealed record TaskStanding(Component Component, ServiceTask Task, LifeLeft Life)
+public sealed record TaskState(Component Component, ServiceTask Task, LifeLeft Life)
 {
     /// <summary>Overdue, due, or coming up: what a list of work has on it.</summary>
     public bool IsDue => Life.State is LifeState.Overdue or LifeState.Due or LifeState.ComingUp;
@@ -30,7 +30,7 @@ public static class Servicing
 {
     /// <summary>Every task of a bike and how it stands today, from the profile, the schedules and the ledger alone.</summary>
     /// <param name="wear">What was measured, by the task that its end calls for.</param>
-    public static ImmutableArray<TaskStanding> Of(
+    public static ImmutableArray<TaskState> Of(
         Profile bike,
         IEnumerable<Schedule> schedules,
         BikeLedger ledger,
@@ -76,7 +76,7 @@ public static class Servicing
                 life = AfterRides(task, history, rides, life);
                 if (rested.GetValueOrDefault(task.Id) is { } rest)
                     life = new(LifeState.Rested, null, life.Limits, [rest, .. life.Because]);
-                return new TaskStanding(
+                return new TaskState(
                     item.Component,
                     task,
                     own is null || set.Body.AsShipped ? life : life with { Because = [new OwnInterval(own), .. life.Because] }
@@ -92,7 +92,7 @@ public static class Servicing
     /// What an owner comes for: all that is overdue, due or coming up, the least left first; where nothing is, the next few by their likely
     /// day.
     /// </summary>
-    public static ImmutableArray<TaskStanding> Next(IEnumerable<TaskStanding> tasks)
+    public static ImmutableArray<TaskState> Next(IEnumerable<TaskState> tasks)
     {
         var all = tasks.ToList();
         LifeState[] order = [LifeState.Overdue, LifeState.Due, LifeState.ComingUp];
@@ -180,7 +180,7 @@ public static class Servicing
     }
 
     /// <summary>A flush fill opens a task of its own: drain it. It is due from the moment it was poured.</summary>
-    private static IEnumerable<TaskStanding> FlushFills(Profile bike, BikeLedger ledger) =>
+    private static IEnumerable<TaskState> FlushFills(Profile bike, BikeLedger ledger) =>
         from reservoir in Reservoirs.Of(bike)
         let state = FluidChain.StateOf(reservoir, ledger)
         where state.Contents is { Temporary: true }
@@ -198,7 +198,7 @@ public static class Servicing
             Safety: false,
             Why: "It is cheap oil that was put in to carry dirt out. It was never meant to be ridden on."
         )
-        select new TaskStanding(
+        select new TaskState(
             new Component("flush-fill", name, BikePart.Engine, reservoir, [task]),
             task,
             new LifeLeft(LifeState.Due, null, [], [new PutInForNow(state.Contents!.Filled)])

@@ -15,7 +15,7 @@ public sealed record PackBought(Pack Pack, int Count);
 public sealed record Packs(ImmutableArray<PackBought> Bought, Money Cost, decimal Over)
 {
     /// <summary>Exact, over all ways of putting packs together (house: amounts to a hundredth).</summary>
-    /// <param name="need">Litres or pieces, above nought.</param>
+    /// <param name="need">Litres or pieces, above zero.</param>
     /// <returns>Null where nothing is sold.</returns>
     public static Packs? Cheapest(decimal need, ImmutableArray<Pack> sizes)
     {

@@ -134,5 +134,5 @@ public static class Shopping
     /// <summary>
     /// The fluid on the shelf that a job would take for this: called as it is asked for, or as good; null where none stands there.
     /// </summary>
-    public static Stock? Standing(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is { Left: > 0 } stock ? stock : null;
+    public static Stock? OnShelf(Wanted one, ImmutableArray<Stock> shelf) => ItemFor(one, shelf) is { Left: > 0 } stock ? stock : null;
 }

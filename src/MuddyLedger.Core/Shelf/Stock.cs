@@ -81,7 +81,7 @@ public enum StockCause
 /// <param name="Id">Its own.</param>
 /// <param name="Item">What moved.</param>
 /// <param name="Container">For a fluid: the bottle or can; it is the id of the move that brought it.</param>
-/// <param name="Amount">Litres or pieces; below nought where it went.</param>
+/// <param name="Amount">Litres or pieces; below zero where it went.</param>
 /// <param name="Date">When.</param>
 /// <param name="Cause">Bought, taken, put back, or counted.</param>
 /// <param name="Note">Null where there is none.</param>

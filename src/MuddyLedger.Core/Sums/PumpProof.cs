@@ -22,7 +22,7 @@ public enum PumpVerdict
 /// <param name="With">Fuel to oil with the insurance in the fuel counted in; null where there is no oil at all.</param>
 public sealed record PumpProof(PumpVerdict Verdict, decimal? Ratio, decimal Richest, decimal? Leanest, decimal? With)
 {
-    /// <param name="fuel">Burned since the mark, above nought.</param>
+    /// <param name="fuel">Burned since the mark, above zero.</param>
     /// <param name="fall">What filled the oil tank to its mark again.</param>
     /// <param name="readTo">How well the mark can be read (house value where nobody says: 10 ml).</param>
     /// <param name="low">The richest ratio that the maker gives for the pump, as 30 of 30:1.</param>

@@ -135,7 +135,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
 
     public static readonly Unit Volt = Of("V", Dimension.Voltage, 1m, 2, "volt", "volts");
     public static readonly Unit Second = Of("s", Dimension.Seconds, 1m, 0, "sec", "secs", "second", "seconds");
-    public static readonly Unit Annum = Of("a", Dimension.Years, 1m, 0, "year", "years");
+    public static readonly Unit Year = Of("a", Dimension.Years, 1m, 0, "year", "years");
     public static readonly Unit Kick = Of("kicks", Dimension.Count, 1m, 0, "kick");
     public static readonly Unit Rpm = Of("rpm", Dimension.EngineSpeed, 1m, 0, "1/min", "r/min", "revs");
     public static readonly Unit Celsius = Of("°C", Dimension.Temperature, 1m, 0, "c", "deg c", "celsius");
@@ -175,7 +175,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
         Psi,
         Volt,
         Second,
-        Annum,
+        Year,
         Kick,
         Rpm,
         Celsius,
@@ -213,7 +213,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, decimal InBase, in
             Dimension.Pressure => Bar,
             Dimension.Voltage => Volt,
             Dimension.Seconds => Second,
-            Dimension.Years => Annum,
+            Dimension.Years => Year,
             Dimension.Count => Kick,
             Dimension.EngineSpeed => Rpm,
             Dimension.Temperature => Celsius,

@@ -84,7 +84,7 @@ internal sealed class Bill
 
     public CostGrid Grid { get; }
 
-    /// <summary>How likely each level of care is after all that was looked at; nought where it is next to impossible.</summary>
+    /// <summary>How likely each level of care is after all that was looked at; zero where it is next to impossible.</summary>
     public double[] CareWeights { get; }
 
     public IReadOnlyList<Line> Lines => _lines;

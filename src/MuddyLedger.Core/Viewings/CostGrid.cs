@@ -99,18 +99,20 @@ public sealed class CostGrid
     public Spectrum Spectrum(double[] cells)
     {
         var count = Cells / 2;
-        var (re, im) = (new double[count], new double[count]);
-        for (var at = 0; at < count; at++)
+        var (re, im) = (GC.AllocateUninitializedArray<double>(count), GC.AllocateUninitializedArray<double>(count));
+        for (var at = 0; at < re.Length; at++)
             (re[at], im[at]) = (cells[2 * at], cells[(2 * at) + 1]);
         FastFourier.Forward(re, im);
-        var half = new Spectrum(Half);
-        for (var at = 0; at <= count; at++)
+        var half = MuddyLedger.Core.Viewings.Spectrum.ToBeFilled(Half);
+        var (halfRe, halfIm, turnRe, turnIm) = (half.Re, half.Im, _turnRe, _turnIm);
+        (halfRe[0], halfIm[0]) = (re[0] + im[0], 0);
+        (halfRe[count], halfIm[count]) = (re[0] - im[0], 0);
+        for (int at = 1, there = count - 1; at < count; at++, there--)
         {
-            var (here, there) = (at == count ? 0 : at, at == 0 ? 0 : count - at);
-            var (evenRe, evenIm) = ((re[here] + re[there]) / 2, (im[here] - im[there]) / 2);
-            var (oddRe, oddIm) = ((im[here] + im[there]) / 2, (re[there] - re[here]) / 2);
-            half.Re[at] = evenRe + (_turnRe[at] * oddRe) - (_turnIm[at] * oddIm);
-            half.Im[at] = evenIm + (_turnRe[at] * oddIm) + (_turnIm[at] * oddRe);
+            var (evenRe, evenIm) = ((re[at] + re[there]) / 2, (im[at] - im[there]) / 2);
+            var (oddRe, oddIm) = ((im[at] + im[there]) / 2, (re[there] - re[at]) / 2);
+            halfRe[at] = evenRe + (turnRe[at] * oddRe) - (turnIm[at] * oddIm);
+            halfIm[at] = evenIm + (turnRe[at] * oddIm) + (turnIm[at] * oddRe);
         }
 
         return half;
@@ -119,13 +121,13 @@ public sealed class CostGrid
     /// <summary>Chances again, cell by cell, from their spectrum.</summary>
     public double[] Back(Spectrum half)
     {
-        var (re, im) = (new double[Cells], new double[Cells]);
+        var (re, im) = (GC.AllocateUninitializedArray<double>(Cells), GC.AllocateUninitializedArray<double>(Cells));
         half.Re.CopyTo(re, 0);
         half.Im.CopyTo(im, 0);
         for (var at = 1; at < Cells - Half + 1; at++)
             (re[Cells - at], im[Cells - at]) = (half.Re[at], -half.Im[at]);
         FastFourier.Inverse(re, im);
-        // What is below nought here is rounding.
+        // What is below zero here is rounding.
         for (var at = 0; at < re.Length; at++)
             re[at] = Math.Max(0, re[at]);
         return re;

@@ -85,7 +85,7 @@ public sealed class CostSpread
 
     private const int CreditCells = 128;
 
-    /// <summary>Each cell's chance lies evenly over the step around it, but for nought, which is nought.</summary>
+    /// <summary>Each cell's chance lies evenly over the step around it, but for zero, which is zero.</summary>
     private double Plain(double amount)
     {
         if (amount < 0)

@@ -8,7 +8,7 @@ namespace MuddyLedger.Core.Viewings;
 public sealed record HiddenFault(Grade Grade, double Cost);
 
 /// <summary>
-/// A made-up bike with hidden faults, for practice and to test the reckoning against. It is made otherwise than the reckoning assumes:
+/// A made-up bike with hidden faults, for practice and to test the estimate against. It is made otherwise than the estimate assumes:
 /// owners
 /// are of two sorts and not spread evenly, each point's odds are off by its own amount, looks miss more at some points than at others,
 /// prices
@@ -36,7 +36,7 @@ public sealed record HiddenBike(
     public static HiddenBike Make(ViewingDetails details, ViewingContent content, double use, int seed)
     {
         var random = new Random(seed);
-        var points = ViewingPicture.PointsOf(details, content);
+        var points = ViewingSnapshot.PointsOf(details, content);
         // Odds of every fault, shifted: most bikes are kept well enough, some are not.
         var neglected = random.NextDouble() < Neglected;
         var care = neglected ? Between(random, BadlyKept.Least, BadlyKept.Most) : Between(random, WellKept.Least, WellKept.Most);
@@ -48,7 +48,7 @@ public sealed record HiddenBike(
         var byPart = new Dictionary<string, double>();
         foreach (var point in points.Where(point => point.Say is not null))
         {
-            var known = ViewingPicture.ChanceAt(point.Prior, use);
+            var known = ViewingSnapshot.ChanceAt(point.Prior, use);
             if (!middling.TryGetValue(known, out var odds))
                 middling[known] = odds = Middling(known);
             var chance = Care.Logistic(odds + care + Between(random, -OwnOdds, OwnOdds));

@@ -28,10 +28,10 @@ public sealed record PracticeFault(string Point, Grade Grade, double Cost, bool 
 /// <param name="TrueWorth">Money: worth when sound, less that.</param>
 /// <param name="LeftOver">Worth when sound, less the true cost and what was paid; below 0 it was a bad buy. Of a bike not bought: what was
 /// let go.</param>
-/// <param name="Reckoned">The walk-away price that the same looks give.</param>
+/// <param name="Computed">The walk-away price that the same looks give.</param>
 /// <param name="Faults">The dearest first.</param>
 /// <param name="Best">The looks that would have told most, one after the other, in the same time.</param>
-/// <param name="BestReckoned">The walk-away price that those give.</param>
+/// <param name="BestComputed">The walk-away price that those give.</param>
 /// <param name="Honest">The seller.</param>
 public sealed record PracticeEnd(
     bool Sold,
@@ -39,10 +39,10 @@ public sealed record PracticeEnd(
     double TrueCost,
     double TrueWorth,
     double LeftOver,
-    double Reckoned,
+    double Computed,
     ImmutableArray<PracticeFault> Faults,
     ImmutableArray<string> Best,
-    double BestReckoned,
+    double BestComputed,
     bool Honest
 );
 
@@ -115,7 +115,7 @@ public sealed record PracticeRound(
             HourlyRate = Money.Of(12),
             StatedValue = Money.Of((decimal)value),
         };
-        var hidden = HiddenBike.Make(details, content, ViewingPicture.WearOf(details, today), seed);
+        var hidden = HiddenBike.Make(details, content, ViewingSnapshot.WearOf(details, today), seed);
         // A seller knows half of what is wrong; an honest one asks accordingly, another as if nothing were.
         var asking = Math.Max(
             150,
@@ -169,7 +169,7 @@ public sealed record PracticeRound(
     public PracticeEnd End(ImmutableArray<string> looked, double offer)
     {
         var seen = InTime(looked);
-        var (best, bestPicture) = BestLooks();
+        var (best, bestSnapshot) = BestLooks();
         var faults = Hidden
             .Faults.Select(fault => new PracticeFault(
                 fault.Key,
@@ -188,10 +188,10 @@ public sealed record PracticeRound(
             TrueCost: Hidden.TrueCost,
             TrueWorth: worth,
             LeftOver: worth - (sold ? offer : SellersLimit),
-            Reckoned: Picture(seen).Repaired!.WalkAway,
+            Computed: Snapshot(seen).Repaired!.WalkAway,
             Faults: faults,
             Best: best,
-            BestReckoned: bestPicture.Repaired!.WalkAway,
+            BestComputed: bestSnapshot.Repaired!.WalkAway,
             Honest: Hidden.Honest
         );
     }
@@ -210,14 +210,14 @@ public sealed record PracticeRound(
         return seen.ToImmutable();
     }
 
-    /// <summary>What the real reckoning makes of these looks and of what the seller said.</summary>
-    public ViewingPicture Picture(ImmutableArray<string> seen)
+    /// <summary>What the real sums makes of these looks and of what the seller said.</summary>
+    public ViewingSnapshot Snapshot(ImmutableArray<string> seen)
     {
         var acts = Hidden
             .Claims.Select(ViewingAct (claim) => new ClaimHeard(claim, claim))
             .Concat(Hidden.Admitted.Select(point => new FaultAdmitted(point, "said so")))
             .Concat(seen.Select(point => new PointGraded(point, Hidden.LookAt(point))));
-        return ViewingPicture.Of(
+        return ViewingSnapshot.Of(
             Details,
             acts.Select(act => new ViewingEvent(Guid.Empty, Instant.MinValue, "practice", act)),
             Content,
@@ -227,14 +227,14 @@ public sealed record PracticeRound(
     }
 
     /// <summary>Always the few looks that tell most for their minutes, given all that the ones before have shown.</summary>
-    private (ImmutableArray<string> Order, ViewingPicture Picture) BestLooks()
+    private (ImmutableArray<string> Order, ViewingSnapshot Snapshot) BestLooks()
     {
         var (order, left) = (ImmutableArray<string>.Empty, Minutes);
-        var picture = Picture(order);
+        var snapshot = Snapshot(order);
         while (order.Length < MostLooks)
         {
             var before = order.Length;
-            foreach (var look in picture.Next(Details, knockOuts: false).Where(look => look.Change > 0))
+            foreach (var look in snapshot.Next(Details, knockOuts: false).Where(look => look.Change > 0))
             {
                 if (order.Length == before + AtOnce)
                     break;
@@ -246,10 +246,10 @@ public sealed record PracticeRound(
 
             if (order.Length == before)
                 break;
-            picture = Picture(order);
+            snapshot = Snapshot(order);
         }
 
-        return (order, picture);
+        return (order, snapshot);
     }
 
     private const int MostLooks = 40;

@@ -22,7 +22,7 @@ public static class Purchase
     /// <param name="tasks">The service tasks that the bike has; a claim about another is kept as a note only.</param>
     public static ImmutableArray<EntryBody> Entries(
         ViewingDetails details,
-        ViewingPicture picture,
+        ViewingSnapshot snapshot,
         Money? paid,
         IReadOnlySet<string> tasks,
         LocalDate date
@@ -39,14 +39,14 @@ public static class Purchase
                 }
             )
         );
-        lines.AddRange(Ran(details, picture, date));
+        lines.AddRange(Ran(details, snapshot, date));
         if (details.Meter is { } meter && details.Profile.Has(meter.Kind))
             lines.Add(new MeterRead(meter, "at the viewing"));
         if (paid is { } price)
             lines.Add(new CostPaid("the bike itself", price));
-        foreach (var claim in picture.Claims)
+        foreach (var claim in snapshot.Claims)
         {
-            var words = picture.State.Claims[claim.Claim.Id];
+            var words = snapshot.State.Claims[claim.Claim.Id];
             if (claim.Claim.Task is { } task && tasks.Contains(task) && claim.State != ClaimState.Contradicted)
                 lines.Add(
                     new TaskDone(
@@ -69,36 +69,36 @@ public static class Purchase
                 );
         }
 
-        foreach (var point in picture.Points)
+        foreach (var point in snapshot.Points)
         {
             // What was measured is kept whether or not it gave a verdict.
             if (
                 !point.DateCode
-                && picture.State.Typed.ContainsKey(point.Id)
-                && picture.State.Measured.GetValueOrDefault(point.Id) is { Values.IsEmpty: false } measured
+                && snapshot.State.Typed.ContainsKey(point.Id)
+                && snapshot.State.Measured.GetValueOrDefault(point.Id) is { Values.IsEmpty: false } measured
             )
                 lines.Add(new MeasurementTaken(point.Id, point.Title, measured.Values, point.Scale!.Unit.Symbol));
-            if (!picture.State.Seen.TryGetValue(point.Id, out var seen))
+            if (!snapshot.State.Seen.TryGetValue(point.Id, out var seen))
                 continue;
             if (point.SayAt(seen.Grade) is not null)
-                lines.Add(FindingOf(point, seen, picture));
+                lines.Add(FindingOf(point, seen, snapshot));
         }
 
-        foreach (var pictured in picture.State.Pictures)
+        foreach (var pictured in snapshot.State.Pictures)
             lines.Add(
                 new PhotoTaken(
                     pictured.Photo,
-                    $"{picture.Points.FirstOrDefault(point => point.Id == pictured.Point)?.Title ?? pictured.Point}, at the viewing"
+                    $"{snapshot.Points.FirstOrDefault(point => point.Id == pictured.Point)?.Title ?? pictured.Point}, at the viewing"
                 )
             );
         foreach (
-            var (point, words) in picture
-                .State.Admitted.Where(pair => !picture.State.Seen.ContainsKey(pair.Key))
+            var (point, words) in snapshot
+                .State.Admitted.Where(pair => !snapshot.State.Seen.ContainsKey(pair.Key))
                 .OrderBy(pair => pair.Key, StringComparer.Ordinal)
         )
-            if (picture.Points.FirstOrDefault(one => one.Id == point) is { } admitted)
+            if (snapshot.Points.FirstOrDefault(one => one.Id == point) is { } admitted)
                 lines.Add(new FindingOpened(admitted.Title, FindingSeverity.Watch, $"Told by the seller, not looked at: \"{words}\""));
-        var unseen = picture.Points.Where(point => point.Weight > 0 && !picture.State.Seen.ContainsKey(point.Id)).ToList();
+        var unseen = snapshot.Points.Where(point => point.Weight > 0 && !snapshot.State.Seen.ContainsKey(point.Id)).ToList();
         lines.AddRange(
             Cut.Lists("Never looked at before buying: ", unseen.Select(point => point.Title), MostOfNote)
                 .Select(note => new NoteWritten(note))
@@ -106,13 +106,13 @@ public static class Purchase
         return lines.ToImmutable();
     }
 
-    private static FindingOpened FindingOf(Point point, Seen seen, ViewingPicture picture)
+    private static FindingOpened FindingOf(Point point, Seen seen, ViewingSnapshot snapshot)
     {
         var stops = (point.OpensRide || point.KnockOut is not null) && seen.Grade >= Grade.Worn;
         var values = string.Join(", ", seen.Values.Select(value => value.ToString(CultureInfo.InvariantCulture)));
         var measured = seen.Values.IsEmpty ? "" : $" Measured: {values} {point.Scale!.Unit.Symbol}.";
-        var note = picture.State.Notes.TryGetValue(point.Id, out var words) ? $" {words}" : "";
-        var cost = picture.Cost.Drivers.FirstOrDefault(driver => driver.Point == point.Id);
+        var note = snapshot.State.Notes.TryGetValue(point.Id, out var words) ? $" {words}" : "";
+        var cost = snapshot.Cost.Drivers.FirstOrDefault(driver => driver.Point == point.Id);
         // The buyer's own words come first; a seller's sentence says what was seen, and no more.
         var said = point.SayAt(seen.Grade)!;
         return new(
@@ -131,10 +131,10 @@ public static class Purchase
     private const int MostOfNote = 1_900;
 
     /// <summary>When it last ran: ridden or started on the viewing itself, else in the year that the advert or the seller named.</summary>
-    private static IEnumerable<EntryBody> Ran(ViewingDetails details, ViewingPicture picture, LocalDate date)
+    private static IEnumerable<EntryBody> Ran(ViewingDetails details, ViewingSnapshot snapshot, LocalDate date)
     {
         bool SeenAt(Stage stage) =>
-            picture.Points.Any(point => point.Stage == stage && point.Weight > 0 && picture.State.Seen.ContainsKey(point.Id));
+            snapshot.Points.Any(point => point.Stage == stage && point.Weight > 0 && snapshot.State.Seen.ContainsKey(point.Id));
         if (SeenAt(Stage.Ride))
             yield return new LastRan(date, date, "ridden before it was bought");
         else if (details.LastRunYear is { } year && year <= date.Year)

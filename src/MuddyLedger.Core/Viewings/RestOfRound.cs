@@ -28,21 +28,21 @@ public sealed record RestOfRound(double Low, double High, int Points, double Min
     private const double Tail = 0.1;
 
     /// <returns>Null where no value is known, where nothing is left to look at, and where a knock-out has decided.</returns>
-    public static RestOfRound? Of(ViewingPicture picture, double? asking)
+    public static RestOfRound? Of(ViewingSnapshot snapshot, double? asking)
     {
-        var open = picture
-            .Points.Where(point => !picture.State.Seen.ContainsKey(point.Id) && !picture.State.IsNotFitted(point.Id))
+        var open = snapshot
+            .Points.Where(point => !snapshot.State.Seen.ContainsKey(point.Id) && !snapshot.State.IsNotFitted(point.Id))
             .ToList();
         if (
-            picture is not { Value.Value: { } value, Offers: { } offers }
+            snapshot is not { Value.Value: { } value, Offers: { } offers }
             || open.Count == 0
-            || picture.Judgement.Reasons.Any(reason => reason is KnockedOut)
+            || snapshot.Judgement.Reasons.Any(reason => reason is KnockedOut)
         )
             return null;
-        var most = value - picture.Papers;
+        var most = value - snapshot.Papers;
         // A few rare dear faults can lift the mean, and with it the price, past the end of what is likely.
-        var low = Math.Min(most - picture.CostAt(1 - Tail), offers.WalkAway);
-        var high = most - picture.CostAt(Tail);
+        var low = Math.Min(most - snapshot.CostAt(1 - Tail), offers.WalkAway);
+        var high = most - snapshot.CostAt(Tail);
         double Shown(double price) => Math.Clamp(price, 0, asking ?? double.MaxValue);
         RestSays? says =
             asking is not { } price ? null

@@ -9,10 +9,17 @@ namespace MuddyLedger.Core.Viewings;
 public sealed class Spectrum
 {
     public Spectrum(int length)
+        : this(new double[length], new double[length]) { }
+
+    private Spectrum(double[] re, double[] im)
     {
-        Re = new double[length];
-        Im = new double[length];
+        Re = re;
+        Im = im;
     }
+
+    /// <summary>Of whatever lies in memory, for who writes every value: emptying it first would take as long as a product does.</summary>
+    internal static Spectrum ToBeFilled(int length) =>
+        new(GC.AllocateUninitializedArray<double>(length), GC.AllocateUninitializedArray<double>(length));
 
     /// <summary>Of nothing for certain: what multiplies without a change.</summary>
     public static Spectrum One(int length)
@@ -31,7 +38,7 @@ public sealed class Spectrum
     /// <summary>A copy that can be changed by itself.</summary>
     public Spectrum Copy()
     {
-        var copy = new Spectrum(Re.Length);
+        var copy = ToBeFilled(Re.Length);
         Re.CopyTo(copy.Re, 0);
         Im.CopyTo(copy.Im, 0);
         return copy;

@@ -15,7 +15,7 @@ public enum ClaimState
 /// <param name="State">Open, confirmed, or contradicted.</param>
 /// <param name="Material">What speaks against it moves the price.</param>
 /// <param name="By">The points that decided.</param>
-public sealed record ClaimStanding(Claim Claim, ClaimState State, bool Material, ImmutableArray<string> By);
+public sealed record CheckedClaim(Claim Claim, ClaimState State, bool Material, ImmutableArray<string> By);
 
 /// <summary>
 /// Trust in the seller: t = a / (a + b), beginning at a = b = 2. A confirmed claim adds 1 to a; a contradicted one adds 1 to b, or 3
@@ -35,7 +35,7 @@ public sealed record Trust(double A, double B)
     public double Shift => Math.Log(B / A);
 
     /// <param name="signsOfHiding">How many there were; each speaks against the seller once.</param>
-    public static Trust Of(IEnumerable<ClaimStanding> claims, int signsOfHiding)
+    public static Trust Of(IEnumerable<CheckedClaim> claims, int signsOfHiding)
     {
         double a = Start,
             b = Start + signsOfHiding;
@@ -51,7 +51,7 @@ public sealed record Trust(double A, double B)
     }
 
     /// <summary>One point against a claim outweighs any number that bear it out.</summary>
-    public static ClaimStanding Stand(Claim claim, IReadOnlyDictionary<string, Seen> seen)
+    public static CheckedClaim Stand(Claim claim, IReadOnlyDictionary<string, Seen> seen)
     {
         var looked = claim.Tests.Where(test => seen.ContainsKey(test.Point)).ToList();
         var against = looked.Where(test => seen[test.Point].Grade >= test.ContradictedFrom).ToList();

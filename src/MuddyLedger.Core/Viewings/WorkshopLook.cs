@@ -18,7 +18,7 @@ public sealed record WorkshopLook(ImmutableArray<string> Points, double Settles,
     private const int Draws = 500;
 
     /// <summary>
-    /// Draws what the workshop might find, from what is known now and with a careful look's misses and false alarms, and reckons each
+    /// Draws what the workshop might find, from what is known now and with a careful look's misses and false alarms, and works out each
     /// time what the bike would then be worth to us (its value less the mean cost; nothing where a knock-out is found). With the report one
     /// buys only where that is over the price; without it one buys on the average, or not. The same every time: the draws begin at one
     /// seed.

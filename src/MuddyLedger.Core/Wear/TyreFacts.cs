@@ -47,5 +47,5 @@ public static class TyreFacts
     /// <summary>House value: a shop's tyre is at most so old when it goes on.</summary>
     private const int FreshYears = 3;
 
-    private static string Name(WearSeries measured) => measured.Standing.Verdict is { Name.Length: > 0 } verdict ? $", {verdict.Name}" : "";
+    private static string Name(WearSeries measured) => measured.State.Verdict is { Name.Length: > 0 } verdict ? $", {verdict.Name}" : "";
 }

@@ -323,7 +323,7 @@ public static class ValveHistory
             kind,
             axis.Kind,
             [new WearLife(null, null, [.. points], null, null)],
-            new WearStanding
+            new WearState
             {
                 Trust = over ? WearTrust.PastLimit : WearTrust.Bands,
                 End = new(end, bike.Figure(figure)!.Provenance),

@@ -32,28 +32,28 @@ public static class WearBook
             .. kinds
                 .Where(kind => kind.Applies.To(capabilities))
                 .Select(kind => kind.On(bike))
-                .Select(kind => WearReckoning.SeriesOf(kind, bike, limits, WearLives.Of(kind, lines, axis), axis)),
+                .Select(kind => WearCalculation.SeriesOf(kind, bike, limits, WearLives.Of(kind, lines, axis), axis)),
         ];
     }
 
     /// <summary>For each service task the series that ends first, among those whose end calls for it.</summary>
     public static ImmutableDictionary<string, WearSeries> ByTask(IEnumerable<WearSeries> book) =>
-        book.Where(series => series.Kind.Tasks.Length > 0 && series.Standing.Trust is not (WearTrust.Nothing or WearTrust.Setting))
+        book.Where(series => series.Kind.Tasks.Length > 0 && series.State.Trust is not (WearTrust.Nothing or WearTrust.Setting))
             .GroupBy(series => series.Kind.Tasks[0])
             .ToImmutableDictionary(
                 same => same.Key,
                 same =>
-                    same.OrderByDescending(series => series.Standing.Over)
-                        .ThenBy(series => series.Standing.Due?.Likely ?? LocalDate.MaxIsoValue)
-                        .ThenBy(series => series.Standing.Share ?? 2)
+                    same.OrderByDescending(series => series.State.Over)
+                        .ThenBy(series => series.State.Due?.Likely ?? LocalDate.MaxIsoValue)
+                        .ThenBy(series => series.State.Share ?? 2)
                         .First()
             );
 
     /// <summary>What wears out next: what is past its limit, then by its likely day.</summary>
     public static IEnumerable<WearSeries> Next(IEnumerable<WearSeries> book) =>
-        book.Where(series => series.Standing.Over || series.Standing.Due is not null)
-            .OrderByDescending(series => series.Standing.Over)
-            .ThenBy(series => series.Standing.Due?.Likely ?? LocalDate.MinIsoValue)
+        book.Where(series => series.State.Over || series.State.Due is not null)
+            .OrderByDescending(series => series.State.Over)
+            .ThenBy(series => series.State.Due?.Likely ?? LocalDate.MinIsoValue)
             .ThenBy(series => series.Kind.Id, StringComparer.Ordinal);
 }
 
@@ -66,7 +66,7 @@ public sealed class WearAxes
     {
         Today = today;
         Raced = bike.Severities.Contains(Severity.Raced);
-        // The meter on the dash; without one, what can be reckoned.
+        // The meter on the dash; without one, what can be worked out.
         Kind =
             bike.Has(MeterKind.Odometer) ? MeterKind.Odometer
             : bike.Has(MeterKind.HourMeter) ? MeterKind.HourMeter
@@ -144,12 +144,12 @@ public sealed class WearAxes
 /// </summary>
 internal sealed class WearLines(BikeLedger ledger, LocalDate today)
 {
-    private readonly Lazy<ILookup<RunId?, LedgerEntry>> _byRun = new(() => ledger.Standing.ToLookup(entry => entry.Run));
-    private readonly Lazy<ILookup<LocalDate, LedgerEntry>> _byDay = new(() => ledger.Standing.ToLookup(entry => entry.Date));
+    private readonly Lazy<ILookup<RunId?, LedgerEntry>> _byRun = new(() => ledger.InForce.ToLookup(entry => entry.Run));
+    private readonly Lazy<ILookup<LocalDate, LedgerEntry>> _byDay = new(() => ledger.InForce.ToLookup(entry => entry.Date));
 
     /// <summary>Readings, looks, and what was renewed, in the order of the book, up to today.</summary>
     public ImmutableArray<LedgerEntry> OfWear { get; } =
-    [.. ledger.Standing.Where(entry => entry.Date <= today && entry.Body is (MeasurementTaken or WearLooked or TaskDone))];
+    [.. ledger.InForce.Where(entry => entry.Date <= today && entry.Body is (MeasurementTaken or WearLooked or TaskDone))];
 
     /// <summary>The day of each race.</summary>
     public ImmutableArray<LocalDate> RacedOn { get; } =

@@ -103,7 +103,7 @@ public enum WearTrust
 }
 
 /// <summary>What stands of a series today.</summary>
-public sealed record WearStanding
+public sealed record WearState
 {
     /// <summary>How far its line can be trusted.</summary>
     public required WearTrust Trust { get; init; }
@@ -166,8 +166,8 @@ public sealed record WearStanding
 /// <param name="Kind">What wears.</param>
 /// <param name="Meter">What it is held against; null where it goes by the calendar, or the bike has no meter.</param>
 /// <param name="Lives">Oldest first; the last is the part that is on the bike.</param>
-/// <param name="Standing">How it stands.</param>
-public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<WearLife> Lives, WearStanding Standing)
+/// <param name="State">How it stands.</param>
+public sealed record WearSeries(WearKind Kind, MeterKind? Meter, ImmutableArray<WearLife> Lives, WearState State)
 {
     /// <summary>Of the part that is on.</summary>
     public WearLife Current => Lives[^1];

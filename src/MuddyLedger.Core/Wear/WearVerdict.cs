@@ -10,7 +10,7 @@ public static class WearVerdict
 {
     /// <param name="value">In what the series shows.</param>
     public static ReadingVerdict Of(WearSeries series, Profile bike, LimitTable limits, decimal value) =>
-        Of(series.Kind, bike, RowOf(series.Kind, bike, limits), value, series.Standing.End);
+        Of(series.Kind, bike, RowOf(series.Kind, bike, limits), value, series.State.End);
 
     internal static LimitRow? RowOf(WearKind kind, Profile bike, LimitTable limits) =>
         kind.Figure is { } figure ? limits.For(figure, Capabilities.Of(bike)) : null;

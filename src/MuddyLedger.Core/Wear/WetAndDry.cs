@@ -72,8 +72,8 @@ public sealed record WetAndDry(ImmutableArray<WetCylinder> Cylinders, bool TwoSt
                 var rise = pair.Value / pair.Dry.Value - 1;
                 var low =
                     pair.Dry.Value < beside.Values.Max() * Alike
-                    || dry.Standing.New is { } first && pair.Dry.Value < first * Worn
-                    || dry.Standing.End is { } end && pair.Dry.Value <= end.At;
+                    || dry.State.New is { } first && pair.Dry.Value < first * Worn
+                    || dry.State.End is { } end && pair.Dry.Value <= end.At;
                 return new WetCylinder(pair.Dry.Place, pair.Dry.Value, pair.Value, rise, low ? VerdictOf(rise) : WetVerdict.NotLow);
             })
             .ToImmutableArray();

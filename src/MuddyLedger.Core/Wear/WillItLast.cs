@@ -72,7 +72,7 @@ public enum TripReason
 /// <param name="Day">Which day falls before the end.</param>
 /// <param name="Series">The wear that decides, where one does.</param>
 public sealed record TripLine(
-    TaskStanding Task,
+    TaskState Task,
     TripSort Sort,
     TripReason Reason,
     double? Chance,
@@ -135,7 +135,7 @@ public static class WillItLast
     public static TripAnswer Of(
         Trip trip,
         Profile bike,
-        IEnumerable<TaskStanding> tasks,
+        IEnumerable<TaskState> tasks,
         IReadOnlyDictionary<string, WearSeries> wear,
         BikeMeters meters,
         BikeLedger ledger,
@@ -158,17 +158,17 @@ public static class WillItLast
         return new(lines, [.. AlongOf(bike, lines, asked, ledger)], FuelOf(bike, asked, ledger));
     }
 
-    /// <summary>A trip with all that chances are reckoned from.</summary>
+    /// <summary>A trip with all that chances are worked out from.</summary>
     private sealed record Asked(Trip Trip, BikeMeters Meters, WearAxes Axis, LocalDate Today)
     {
-        /// <summary>The trip on a meter, in base units; null where the bike has nothing to reckon it by.</summary>
+        /// <summary>The trip on a meter, in base units; null where the bike has nothing to work it out by.</summary>
         public double On(MeterKind kind) => (double)(Trip.Amount.Kind == kind ? Trip.Amount : Meters.Ratio.Convert(Trip.Amount)).InBase;
 
         /// <summary>How far or how long the trip counts, in metres or hours: longer where it is rough.</summary>
         public double CountsAs(MeterKind kind) => On(kind) * (double)Trip.Factor;
     }
 
-    private static TripLine LineOf(TaskStanding task, WearSeries? series, Asked asked)
+    private static TripLine LineOf(TaskState task, WearSeries? series, Asked asked)
     {
         var life = task.Life;
         TripLine Line(TripSort sort, TripReason reason, double? chance = null, MeterAmount? after = null) =>
@@ -176,7 +176,7 @@ public static class WillItLast
         if (life.State is LifeState.Due or LifeState.Overdue)
             return Line(TripSort.Before, TripReason.DueNow, 1);
         // A bike that stands on the bench has no due date of its wear, but the trip alone can still be held against where it goes.
-        var foretold = life.State == LifeState.WhenWorn && series is { Standing.Crossings.IsEmpty: false };
+        var foretold = life.State == LifeState.WhenWorn && series is { State.Crossings.IsEmpty: false };
         if (life.State == LifeState.Unknown || (life.State == LifeState.WhenWorn && !foretold))
             return Line(TripSort.Before, TripReason.NotKnown);
         if (life.Limits.FirstOrDefault(limit => limit.DaysLeft is not null && limit.Due?.Likely <= asked.Trip.Until) is { } falls)
@@ -226,17 +226,17 @@ public static class WillItLast
 
     private static Judged? OfWear(WearSeries series, Asked asked)
     {
-        var standing = series.Standing;
-        if (standing.Over)
+        var state = series.State;
+        if (state.Over)
             return new(1, null, null);
-        if (standing.Crossings.IsEmpty)
+        if (state.Crossings.IsEmpty)
             return null;
         var extra = series.Meter is { } kind ? asked.CountsAs(kind) / asked.Axis.Base : 0;
         var by = series.Kind.Axis == WearAxis.Days ? asked.Trip.Until : asked.Trip.From;
         double? Chance(double share)
         {
             var sum = 0.0;
-            foreach (var place in standing.Crossings)
+            foreach (var place in state.Crossings)
             {
                 if (double.IsInfinity(place))
                     continue;
@@ -245,7 +245,7 @@ public static class WillItLast
                 sum += chance;
             }
 
-            return sum / standing.Crossings.Length;
+            return sum / state.Crossings.Length;
         }
 
         return Chance(1) is { } whole ? new(whole, series.Meter is null ? null : AfterOf(Chance, asked), null) : null;

@@ -84,7 +84,7 @@ public static class Problems
     }
 
     /// <summary>What could not even be read, and what went wrong inside.</summary>
-    internal sealed class OfExceptions(ILogger<OfExceptions> log) : IExceptionHandler
+    internal sealed class Unhandled(ILogger<Unhandled> log) : IExceptionHandler
     {
         public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
         {

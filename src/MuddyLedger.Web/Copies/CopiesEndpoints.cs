@@ -112,11 +112,11 @@ public static class CopiesEndpoints
             .Refuses(StatusCodes.Status404NotFound, StatusCodes.Status422UnprocessableEntity);
     }
 
-    private static async Task<IResult> StoreAsync(Caller caller, ShedStore store, ShedPictures pictures)
+    private static async Task<IResult> StoreAsync(Caller caller, ShedStore store, ShedSnapshots snapshots)
     {
         // A file that was taken away cannot be asked what of it is damaged.
         var damaged =
-            store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await pictures.DamagedAsync(caller.Cancel);
+            store.IsReplaced() || store.LookOnly?.Cause == LookOnlyCause.Replaced ? [] : await snapshots.DamagedAsync(caller.Cancel);
         return TypedResults.Ok(
             new StoreAnswer(
                 store.LookOnly?.Cause,
@@ -154,7 +154,7 @@ public static class CopiesEndpoints
         ShedStore store,
         OneWriteAtATime turn,
         StoreDoor door,
-        PictureCache cache,
+        SnapshotCache cache,
         ShedOptions options
     )
     {

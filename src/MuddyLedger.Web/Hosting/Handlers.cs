@@ -30,12 +30,12 @@ internal static class Handlers
 {
     public static IServiceCollection AddHandlers(this IServiceCollection services) =>
         services
-            .AddSingleton<PictureCache>()
-            .AddScoped<ShedPictures>()
+            .AddSingleton<SnapshotCache>()
+            .AddScoped<ShedSnapshots>()
             .AddScoped<JobLibraries>()
             .AddScoped<OpenRuns>()
-            .AddScoped<ShelfPictures>()
-            .AddScoped<ViewingPictures>()
+            .AddScoped<ShelfSnapshots>()
+            .AddScoped<ViewingSnapshots>()
             .AddScoped<Writing>()
             .AddScoped<BikeHandlers>()
             .AddScoped<HistoryHandlers>()

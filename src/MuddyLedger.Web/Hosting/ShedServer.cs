@@ -121,7 +121,7 @@ public sealed class ShedServer : IAsyncDisposable
     public ShedStore Store => _app.Services.GetRequiredService<ShedStore>();
 
     /// <summary>Nothing that was computed is kept.</summary>
-    public void Forget() => _app.Services.GetRequiredService<PictureCache>().Clear();
+    public void Forget() => _app.Services.GetRequiredService<SnapshotCache>().Clear();
 
     /// <summary>Runs just far enough for the build to read the API off it.</summary>
     public static Task DescribeAsync() =>
@@ -189,7 +189,7 @@ public sealed class ShedServer : IAsyncDisposable
         builder.Services.AddProblemDetails(problems =>
             problems.CustomizeProblemDetails = context => Problems.Word(context.ProblemDetails, context.HttpContext)
         );
-        builder.Services.AddExceptionHandler<Problems.OfExceptions>();
+        builder.Services.AddExceptionHandler<Problems.Unhandled>();
         builder.Services.AddOpenApi(options => OpenApiDocument.Configure(options));
         builder.Services.AddResponseCompression(packing => packing.MimeTypes = ["application/json", "application/problem+json"]);
 

@@ -4,7 +4,7 @@ using MuddyLedger.Web.Api;
 
 namespace MuddyLedger.Web.Layup;
 
-/// <summary>From when to when a bike stood: time that its use is not reckoned over.</summary>
+/// <summary>From when to when a bike stood: time over which its use is not averaged.</summary>
 public static class LayupEndpoints
 {
     public static void MapLayup(this IEndpointRouteBuilder api)

@@ -4,7 +4,7 @@ using MuddyLedger.Web.Api;
 
 namespace MuddyLedger.Web.Sums;
 
-/// <summary>The sums of the shed: reckoned in Core, typed in any unit, kept nowhere.</summary>
+/// <summary>The sums of the shed: worked out in Core, typed in any unit, kept nowhere.</summary>
 public static class SumsEndpoints
 {
     public static void MapSums(this IEndpointRouteBuilder api)

@@ -64,7 +64,7 @@ public class FigureHandlersTests
     public async Task What_the_coming_jobs_want_is_said_and_no_more_once_it_is_entered()
     {
         var shed = await OwnShed.DemoAsync();
-        var bikes = (await shed.Pictures.AllAsync(OwnShed.Cancel)).Where(one => one.Profile.Nickname == "Heron").ToList();
+        var bikes = (await shed.Snapshots.AllAsync(OwnShed.Cancel)).Where(one => one.Profile.Nickname == "Heron").ToList();
         var heron = bikes.Single().Bike.Id.Value;
         var card = (await shed.Figures.CardAsync(heron, OwnShed.By())).Done();
         card.Wanted.ShouldBeGreaterThan(0);

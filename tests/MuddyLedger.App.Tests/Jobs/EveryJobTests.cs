@@ -68,5 +68,5 @@ public class EveryJobTests
         select job.Id;
 
     private static async Task<string> LinesAsync(OwnShed shed, Guid bike) =>
-        string.Join('\n', (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Standing.Select(line => $"{line.Date} {line.Body}"));
+        string.Join('\n', (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.InForce.Select(line => $"{line.Date} {line.Body}"));
 }

@@ -39,7 +39,7 @@ public class PartsOnTheBenchTests
         ).ShouldNotBeNull(hand.Refused);
         run = await hand.ThroughAsync(run);
         (await _shed.Runs.FinishAsync(run.Id, new(OwnShed.NewId(), "50", [], null, null), OwnShed.By(run.Version))).Done();
-        var book = (await _shed.Pictures.OneAsync(run.Bike, OwnShed.Cancel))!.Ledger;
+        var book = (await _shed.Snapshots.OneAsync(run.Bike, OwnShed.Cancel))!.Ledger;
         book.Each<PartFitted>().Single(pair => pair.Body.Part == "oil filter").Body.Number.ShouldBe("OC-12");
         book.Each<CostPaid>().ShouldHaveSingleItem().Body.ShouldBe(new CostPaid("oil filter", Money.Of(9.8m)));
 
@@ -97,7 +97,7 @@ public class PartsOnTheBenchTests
     public async Task The_oil_that_stands_on_the_shelf_is_offered_and_used()
     {
         var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
-        var grade = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Profile.Reservoirs[Core.Bikes.ReservoirId.Engine].Grade!;
+        var grade = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Profile.Reservoirs[Core.Bikes.ReservoirId.Engine].Grade!;
         var name = $"Moor {grade}";
         (
             await _shed.Shelf.AddAsync(new(OwnShed.NewId(), new ItemForm(name, StockKind.Fluid, "", [], "0", [], null, null)), OwnShed.By())

@@ -23,7 +23,7 @@ public class PartsHandlersTests
         (fitted.Part, fitted.Number, fitted.Source, fitted.Price, fitted.InWarranty).ShouldBe(
             ("rear tyre", "RT-17", "a shop on the road", "128.50", true)
         );
-        var book = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger;
+        var book = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger;
         book.Each<CostPaid>().ShouldHaveSingleItem().Body.ShouldBe(new CostPaid("rear tyre", Money.Of(128.5m)));
         book.Each<PartFitted>().ShouldHaveSingleItem().Body.WarrantyUntil.ShouldBe(new LocalDate(2028, 4, 18));
     }
@@ -44,7 +44,7 @@ public class PartsHandlersTests
     {
         var bike = (await _shed.BikeAsync()).Id;
         (await _shed.Parts.FittedAsync(bike, body, OwnShed.By())).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe([field]);
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<PartFitted>().ShouldBeEmpty();
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<PartFitted>().ShouldBeEmpty();
     }
 
     // Glue that nobody thinks of any more is said when its place is opened, and not said once it has proven itself.

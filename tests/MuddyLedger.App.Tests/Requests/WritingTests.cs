@@ -14,7 +14,7 @@ public class WritingTests
 {
     private readonly OwnShed _shed = new();
 
-    private async Task<int> LinesAsync(Guid bike) => (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
+    private async Task<int> LinesAsync(Guid bike) => (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
 
     [Fact]
     public async Task The_same_write_twice_is_acknowledged_twice_and_written_once()
@@ -47,7 +47,7 @@ public class WritingTests
     public async Task An_id_that_is_a_lines_already_is_taken()
     {
         var bike = await _shed.BikeAsync(reading: "9,000 mi");
-        var line = (await _shed.Pictures.OneAsync(bike.Id, OwnShed.Cancel))!.Ledger.All.First(entry => entry.Body is MeterRead);
+        var line = (await _shed.Snapshots.OneAsync(bike.Id, OwnShed.Cancel))!.Ledger.All.First(entry => entry.Body is MeterRead);
         (await _shed.Book.NoteAsync(bike.Id, new(line.Id.Value, "2026-04-18", "x"), OwnShed.By())).NotDone(ProblemKind.IdTaken);
     }
 

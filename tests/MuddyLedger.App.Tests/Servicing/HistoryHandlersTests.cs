@@ -15,7 +15,7 @@ public class HistoryHandlersTests
         _shed.History.TellAsync(bike, new(OwnShed.NewId(), lines), OwnShed.By());
 
     private async Task<LifeLeft> LifeAsync(Guid bike, string task) =>
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Tasks.Single(one => one.Task.Id == task).Life;
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Tasks.Single(one => one.Task.Id == task).Life;
 
     [Fact]
     public async Task One_sheet_ends_the_unknown_and_each_line_says_how_it_is_known()
@@ -33,7 +33,7 @@ public class HistoryHandlersTests
         ).Done();
         // The reading of that day is written once, before what was done at it.
         answer.Entries.Count.ShouldBe(6);
-        var book = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger;
+        var book = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger;
         book.Each<TaskDone>().Single(pair => pair.Body.Task == "coolant.replace").Entry.Date.ShouldBe(new LocalDate(2023, 1, 1));
         book.Each<TaskDone>().Single(pair => pair.Body.Task == "fork.replace").Body.Evidence.ShouldBe(Evidence.AsNew);
         (await LifeAsync(bike, "engine-oil.replace")).Because.OfType<LastDone>().Single().Evidence.ShouldBe(Evidence.Receipt);
@@ -48,7 +48,7 @@ public class HistoryHandlersTests
     public async Task All_that_is_wrong_is_said_by_line_and_nothing_is_written()
     {
         var bike = (await _shed.BikeAsync(reading: "23,588")).Id;
-        var before = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
+        var before = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
         var refused = (
             await TellAsync(
                 bike,
@@ -61,7 +61,7 @@ public class HistoryHandlersTests
         ).NotDone(ProblemKind.Refused);
         refused.Fields!.Keys.Order().ShouldBe(["lines.0.when", "lines.1.task", "lines.2.meter", "lines.3.task", "lines.4.task"]);
         (await TellAsync(bike)).NotDone(ProblemKind.Refused).Fields!.Keys.ShouldBe(["lines"]);
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(before);
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(before);
     }
 
     [Fact]
@@ -87,7 +87,7 @@ public class HistoryHandlersTests
         var sheet = new HistoryRequest(OwnShed.NewId(), [new("coolant.replace", "2024", null, KnownBy.Memory)]);
         (await _shed.History.TellAsync(bike, sheet, OwnShed.By())).Done().Entries.Count.ShouldBe(1);
         (await _shed.History.TellAsync(bike, sheet, OwnShed.By())).Done().Entries.Count.ShouldBe(1);
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(1);
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(1);
     }
 
     [Fact]
@@ -98,10 +98,10 @@ public class HistoryHandlersTests
             new(OwnShed.NewId(), task, "Rack mounts", "Try the bolts", BikePart.Chassis, null, null, months, false, [Severity.Crashed]);
         var id = OwnShed.NewId();
         (await _shed.Servicing.ItemAsync(bike, Item(null, "12") with { Id = id }, OwnShed.By())).Done();
-        var task = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Tasks.Single(one => one.Component.Title == "Rack mounts").Task;
+        var task = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Tasks.Single(one => one.Component.Title == "Rack mounts").Task;
         task.Limits.OfType<CalendarLimit>().Single().Months.ShouldBe(12);
         (await _shed.Servicing.ItemAsync(bike, Item(task.Id, "6"), OwnShed.By())).Done();
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!
             .Tasks.Single(one => one.Task.Id == task.Id)
             .Task.Limits.OfType<CalendarLimit>()
             .Single()

@@ -26,9 +26,9 @@ public class ItemFileHandlersTests
             )
         ).Done();
 
-    private async Task<List<TaskStanding>> OwnAsync(Guid bike) =>
+    private async Task<List<TaskState>> OwnAsync(Guid bike) =>
         [
-            .. (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!
+            .. (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!
                 .Tasks.Where(one => one.Task.Id.StartsWith("own-", StringComparison.Ordinal))
                 .OrderBy(one => one.Component.Title, StringComparer.Ordinal),
         ];
@@ -129,9 +129,9 @@ public class ItemFileHandlersTests
     public async Task A_file_that_cannot_be_is_refused_and_nothing_is_written(string text, string why)
     {
         var bike = (await _shed.BikeAsync()).Id;
-        var before = (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
+        var before = (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
         var refused = await _shed.Items.TakeInAsync(bike, new(OwnShed.NewId(), text), OwnShed.By());
         refused.NotDone(ProblemKind.Refused).Fields!["text"].ShouldContain(why);
-        (await _shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(before);
+        (await _shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(before);
     }
 }

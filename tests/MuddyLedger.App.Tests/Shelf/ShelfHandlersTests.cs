@@ -19,8 +19,8 @@ public class ShelfHandlersTests
         list.Mind[0].Part.ShouldNotBeNullOrWhiteSpace();
 
         var causeway = list.Bikes.Single(bike => bike.Name == "Causeway").Id;
-        var picture = (await shed.Pictures.OneAsync(causeway, OwnShed.Cancel))!;
-        foreach (var task in picture.Tasks.Where(standing => standing.IsDue))
+        var snapshot = (await shed.Snapshots.OneAsync(causeway, OwnShed.Cancel))!;
+        foreach (var task in snapshot.Tasks.Where(state => state.IsDue))
             await shed.Servicing.DoneAsync(
                 causeway,
                 new(OwnShed.NewId(), task.Task.Id, "2026-04-18", Evidence.DoneHere, null),

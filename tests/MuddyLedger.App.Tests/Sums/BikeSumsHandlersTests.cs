@@ -12,7 +12,7 @@ public class BikeSumsHandlersTests
         foreach (var set in OwnShed.Content.Sets)
             await shed.BikeAsync(set.Id);
         var given = new HashSet<string>();
-        foreach (var bike in (await shed.Pictures.AllAsync(OwnShed.Cancel)).Select(picture => picture.Bike.Id.Value))
+        foreach (var bike in (await shed.Snapshots.AllAsync(OwnShed.Cancel)).Select(snapshot => snapshot.Bike.Id.Value))
         {
             var answer = (await shed.BikeSums.GetAsync(bike, OwnShed.By())).Done();
             foreach (var (field, value) in answer.Values)

@@ -18,7 +18,7 @@ public class WearHandlersTests
     private static async Task<(OwnShed Shed, Guid Bike)> DemoAsync(string name = "Causeway")
     {
         var shed = await OwnShed.DemoAsync();
-        return (shed, (await shed.Pictures.AllAsync(OwnShed.Cancel)).Single(one => one.Profile.Nickname == name).Bike.Id.Value);
+        return (shed, (await shed.Snapshots.AllAsync(OwnShed.Cancel)).Single(one => one.Profile.Nickname == name).Bike.Id.Value);
     }
 
     [Fact]
@@ -27,13 +27,13 @@ public class WearHandlersTests
         var shed = await OwnShed.DemoAsync();
         foreach (var set in OwnShed.Content.Sets)
             await shed.BikeAsync(set.Id);
-        foreach (var bike in (await shed.Pictures.AllAsync(OwnShed.Cancel)).Select(picture => picture.Bike.Id.Value))
+        foreach (var bike in (await shed.Snapshots.AllAsync(OwnShed.Cancel)).Select(snapshot => snapshot.Bike.Id.Value))
         {
             var wear = (await shed.Wear.GetAsync(bike, OwnShed.By())).Done();
             foreach (var line in wear.Series)
             {
                 var series = (await shed.Wear.SeriesAsync(bike, line.Id, OwnShed.By())).Done();
-                series.Standing.Id.ShouldBe(line.Id);
+                series.State.Id.ShouldBe(line.Id);
                 (line.Asked.Unit is not null || line.Asked.Looks.Count == 5).ShouldBeTrue($"{wear.Nickname} {line.Id}");
                 line.Asked.Places.ShouldNotBeEmpty();
             }
@@ -45,7 +45,7 @@ public class WearHandlersTests
     {
         var (shed, bike) = await DemoAsync();
         var wear = (await shed.Wear.GetAsync(bike, OwnShed.By())).Done();
-        wear.Next.Select(one => one.Standing.Id).ShouldBe(["chain-run", "rear-pads", "front-tread"]);
+        wear.Next.Select(one => one.State.Id).ShouldBe(["chain-run", "rear-pads", "front-tread"]);
         var pads = wear.Lasted.Single(one => one.Series == "rear-pads").Lives;
         pads.Count.ShouldBe(2);
         pads.ShouldAllBe(life => life.CostPer != null && life.CostPerUnit == "1,000 mi");
@@ -76,7 +76,7 @@ public class WearHandlersTests
         var body = Measured("9.0 bar") with { Altitude = "2000" };
         var series = (await shed.Wear.MeasureAsync(bike, "compression", body, OwnShed.By())).Done();
         // 1013.25 / 794.95 (ISO 2533, from memory) of 900 kPa.
-        ((double)series.Standing.Latest!.Value!.Value).ShouldBe(1_147, 1.5);
+        ((double)series.State.Latest!.Value!.Value).ShouldBe(1_147, 1.5);
     }
 
     [Theory]
@@ -87,10 +87,10 @@ public class WearHandlersTests
     public async Task A_field_that_says_nothing_is_refused_by_name_and_nothing_is_kept(string field, string typed)
     {
         var (shed, bike) = await DemoAsync();
-        var lines = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
+        var lines = (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length;
         var problem = (await shed.Wear.MeasureAsync(bike, "front-pads", Measured(typed), OwnShed.By())).NotDone(ProblemKind.Refused);
         problem.Fields!.ShouldContainKey(field);
-        (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(lines);
+        (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.All.Length.ShouldBe(lines);
     }
 
     [Fact]
@@ -114,20 +114,20 @@ public class WearHandlersTests
         var (shed, bike) = await DemoAsync();
         for (var again = 0; again < 2; again++)
             (await shed.Wear.MeasureAsync(bike, "rear-pads", Measured("0", "1.2"), OwnShed.By(request: $"again {again}"))).Done();
-        var picture = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
-        var found = picture.Ledger.Each<FindingOpened>().Where(pair => pair.Body.Title == "Rear brake pads, at its end").ToList();
+        var snapshot = (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!;
+        var found = snapshot.Ledger.Each<FindingOpened>().Where(pair => pair.Body.Title == "Rear brake pads, at its end").ToList();
         found.ShouldHaveSingleItem().Body.Severity.ShouldBe(FindingSeverity.Stop);
-        picture.Gates.FirstNotOpen.ShouldNotBeNull();
+        snapshot.Gates.FirstNotOpen.ShouldNotBeNull();
     }
 
     [Fact]
     public async Task What_was_measured_of_an_earlier_part_shuts_nothing_and_a_sound_reading_opens_the_gate_again()
     {
         var (shed, bike) = await DemoAsync();
-        async Task<BikePicture> AfterAsync(string request, MeasureRequest body)
+        async Task<BikeSnapshot> AfterAsync(string request, MeasureRequest body)
         {
             (await shed.Wear.MeasureAsync(bike, "rear-pads", body, OwnShed.By(request: request))).Done();
-            return (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
+            return (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!;
         }
 
         // Two years ago, before two exchanges; and last month, before the latest reading.
@@ -164,13 +164,13 @@ public class WearHandlersTests
         var first = answer.Valves.Single(valve => valve is { Side: ValveSide.Intake, Number: 1 });
         first.Points[^1].Clearance.Millimetres.ShouldBe(0.076m);
         (first.LeftAt!.Millimetres, first.ShimNow).ShouldBe((0.127m, 2.80m));
-        var picture = (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!;
-        picture.Ledger.Each<TaskDone>().Last().Body.Task.ShouldBe("valves.measure");
+        var snapshot = (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!;
+        snapshot.Ledger.Each<TaskDone>().Last().Body.Task.ShouldBe("valves.measure");
         // Left outside, it is not done.
         valves[1] = Valve(ValveSide.Intake, 2, "1");
-        var done = picture.Ledger.Each<TaskDone>().Count();
+        var done = snapshot.Ledger.Each<TaskDone>().Count();
         (await shed.Valves.CheckAsync(bike, new(OwnShed.NewId(), null, "thou", valves, null), OwnShed.By(request: "again"))).Done();
-        (await shed.Pictures.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(done);
+        (await shed.Snapshots.OneAsync(bike, OwnShed.Cancel))!.Ledger.Each<TaskDone>().Count().ShouldBe(done);
     }
 
     // Kept under whatever name: what is a shim, and of which size, is told by it.
@@ -221,12 +221,12 @@ public class WearHandlersTests
         var seals = (
             await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [Grade.Sound, Grade.Bad] }, OwnShed.By())
         ).Done();
-        seals.Standing.Latest!.Looks.Select(one => (one.Place, one.Grade)).ShouldBe([("left leg", Grade.Sound), ("right leg", Grade.Bad)]);
-        seals.Standing.Latest.Look.ShouldBe(Grade.Bad);
+        seals.State.Latest!.Looks.Select(one => (one.Place, one.Grade)).ShouldBe([("left leg", Grade.Sound), ("right leg", Grade.Bad)]);
+        seals.State.Latest.Look.ShouldBe(Grade.Bad);
         var one = (
             await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [null, Grade.Worn] }, OwnShed.By(request: "one"))
         ).Done();
-        one.Standing.Latest!.Looks.ShouldHaveSingleItem().Place.ShouldBe("right leg");
+        one.State.Latest!.Looks.ShouldHaveSingleItem().Place.ShouldBe("right leg");
         (await shed.Wear.MeasureAsync(bike, "fork-seals", Measured() with { Looks = [null, null] }, OwnShed.By(request: "none")))
             .NotDone(ProblemKind.Refused)
             .Fields!.ShouldContainKey("look");
@@ -237,7 +237,7 @@ public class WearHandlersTests
     {
         var (shed, bike) = await DemoAsync();
         var plugs = (await shed.Wear.SeriesAsync(bike, "plug-colour", OwnShed.By())).Done();
-        plugs.Standing.Latest!.Looks.Select(look => look.Words).ShouldBe(["tan to light grey", "black and dry, sooty"]);
+        plugs.State.Latest!.Looks.Select(look => look.Words).ShouldBe(["tan to light grey", "black and dry, sooty"]);
         plugs.Spread!.Do.ShouldContain("Change the odd plug over");
         plugs.Spread.Spread.ShouldBeNull();
         var wet = (await shed.Wear.SeriesAsync(bike, "compression", OwnShed.By())).Done().Wet!;
@@ -286,7 +286,7 @@ public class WearHandlersTests
         run = await hand.ThroughAsync(run);
         var finish = new App.Jobs.FinishRequest(OwnShed.NewId(), "47", [], run.Tray.Count > 0 ? "as it lies" : null, null);
         (await shed.Runs.FinishAsync(run.Id, finish, OwnShed.By(run.Version))).Done();
-        var latest = (await shed.Wear.SeriesAsync(bike, "compression", OwnShed.By())).Done().Standing.Latest!;
+        var latest = (await shed.Wear.SeriesAsync(bike, "compression", OwnShed.By())).Done().State.Latest!;
         latest.Instrument.ShouldBe("Pressure gauge, simulated");
         latest.Places.Zip(latest.Values.Select(value => value.Value)).ShouldBe([("cylinder 1", 1_200m), ("cylinder 2", 1_150m)]);
     }

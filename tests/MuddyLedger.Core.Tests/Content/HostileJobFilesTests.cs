@@ -77,8 +77,8 @@ public class HostileJobFilesTests
         foreach (var steps in new[] { 1_000, 1_001, 5_000 })
             yield return ($"{steps} steps that wait for each other", InARing(steps));
         yield return ("nothing", "");
-        yield return ("a nought", "\0");
-        yield return ("noughts", new string('\0', 100_000));
+        yield return ("a zero byte", "\0");
+        yield return ("zeros", new string('\0', 100_000));
         yield return ("a byte-order mark", "\uFEFF" + Sound);
         yield return ("two byte-order marks", "\uFEFF\uFEFF" + Sound);
         yield return ("half a letter", "id: \uD800\n");

@@ -13,7 +13,7 @@ public class ViewingPointsTests
 
     private static HashSet<string> Ids(Profile bike, SoldAs soldAs = SoldAs.Runner) =>
         [
-            .. ViewingPicture
+            .. ViewingSnapshot
                 .PointsOf(Details.Value with { Profile = bike, SoldAs = soldAs }, Given.Content.Viewing)
                 .Select(point => point.Id),
         ];
@@ -55,7 +55,7 @@ public class ViewingPointsTests
     public void No_whole_round_takes_more_than_forty_minutes()
     {
         foreach (var (set, soldAs) in from set in Given.Content.Sets from soldAs in Enum.GetValues<SoldAs>() select (set, soldAs))
-            ViewingPicture
+            ViewingSnapshot
                 .PointsOf(Details.Value with { Profile = set.Profile, SoldAs = soldAs }, Given.Content.Viewing)
                 .Sum(point => point.Minutes)
                 .ShouldBeInRange(25, 40, $"{set.Id}, sold as {soldAs}");

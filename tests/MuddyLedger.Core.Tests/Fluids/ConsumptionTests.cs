@@ -77,7 +77,7 @@ public class ConsumptionTests
             );
 
     [Fact]
-    public void Fuel_is_reckoned_from_brim_to_brim_with_what_was_poured_in_between()
+    public void Fuel_is_worked_out_from_brim_to_brim_with_what_was_poured_in_between()
     {
         var book = Book();
         Fuel(book, 0, 10, brim: true);
@@ -94,7 +94,7 @@ public class ConsumptionTests
     [Fact]
     public void A_missed_fill_is_left_out_whether_it_was_said_or_is_seen()
     {
-        FuelEconomy? Reckoned(Action<LedgerBuilder> last)
+        FuelEconomy? Derived(Action<LedgerBuilder> last)
         {
             var book = Book();
             Fuel(book, 0, 10, brim: true);
@@ -103,9 +103,9 @@ public class ConsumptionTests
             return FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
         }
 
-        var said = Reckoned(book => book.Write(Day(1000), new FuelBought(Given.Litres(6), null, true) { MissedSome = true }))!;
+        var said = Derived(book => book.Write(Day(1000), new FuelBought(Given.Litres(6), null, true) { MissedSome = true }))!;
         (said.Spells.Length, Math.Round(said.Likely, 3), said.LeftOut.Length).ShouldBe((1, 5m, 0));
-        var seen = Reckoned(book => Fuel(book, 1000, 1.6m, brim: true))!;
+        var seen = Derived(book => Fuel(book, 1000, 1.6m, brim: true))!;
         (seen.Spells.Length, Math.Round(seen.Likely, 3)).ShouldBe((1, 5m));
         Math.Round(seen.LeftOut.ShouldHaveSingleItem().Rate, 3).ShouldBe(0.2m, "0.2 L per 100 km is a fill that nobody wrote down");
     }

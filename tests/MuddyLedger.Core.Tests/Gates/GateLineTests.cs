@@ -279,7 +279,7 @@ public class GateLineTests
                         && bench.State.Steps.IsEmpty;
                     var asNonRunner =
                         ledger.Each<TakenIn>().LastOrDefault() is { Body.As: not TakenInAs.Runner } taken
-                        && !ledger.Standing.Any(after =>
+                        && !ledger.InForce.Any(after =>
                             after.Body is RideDone or FuelBought or GateProven
                             || (after.Body is WordGiven word && word.Gate >= gate && after.Place > taken.Entry.Place)
                         )

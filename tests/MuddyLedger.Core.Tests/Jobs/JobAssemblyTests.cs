@@ -313,19 +313,19 @@ public class JobAssemblyTests
             steps
                 .Any(other => other.Refits.Contains(part.Id) && place[other.Id] > place[step.Id])
                 .ShouldBeTrue($"{name}: {part.Part} stays on the tray");
-        var standing = new Dictionary<string, string>();
+        var state = new Dictionary<string, string>();
         foreach (var step in steps)
         foreach (var (thing, _) in UndoList.Of(step))
         {
-            if (!thing.Back && standing.TryGetValue(thing.Id, out var by))
+            if (!thing.Back && state.TryGetValue(thing.Id, out var by))
                 Assert.Fail($"{name}: {thing.What} is begun by {by} and again by {step.Id}");
             if (thing.Back)
-                standing.Remove(thing.Id);
+                state.Remove(thing.Id);
             else if (!thing.Lasting)
-                standing[thing.Id] = step.Id;
+                state[thing.Id] = step.Id;
         }
 
-        standing.ShouldBeEmpty(name);
+        state.ShouldBeEmpty(name);
         // Nothing is open that keeps the engine from running while it runs, and inner places are open only inside outer ones.
         IEnumerable<string> PlacesOf(string group, ImmutableArray<Step> part, int turn) =>
             part.Select(one => $"{(turn == 0 ? group : $"{group}.{turn + 1}")}/{one.Id}").Where(place.ContainsKey);

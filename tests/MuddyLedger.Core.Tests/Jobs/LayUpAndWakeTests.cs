@@ -59,7 +59,7 @@ public class LayUpAndWakeTests
     [Fact]
     public void The_list_must_be_empty_before_the_gate_opens_and_a_skipped_step_does_not_empty_it()
     {
-        var before = Standing(
+        var before = Open(
             ("plug-in-exhaust", "the ends of the exhaust shut", Gate.Cranked),
             ("chalk-on-tyres", "chalk", null),
             ("tyres-pumped-up", "pumped up", Gate.Ridden)
@@ -133,7 +133,7 @@ public class LayUpAndWakeTests
         Finish(book, new Bench(Given.Drumlin, LayingUp).UpTo());
         RidingTime.Of(book.Ledger).StandsSince.ShouldBe(Given.Today);
         Finish(book, new Bench(Given.Drumlin, LayingUp).UpTo());
-        book.Ledger.Standing.Count(line => line.Body is LaidUp).ShouldBe(1);
+        book.Ledger.InForce.Count(line => line.Body is LaidUp).ShouldBe(1);
         var left = UndoList.Of(book.Ledger, [], Day);
         Finish(book, new Bench(Given.Drumlin, UndoList.For(Waking, left.Select(one => one.Thing).ToHashSet())) { Before = left }.UpTo());
         RidingTime.Of(book.Ledger).StandsStill.ShouldBeFalse();
@@ -215,6 +215,6 @@ public class LayUpAndWakeTests
             book.Write(entry.Date, entry.Body);
     }
 
-    private static ImmutableArray<StandingForNow> Standing(params (string Thing, string What, Gate? Shuts)[] things) =>
-        [.. things.Select(one => new StandingForNow(one.Thing, one.What, ForNow.InPlace, Given.Today, null, one.Shuts))];
+    private static ImmutableArray<UndoItem> Open(params (string Thing, string What, Gate? Shuts)[] things) =>
+        [.. things.Select(one => new UndoItem(one.Thing, one.What, ForNow.InPlace, Given.Today, null, one.Shuts))];
 }

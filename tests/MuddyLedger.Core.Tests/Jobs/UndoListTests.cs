@@ -85,8 +85,8 @@ public class UndoListTests
     {
         var run = Guid.CreateVersion7();
         UndoList.Of(Book(), [(run, Filter, Done(Filter, "open"))], Day).ShouldBeEmpty();
-        var standing = UndoList.Of(Book(), [(run, Filter, Done(Filter, "open", "in"))], Day).ShouldHaveSingleItem();
-        (standing.What, standing.Way, standing.Since, standing.Run).ShouldBe(("a rag in the intake", ForNow.InPlace, Day(Begin), run));
+        var state = UndoList.Of(Book(), [(run, Filter, Done(Filter, "open", "in"))], Day).ShouldHaveSingleItem();
+        (state.What, state.Way, state.Since, state.Run).ShouldBe(("a rag in the intake", ForNow.InPlace, Day(Begin), run));
         UndoList.Of(Book(), [(run, Filter, Done(Filter, "open", "in", "out"))], Day).ShouldBeEmpty();
     }
 
@@ -112,8 +112,8 @@ public class UndoListTests
         var away = Step("battery-out", lifts: [new("battery", "the battery in the cellar", Lasting: true)]);
         var back = Step("battery-in", puts: [new("battery", "the battery", Back: true)]);
         var layUp = UndoList.Entries(away, StepRecord.Nothing).ToArray();
-        var standing = UndoList.Of(Book([.. layUp, new NoteWritten("winter")]), [], Day).ShouldHaveSingleItem();
-        (standing.Way, standing.Run).ShouldBe((ForNow.Away, null));
+        var state = UndoList.Of(Book([.. layUp, new NoteWritten("winter")]), [], Day).ShouldHaveSingleItem();
+        (state.Way, state.Run).ShouldBe((ForNow.Away, null));
         UndoList.Of(Book([.. layUp, new NoteWritten("winter"), .. UndoList.Entries(back, StepRecord.Nothing)]), [], Day).ShouldBeEmpty();
         // To put back what nobody wrote down as away begins nothing.
         UndoList.Of(Book([.. UndoList.Entries(back, StepRecord.Nothing)]), [], Day).ShouldBeEmpty();
@@ -159,10 +159,10 @@ public class UndoListTests
                             act.Item2 ? new LeftForNow($"t{act.Item1}", "it", ForNow.InPlace) : new ForNowUndone($"t{act.Item1}", "it")
                     )
                     .ToArray();
-                var standing = UndoList.Of(Book(lines), [], Day).Select(one => one.Thing).ToHashSet();
+                var state = UndoList.Of(Book(lines), [], Day).Select(one => one.Thing).ToHashSet();
                 return Enumerable
                     .Range(0, 4)
-                    .All(thing => standing.Contains($"t{thing}") == acts.LastOrDefault(act => act.Item1 == thing, (thing, false)).Item2);
+                    .All(thing => state.Contains($"t{thing}") == acts.LastOrDefault(act => act.Item1 == thing, (thing, false)).Item2);
             });
 
     // For every kind of bike and every choice: what a shipped job puts, it lifts, unless it is meant to last; then another job ends it.

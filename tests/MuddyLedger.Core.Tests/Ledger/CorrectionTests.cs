@@ -55,13 +55,13 @@ public class CorrectionTests
                         day,
                         Body(line.Kind, at, line.Corrections == 0 ? line.Number : line.Number + line.Corrections)
                     );
-                    var standing = first;
+                    var state = first;
                     for (var left = line.Corrections - 1; left >= 0; left--)
-                        standing = mended.Correct(standing, Body(line.Kind, at, line.Number + left));
+                        state = mended.Correct(state, Body(line.Kind, at, line.Number + left));
                     var once = right.Write(day, Body(line.Kind, at, line.Number));
                     if (line.Struck)
                     {
-                        mended.Strike(standing);
+                        mended.Strike(state);
                         right.Strike(once);
                     }
 
@@ -72,7 +72,7 @@ public class CorrectionTests
                     {
                         var ended = mended.Write(Given.Today, close(first.Id, "?"));
                         if (line.CloseCorrected)
-                            mended.Correct(ended, close(standing.Id, "put right"));
+                            mended.Correct(ended, close(state.Id, "put right"));
                         right.Write(Given.Today, close(once.Id, "put right"));
                     });
                 }
@@ -83,7 +83,7 @@ public class CorrectionTests
                 string[] ForNow(LedgerBuilder book) => [.. Core.Jobs.UndoList.Of(book.Ledger, [], Given.Day).Select(one => one.Thing)];
                 string[] Gates(LedgerBuilder book) =>
                     [.. Given.Line(Given.Drumlin, book.Ledger).Reasons.Select(reason => $"{reason.Gate} {reason.State} {reason.Why}")];
-                string[] Order(LedgerBuilder book) => [.. book.Ledger.Standing.Select(entry => Words(entry.Body))];
+                string[] Order(LedgerBuilder book) => [.. book.Ledger.InForce.Select(entry => Words(entry.Body))];
 
                 Open(mended).ShouldBe(Open(right));
                 ForNow(mended).ShouldBe(ForNow(right));

@@ -19,7 +19,7 @@ public class LedgerTests
         var wrong = book.Write(Given.Today, new NoteWritten("wrong"));
         book.Strike(wrong);
         book.Ledger.All.ShouldContain(wrong);
-        book.Ledger.Standing.ShouldBeEmpty();
+        book.Ledger.InForce.ShouldBeEmpty();
         book.Ledger.Strikes[wrong.Id].Reason.ShouldBe("wrong");
     }
 
@@ -51,7 +51,7 @@ public class LedgerTests
                 (lines, which) =>
                 {
                     var (before, book) = (Written(lines), Written(lines));
-                    var wrong = book.Ledger.Standing[which % lines.Length];
+                    var wrong = book.Ledger.InForce[which % lines.Length];
                     book.Correct(wrong, wrong.Body);
                     return State(before.Ledger) == State(book.Ledger);
                 }
@@ -95,7 +95,7 @@ public class LedgerTests
                         var fresh = whole.All.Where(one => !known.Contains(one.Id)).OrderBy(one => one.Id.Value).ToList();
                         grown = grown.With(fresh, [.. whole.Strikes.Values]);
                         Told(grown.All).ShouldBe(Told(whole.All));
-                        Told(grown.Standing).ShouldBe(Told(whole.Standing));
+                        Told(grown.InForce).ShouldBe(Told(whole.InForce));
                         grown.Strikes.Keys.ShouldBe(whole.Strikes.Keys, ignoreOrder: true);
                         whole.All.ShouldAllBe(one => grown.OriginOf(one.Id) == whole.OriginOf(one.Id));
                     }

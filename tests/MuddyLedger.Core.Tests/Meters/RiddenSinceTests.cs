@@ -117,7 +117,7 @@ public class RiddenSinceTests
         book.Write(day, Ride(15));
         var ledger = book.Ledger;
         var history = BikeMeters.Of(Given.Drumlin, ledger).Own[MeterKind.Odometer].History;
-        history.At(ledger.Standing.First(one => one.Id == done.Id), null)!.Lifetime.ShouldBe(Given.Miles(1_060));
+        history.At(ledger.InForce.First(one => one.Id == done.Id), null)!.Lifetime.ShouldBe(Given.Miles(1_060));
         history.At(day, null)!.Lifetime.ShouldBe(Given.Miles(1_075));
     }
 

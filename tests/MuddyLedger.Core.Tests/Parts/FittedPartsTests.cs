@@ -82,7 +82,7 @@ public class FittedPartsTests
             on.All(part => part.On >= 1 && part.On <= part.Fitted.Count).ShouldBeTrue();
             on.Select(part => part.Entry.Id).ShouldBeUnique();
             // What was fitted last and is new is there, unless something came off after it.
-            var last = book.Ledger.Standing.Last();
+            var last = book.Ledger.InForce.Last();
             if (last.Body is PartFitted { State: PartState.New })
                 on[0].Entry.Id.ShouldBe(last.Id);
         }

@@ -186,7 +186,7 @@ public class LifeLeftTests
     }
 
     [Fact]
-    public void A_reading_reckoned_on_is_marked_as_such()
+    public void A_reading_worked_out_is_marked_as_such()
     {
         var life = Of(
             Task(Every(6_000)),
@@ -203,7 +203,7 @@ public class LifeLeftTests
             .Limit.ShouldBeOfType<CalendarLimit>();
 
     [Fact]
-    public void Miles_on_a_bike_with_an_hour_meter_are_reckoned_and_say_so()
+    public void Miles_on_a_bike_with_an_hour_meter_are_worked_out_and_say_so()
     {
         // House value: a motocrosser does 25 km in an hour, so 20 h are 500 km.
         var book = new LedgerBuilder()
@@ -218,7 +218,7 @@ public class LifeLeftTests
         );
         life.Governing!.UseLeft!.Value.In(Unit.Kilometre).Value.ShouldBe(500, 0.01m);
         life.Governing.Estimated.ShouldBeTrue();
-        life.Because.OfType<ReckonedByRatio>().ShouldHaveSingleItem().Ratio.Own.ShouldBeFalse();
+        life.Because.OfType<DerivedByRatio>().ShouldHaveSingleItem().Ratio.Own.ShouldBeFalse();
     }
 
     [Fact]
@@ -358,7 +358,7 @@ public class LifeLeftTests
     [Fact]
     public void To_replace_is_also_to_inspect_and_not_the_other_way_round()
     {
-        TaskStanding Standing(string done, string asked) =>
+        TaskState StateOf(string done, string asked) =>
             Core
                 .Servicing.Servicing.Of(
                     Given.Heron,
@@ -371,8 +371,8 @@ public class LifeLeftTests
                     Given.Today
                 )
                 .Single(task => task.Task.Id == asked);
-        Standing("spark-plugs.replace", "spark-plugs.inspect").Life.State.ShouldNotBe(LifeState.Unknown);
-        Standing("spark-plugs.inspect", "spark-plugs.replace").Life.State.ShouldBe(LifeState.Unknown);
+        StateOf("spark-plugs.replace", "spark-plugs.inspect").Life.State.ShouldNotBe(LifeState.Unknown);
+        StateOf("spark-plugs.inspect", "spark-plugs.replace").Life.State.ShouldBe(LifeState.Unknown);
     }
 
     [Fact]
@@ -413,7 +413,7 @@ public class LifeLeftTests
     {
         var book = new LedgerBuilder();
         book.Write(Ago(1), new FluidFilled(ReservoirId.Engine, Given.Litres(2.4m), "cheap oil", Temporary: true));
-        TaskStanding[] Tasks() =>
+        TaskState[] Tasks() =>
             [
                 .. Core.Servicing.Servicing.Of(
                     Given.Drumlin,

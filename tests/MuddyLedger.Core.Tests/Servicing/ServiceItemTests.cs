@@ -14,12 +14,12 @@ public class ServiceItemTests
     private static readonly LocalDate Today = Given.Today;
     private static readonly ServiceItemKept Mounts = new("own-1.do", "Rack mounts", "Try the bolts", BikePart.Chassis);
 
-    private static Dictionary<string, TaskStanding> Plan(LedgerBuilder book, LocalDate? today = null)
+    private static Dictionary<string, TaskState> Plan(LedgerBuilder book, LocalDate? today = null)
     {
         var bike = Given.Drumlin;
         return Core
             .Servicing.Servicing.Of(bike, Given.Content.Schedules, book.Ledger, BikeMeters.Of(bike, book.Ledger, null), today ?? Today)
-            .ToDictionary(standing => standing.Task.Id);
+            .ToDictionary(state => state.Task.Id);
     }
 
     [Fact]
@@ -30,9 +30,9 @@ public class ServiceItemTests
         book.Write(Today.PlusDays(-400), new IntervalSet(Mounts.Task, null, null, 12, new(ProvenanceKind.Owner)));
         Plan(book)[Mounts.Task].Life.State.ShouldBe(LifeState.Unknown);
         book.Done(Today.PlusDays(-380), Mounts.Task);
-        var standing = Plan(book)[Mounts.Task];
-        standing.Life.State.ShouldBe(LifeState.Overdue);
-        standing.Component.Title.ShouldBe("Rack mounts");
+        var state = Plan(book)[Mounts.Task];
+        state.Life.State.ShouldBe(LifeState.Overdue);
+        state.Component.Title.ShouldBe("Rack mounts");
         book.Done(Today, Mounts.Task);
         Plan(book)[Mounts.Task].Life.State.ShouldBe(LifeState.Fresh);
         // Changed, it is the same item.

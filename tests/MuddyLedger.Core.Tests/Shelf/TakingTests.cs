@@ -144,8 +144,8 @@ public class TakingTests
             fluid => Core.Fluids.Compatibility.IsAsGood(ReservoirId.Engine, Given.Drumlin, fluid, "10W-40, JASO MA2")
         );
         Shopping.List([wanted], [empty, full]).ShouldBeEmpty();
-        Shopping.Standing(wanted, [empty, full])!.Id.ShouldBe(full.Id);
-        Shopping.Standing(wanted, [empty]).ShouldBeNull();
+        Shopping.OnShelf(wanted, [empty, full])!.Id.ShouldBe(full.Id);
+        Shopping.OnShelf(wanted, [empty]).ShouldBeNull();
     }
 
     // Whatever a shipped bike takes, bought under the name that the list gives it, is what its job then takes from the shelf.
@@ -168,7 +168,7 @@ public class TakingTests
                         Containers = [new(Guid.NewGuid(), 5, 5, Given.Today)],
                     }
                     : stock;
-                Shopping.Standing(wanted, [bought]).ShouldNotBeNull($"{need.What} of {set.Id}");
+                Shopping.OnShelf(wanted, [bought]).ShouldNotBeNull($"{need.What} of {set.Id}");
                 var poured = new FluidFilled(need.Reservoir!.Value, Given.Litres(1), bought.Item.Name);
                 Taking.Of(Taking.UsedBy([poured], _ => need.What), [bought], Causeway).Missing.ShouldBeEmpty($"{need.What} of {set.Id}");
                 seen++;

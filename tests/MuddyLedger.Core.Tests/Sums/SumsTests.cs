@@ -101,7 +101,7 @@ public class SumsTests
             TyreSize.Read(odd).ShouldBeNull(odd);
     }
 
-    // Reckoned by hand: 9,000 rpm / (3 x 1 x 2.5) = 1,200 turns a minute of a wheel two metres round: 144 km/h.
+    // Derived by hand: 9,000 rpm / (3 x 1 x 2.5) = 1,200 turns a minute of a wheel two metres round: 144 km/h.
     [Fact]
     public void Speed_follows_the_turns_of_the_wheel()
     {

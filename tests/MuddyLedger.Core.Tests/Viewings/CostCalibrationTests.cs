@@ -5,7 +5,7 @@ using NodaTime;
 
 namespace MuddyLedger.Core.Tests.Viewings;
 
-/// <summary>Hidden bikes, not drawn from the model, inspected through the real reckoning: how often does the stated level hold?</summary>
+/// <summary>Hidden bikes, not drawn from the model, inspected through the real sums: how often does the stated level hold?</summary>
 public class CostCalibrationTests
 {
     private static readonly (string Name, string Set, int Year, SoldAs As)[] Kinds =
@@ -69,8 +69,8 @@ public class CostCalibrationTests
                     HourlyRate = Money.Of(12),
                 };
                 var today = new LocalDate(2026, 4, 18);
-                var hidden = HiddenBike.Make(details, Given.Content.Viewing, ViewingPicture.WearOf(details, today), seed + at);
-                var picture = ViewingPicture.Of(
+                var hidden = HiddenBike.Make(details, Given.Content.Viewing, ViewingSnapshot.WearOf(details, today), seed + at);
+                var snapshot = ViewingSnapshot.Of(
                     details,
                     Inspect(hidden, coverage, seed + at),
                     Given.Content.Viewing,
@@ -80,7 +80,7 @@ public class CostCalibrationTests
                 lock (under)
                 {
                     var (held, all) = under[name];
-                    under[name] = (held + (hidden.TrueCost <= picture.Cost.C90 ? 1 : 0), all + 1);
+                    under[name] = (held + (hidden.TrueCost <= snapshot.Cost.C90 ? 1 : 0), all + 1);
                 }
             }
         );

@@ -6,7 +6,7 @@ public class NextLooksTests
 {
     private static readonly Trust Even = new(2, 3);
 
-    // Brute force: the whole reckoning done anew for each outcome of each look, on the fine grid.
+    // Brute force: the whole estimate done anew for each outcome of each look, on the fine grid.
     [Fact]
     public void Looks_are_worth_what_brute_force_says()
     {

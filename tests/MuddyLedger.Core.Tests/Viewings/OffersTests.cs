@@ -139,11 +139,11 @@ public class OffersTests
         Judge(coverage: 0.1, knocked: KnockOut.WalkAway).ShouldBe(Verdict.WalkAway);
     }
 
-    private static ViewingPicture Seen(string point, bool rebuild = false, bool needsPapers = true)
+    private static ViewingSnapshot Seen(string point, bool rebuild = false, bool needsPapers = true)
     {
         var round = PracticeRound.Make("road-twin", Given.Drumlin, Given.Content.Viewing, 1, Given.Today);
         var details = round.Details with { WillRebuild = rebuild, NeedsPapers = needsPapers, PapersDiscount = Money.Of(100) };
-        return ViewingPicture.Of(
+        return ViewingSnapshot.Of(
             details,
             [new(Guid.Empty, NodaTime.Instant.MinValue, "bench", new PointGraded(point, Grade.Failed))],
             Given.Content.Viewing,
@@ -162,12 +162,12 @@ public class OffersTests
     [InlineData("papers.title", false, false, true)]
     public void No_sum_is_offered_for_a_bike_that_is_knocked_out(string point, bool rebuild, bool needsPapers, bool offered)
     {
-        var picture = Seen(point, rebuild, needsPapers);
-        picture.Judgement.KnockedOut.ShouldBe(!offered);
-        (picture.Offers is not null).ShouldBe(offered);
-        picture.Repaired.ShouldNotBeNull();
+        var snapshot = Seen(point, rebuild, needsPapers);
+        snapshot.Judgement.KnockedOut.ShouldBe(!offered);
+        (snapshot.Offers is not null).ShouldBe(offered);
+        snapshot.Repaired.ShouldNotBeNull();
         if (!offered)
-            RestOfRound.Of(picture, 1_000).ShouldBeNull("the rest does not matter any more");
+            RestOfRound.Of(snapshot, 1_000).ShouldBeNull("the rest does not matter any more");
     }
 
     // Dearer than the owner's purse is no fault of the bike: what to offer is still said.

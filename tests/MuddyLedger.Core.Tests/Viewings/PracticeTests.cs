@@ -19,10 +19,10 @@ public class PracticeTests
         for (var seed = 1; seed <= 600; seed++)
         {
             var round = Round(seed, Given.Content.Sets[seed % Given.Content.Sets.Length].Id);
-            var use = ViewingPicture.WearOf(round.Details, round.Today);
+            var use = ViewingSnapshot.WearOf(round.Details, round.Today);
             foreach (var point in round.Points.Where(point => point.Say is not null))
             {
-                var chance = ViewingPicture.ChanceAt(point.Prior, use);
+                var chance = ViewingSnapshot.ChanceAt(point.Prior, use);
                 var sort =
                     chance < 0.08 ? 0
                     : chance < 0.2 ? 1
@@ -90,7 +90,7 @@ public class PracticeTests
                 var round = Round(seed);
                 var end = round.End(round.InTime([.. round.Points.Where(point => point.Say is not null).Select(point => point.Id)]), 0);
                 var worth = Math.Max(0, end.TrueWorth);
-                return (Best: Math.Abs(end.BestReckoned - worth), Walked: Math.Abs(end.Reckoned - worth));
+                return (Best: Math.Abs(end.BestComputed - worth), Walked: Math.Abs(end.Computed - worth));
             })
             .ToList();
         errors.Sum(error => error.Best).ShouldBeLessThan(errors.Sum(error => error.Walked) * 0.97);

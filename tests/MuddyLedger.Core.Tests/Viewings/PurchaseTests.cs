@@ -31,15 +31,15 @@ public class PurchaseTests
     public void Buying_never_fails_and_loses_nothing_however_much_was_seen(string set, SoldAs how)
     {
         var details = Details(set, how);
-        var points = ViewingPicture.PointsOf(details, Given.Content.Viewing);
+        var points = ViewingSnapshot.PointsOf(details, Given.Content.Viewing);
         foreach (var count in new[] { 0, 1, points.Length / 2, points.Length - 1, points.Length })
         foreach (var grade in Enum.GetValues<Grade>())
         {
             var acts = points
                 .Take(count)
                 .SelectMany(point => new ViewingAct[] { new PointGraded(point.Id, grade), new PointNoted(point.Id, new string('w', 500)) });
-            var picture = Picture(details, acts);
-            var lines = Purchase.Entries(details, picture, Money.Of(900), new HashSet<string>(), Given.Today);
+            var snapshot = Snapshot(details, acts);
+            var lines = Purchase.Entries(details, snapshot, Money.Of(900), new HashSet<string>(), Given.Today);
 
             foreach (var found in lines.OfType<FindingOpened>())
             {
@@ -65,7 +65,7 @@ public class PurchaseTests
             Purchase
                 .Entries(
                     details,
-                    Picture(
+                    Snapshot(
                         details,
                         [new PointGraded("off-the-ground.chain", grade), new PointNoted("off-the-ground.chain", "Master link looks new.")]
                     ),
@@ -78,7 +78,7 @@ public class PurchaseTests
         Bought(Grade.Worn).Title.ShouldBe("The chain is part worn");
         Bought(Grade.Bad).Title.ShouldBe("The chain is worn out, with tight spots");
         Bought(Grade.Bad).Detail!.ShouldStartWith("Master link looks new.", customMessage: "the buyer's own note first");
-        Picture(details, [new PointGraded("off-the-ground.chain", Grade.Worn)])
+        Snapshot(details, [new PointGraded("off-the-ground.chain", Grade.Worn)])
             .Sheet()
             .ShouldHaveSingleItem()
             .Point.SayAt(Grade.Worn)
@@ -103,7 +103,7 @@ public class PurchaseTests
     {
         var details = Details("trials-single", how) with { LastRunYear = 2009 };
         var book = new LedgerBuilder();
-        foreach (var line in Purchase.Entries(details, Picture(details, []), null, new HashSet<string>(), Given.Today))
+        foreach (var line in Purchase.Entries(details, Snapshot(details, []), null, new HashSet<string>(), Given.Today))
             book.Write(Given.Today, line);
         Given.Line(details.Profile, book.Ledger).StateOf(Gate.Cranked).ShouldBe(state);
         var stood = Core.Layup.StandingTime.Of(details.Profile, book.Ledger, Given.Today);
@@ -136,8 +136,8 @@ public class PurchaseTests
             Asking = Money.Of(1_000),
         };
 
-    private static ViewingPicture Picture(ViewingDetails details, IEnumerable<ViewingAct> acts) =>
-        ViewingPicture.Of(
+    private static ViewingSnapshot Snapshot(ViewingDetails details, IEnumerable<ViewingAct> acts) =>
+        ViewingSnapshot.Of(
             details,
             acts.Select(act => new ViewingEvent(Guid.CreateVersion7(), Given.Noon, "test bench", act)),
             Given.Content.Viewing,

@@ -22,9 +22,9 @@ public class ShortRoundTests
         var seen = ImmutableArray<string>.Empty;
         while (true)
         {
-            var picture = round.Picture(seen);
+            var snapshot = round.Snapshot(seen);
             var known = round.Points.Select(point => point.Id).ToHashSet();
-            var next = picture.ShortRound(round.Details).FirstOrDefault(id => known.Contains(id) && !seen.Contains(id));
+            var next = snapshot.ShortRound(round.Details).FirstOrDefault(id => known.Contains(id) && !seen.Contains(id));
             if (next is null)
                 return seen;
             seen = seen.Add(next);
@@ -37,20 +37,20 @@ public class ShortRoundTests
     }
 
     /// <summary>What one would pay at most: nothing for a bike that is knocked out.</summary>
-    private static double PriceOf(ViewingPicture picture) => picture.Offers?.WalkAway ?? 0;
+    private static double PriceOf(ViewingSnapshot snapshot) => snapshot.Offers?.WalkAway ?? 0;
 
     private static Compared Compare(int seed)
     {
         var round = Made(seed);
         var walked = Walk(round);
         var asking = (double)round.Details.Asking!.Value.Amount;
-        var picture = round.Picture(walked);
+        var snapshot = round.Snapshot(walked);
         return new(
-            PriceOf(picture),
-            PriceOf(round.Picture([.. round.Points.Select(point => point.Id)])),
+            PriceOf(snapshot),
+            PriceOf(round.Snapshot([.. round.Points.Select(point => point.Id)])),
             walked.Sum(id => round.Points.First(point => point.Id == id).Minutes),
             round.Value,
-            RestOfRound.Of(picture, asking),
+            RestOfRound.Of(snapshot, asking),
             asking
         );
     }
@@ -70,7 +70,7 @@ public class ShortRoundTests
     private static void Hold(int bikes)
     {
         var all = Enumerable.Range(1, bikes).AsParallel().Select(Compare).ToList();
-        all.ShouldAllBe(one => one.Minutes <= ViewingPicture.ShortRoundMinutes + 1e-9);
+        all.ShouldAllBe(one => one.Minutes <= ViewingSnapshot.ShortRoundMinutes + 1e-9);
         double Share(Func<Compared, bool> holds) => all.Average(one => holds(one) ? 1.0 : 0.0);
         double Within(double share) => Share(one => one.Off <= share * Math.Max(one.Full, 1));
         var told = all.Where(one => one.Rest is not null).ToList();
@@ -93,7 +93,7 @@ public class ShortRoundTests
     public void Nothing_is_said_of_the_rest_where_there_is_none_or_where_a_knock_out_has_decided()
     {
         var round = Made(3);
-        var start = round.Picture([]);
+        var start = round.Snapshot([]);
         var rest = RestOfRound.Of(start, null).ShouldNotBeNull();
         (rest.Says, rest.Points).ShouldBe((null, start.Points.Length));
         rest.Minutes.ShouldBe(start.Points.Sum(point => point.Minutes), 1e-9);

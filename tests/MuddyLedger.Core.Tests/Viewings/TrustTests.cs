@@ -12,7 +12,7 @@ public class TrustTests
         Applies.Always
     );
 
-    private static ClaimStanding With(params (string Point, Grade Grade)[] seen) =>
+    private static CheckedClaim With(params (string Point, Grade Grade)[] seen) =>
         Trust.Stand(Fresh, seen.ToDictionary(one => one.Point, one => Seen.Of(one.Grade)));
 
     [Fact]
@@ -28,16 +28,16 @@ public class TrustTests
     [Fact]
     public void One_point_against_it_outweighs_those_for_it()
     {
-        var standing = With(("gasket", Grade.Sound), ("noise", Grade.Bad));
-        (standing.State, standing.Material).ShouldBe((ClaimState.Contradicted, false));
-        standing.By.ShouldBe(["noise"]);
+        var state = With(("gasket", Grade.Sound), ("noise", Grade.Bad));
+        (state.State, state.Material).ShouldBe((ClaimState.Contradicted, false));
+        state.By.ShouldBe(["noise"]);
         With(("gasket", Grade.Failed)).Material.ShouldBeTrue();
     }
 
     [Fact]
     public void Trust_begins_even_and_moves_by_one_or_by_three()
     {
-        ClaimStanding Of(ClaimState state, bool material = false) => new(Fresh, state, material, []);
+        CheckedClaim Of(ClaimState state, bool material = false) => new(Fresh, state, material, []);
         Trust.Of([], 0).ShouldBe(new Trust(2, 2));
         Trust.Of([], 0).Shift.ShouldBe(0);
         Trust.Of([Of(ClaimState.Open), Of(ClaimState.Confirmed)], 0).ShouldBe(new Trust(3, 2));

@@ -37,7 +37,7 @@ public class WearBookTests
             .Single(series => series.Kind.Id == id);
     }
 
-    private static TaskStanding TaskOf(LedgerBuilder book, string id, Profile? bike = null)
+    private static TaskState TaskOf(LedgerBuilder book, string id, Profile? bike = null)
     {
         var profile = bike ?? Given.Drumlin;
         var ledger = book.Ledger;
@@ -52,19 +52,19 @@ public class WearBookTests
     public void Nothing_one_and_two_readings_say_what_they_can()
     {
         var book = Ridden();
-        SeriesOf(book).Standing.Trust.ShouldBe(WearTrust.Nothing);
+        SeriesOf(book).State.Trust.ShouldBe(WearTrust.Nothing);
         Pads(book, 40, 4.0m, 4.1m);
-        var one = SeriesOf(book).Standing;
+        var one = SeriesOf(book).State;
         (one.Trust, one.Due, one.Verdict!.Grade).ShouldBe((WearTrust.OneReading, null, Grade.Sound));
         Pads(book, 10, 3.1m, 3.2m);
-        var two = SeriesOf(book).Standing;
+        var two = SeriesOf(book).State;
         two.Trust.ShouldBe(WearTrust.Line);
         two.Fieller.ShouldBeNull();
         // 0.9 mm in 3,000 mi; 2.1 mm more are 7,000 mi, from 19,000: at 26,000 mi.
         Miles(two.Likely).ShouldBe(26_000, 400);
         two.Due.ShouldNotBeNull();
         Pads(book, 2, 2.8m, 2.9m);
-        SeriesOf(book).Standing.Trust.ShouldBe(WearTrust.Bands);
+        SeriesOf(book).State.Trust.ShouldBe(WearTrust.Bands);
     }
 
     private static double Miles(double? kilometres) => kilometres!.Value / 1.609344;
@@ -90,7 +90,7 @@ public class WearBookTests
         var series = SeriesOf(book);
         series.Lives.Select(life => life.Points.Length).ShouldBe([0, 2, 1]);
         Miles(series.Lives[1].Length).ShouldBe(5_000, 1);
-        series.Standing.Trust.ShouldBe(WearTrust.OneReading);
+        series.State.Trust.ShouldBe(WearTrust.OneReading);
     }
 
     [Theory]
@@ -107,7 +107,7 @@ public class WearBookTests
             Pads(book, 30, 4.2m);
         var series = SeriesOf(book);
         series.Lives.Select(life => life.Points.Length).ShouldBe([1, 1]);
-        series.Standing.New.ShouldBe(4.2m);
+        series.State.New.ShouldBe(4.2m);
     }
 
     [Fact]
@@ -139,7 +139,7 @@ public class WearBookTests
         var book = Ridden();
         Pads(book, 40, 2.4m);
         Pads(book, 4, 0.9m);
-        SeriesOf(book).Standing.Over.ShouldBeTrue();
+        SeriesOf(book).State.Over.ShouldBeTrue();
         TaskOf(book, "front-pads.replace").Life.State.ShouldBeOneOf(LifeState.Due, LifeState.Overdue);
     }
 
@@ -148,10 +148,10 @@ public class WearBookTests
     {
         var book = Ridden();
         Pads(book, 4, 1.0m);
-        SeriesOf(book).Standing.Over.ShouldBeTrue();
+        SeriesOf(book).State.Over.ShouldBeTrue();
         var above = Ridden();
         Pads(above, 4, 1.1m);
-        SeriesOf(above).Standing.Over.ShouldBeFalse();
+        SeriesOf(above).State.Over.ShouldBeFalse();
     }
 
     [Fact]
@@ -162,8 +162,8 @@ public class WearBookTests
         Pads(book, 40, 2.5m);
         Pads(book, 20, 3.0m);
         Pads(book, 5, 3.4m);
-        var standing = SeriesOf(book).Standing;
-        (standing.Trust, standing.Due).ShouldBe((WearTrust.WrongWay, null));
+        var state = SeriesOf(book).State;
+        (state.Trust, state.Due).ShouldBe((WearTrust.WrongWay, null));
         // A measurement that tells nothing of its end never makes the task fine.
         TaskOf(book, "front-pads.replace").Life.Governing?.Due.ShouldBeNull();
     }
@@ -174,11 +174,11 @@ public class WearBookTests
         var book = Ridden();
         Pads(book, 10, 3.0m);
         Pads(book, 10, 3.0m);
-        SeriesOf(book).Standing.Trust.ShouldBe(WearTrust.OneReading);
+        SeriesOf(book).State.Trust.ShouldBe(WearTrust.OneReading);
         Pads(book, 8, 3.0m);
         Pads(book, 6, 3.0m);
-        SeriesOf(book).Standing.Trust.ShouldBeOneOf(WearTrust.NoWear, WearTrust.Bands);
-        SeriesOf(book).Standing.Due.ShouldBeNull();
+        SeriesOf(book).State.Trust.ShouldBeOneOf(WearTrust.NoWear, WearTrust.Bands);
+        SeriesOf(book).State.Due.ShouldBeNull();
     }
 
     [Fact]
@@ -191,14 +191,14 @@ public class WearBookTests
         var swapped = new LedgerBuilder();
         for (var week = 104; week > 44; week -= 4)
             swapped.Reading(Today.PlusDays(-7 * week), Given.Miles(20_000 - 100 * week));
-        // The new dash begins at nought at 15,600 mi.
+        // The new dash begins at zero at 15,600 mi.
         swapped.Write(Today.PlusDays(-7 * 44), new MeterEpochStarted(Given.Miles(0), Given.Miles(15_600), EpochCause.DashSwapped));
         for (var week = 44; week >= 0; week -= 4)
             swapped.Reading(Today.PlusDays(-7 * week), Given.Miles(4_400 - 100 * week));
         Pads(swapped, 60, 3.6m);
         Pads(swapped, 30, 2.8m);
         Pads(swapped, 4, 2.1m);
-        SeriesOf(swapped).Standing.Likely!.Value.ShouldBe(SeriesOf(straight).Standing.Likely!.Value, 1);
+        SeriesOf(swapped).State.Likely!.Value.ShouldBe(SeriesOf(straight).State.Likely!.Value, 1);
     }
 
     [Fact]
@@ -243,7 +243,7 @@ public class WearBookTests
         // Half of 1.5%.
         SeriesOf(book, "chain-run").Latest!.Value.ShouldBe(0.75m);
         book.Write(Today.PlusDays(-10), new WearLooked("fork-seals", "Fork seals", Grade.Bad));
-        SeriesOf(book, "fork-seals").Standing.Over.ShouldBeTrue();
+        SeriesOf(book, "fork-seals").State.Over.ShouldBeTrue();
     }
 
     /// <summary>Chain pitch of a 520 is 15.875 mm, of a 428 12.7 mm (ASME B29.1 / ISO 606 families, from memory).</summary>
@@ -263,8 +263,8 @@ public class WearBookTests
         foreach (var (days, volts) in new[] { (600, 12.9m), (400, 12.8m), (200, 12.7m), (0, 12.6m) })
             book.Write(Today.PlusDays(-days), new MeasurementTaken("resting-voltage", "Battery at rest", [volts], "V"));
         // A tenth of a volt in 200 days; two more tenths are 400 days.
-        var standing = SeriesOf(book, "resting-voltage").Standing;
-        Period.DaysBetween(Today, standing.Due!.Likely).ShouldBeInRange(370, 430);
+        var state = SeriesOf(book, "resting-voltage").State;
+        Period.DaysBetween(Today, state.Due!.Likely).ShouldBeInRange(370, 430);
         SeriesOf(book, "resting-voltage").Meter.ShouldBeNull();
     }
 
@@ -274,7 +274,7 @@ public class WearBookTests
         var book = Ridden();
         foreach (var (weeks, kilopascals) in new[] { (100, 1_200m), (50, 1_100m), (4, 1_010m) })
             book.Write(Today.PlusDays(-7 * weeks), new MeasurementTaken("compression-pressure", "Compression", [kilopascals], "kPa"));
-        SeriesOf(book, "compression").Standing.End!.At.ShouldBe(960);
+        SeriesOf(book, "compression").State.End!.At.ShouldBe(960);
     }
 
     [Fact]
@@ -332,15 +332,15 @@ public class WearBookTests
                 var wear = WearBook.Of(bike, Given.Content.Wear, Given.Content.Limits, ledger, meters, Today);
                 foreach (var series in wear)
                 {
-                    (series.Standing.Share is null or >= -1 and <= 1).ShouldBeTrue($"{set.Id} {series.Kind.Id}: {series.Standing.Share}");
-                    if (series.Standing.Due is { } due)
+                    (series.State.Share is null or >= -1 and <= 1).ShouldBeTrue($"{set.Id} {series.Kind.Id}: {series.State.Share}");
+                    if (series.State.Due is { } due)
                         (due.Early <= due.Likely && due.Likely <= due.Late).ShouldBeTrue($"{set.Id} {series.Kind.Id}: {due}");
                 }
 
                 var plan = Core.Servicing.Servicing.Of(bike, Given.Content.Schedules, ledger, meters, Today, WearBook.ByTask(wear));
                 // A series of this bike calls for work that is in its plan.
                 foreach (var task in wear.SelectMany(series => series.Kind.Tasks.Take(1)))
-                    plan.ShouldHaveOne(standing => standing.Task.Id == task, $"{set.Id}: {task}");
+                    plan.ShouldHaveOne(state => state.Task.Id == task, $"{set.Id}: {task}");
             }
         }
     }
@@ -382,8 +382,8 @@ public class WearBookTests
         book.Write(Today.PlusDays(-3), new MeasurementTaken("chain-slack", "Chain slack", [30m], "mm"));
         var spot = SeriesOf(book, "chain-tight-spot");
         spot.Current.Points.Select(point => point.Value).ShouldBe([2m, 3m, 6m, 9m]);
-        spot.Standing.Due.ShouldNotBeNull();
-        SeriesOf(book, "chain-slack").Standing.Trust.ShouldBe(WearTrust.Setting);
+        spot.State.Due.ShouldNotBeNull();
+        SeriesOf(book, "chain-slack").State.Trust.ShouldBe(WearTrust.Setting);
     }
 
     [Theory]
@@ -430,8 +430,8 @@ public class WearBookTests
         book.Write(Today.PlusDays(-2), Look(Grade.Sound, Grade.Bad));
         var odd = SeriesOf(book, "plug-colour");
         odd.Apart!.Do.ShouldContain("Change the odd plug over");
-        (odd.Standing.Trust, odd.Standing.Verdict!.Grade, odd.Standing.Due).ShouldBe((WearTrust.Setting, Grade.Bad, null));
-        odd.Standing.Verdict.Means.ShouldContain("Lean or hot");
+        (odd.State.Trust, odd.State.Verdict!.Grade, odd.State.Due).ShouldBe((WearTrust.Setting, Grade.Bad, null));
+        odd.State.Verdict.Means.ShouldContain("Lean or hot");
     }
 
     [Fact]

@@ -36,7 +36,7 @@ public class WillItLastTests
         return book;
     }
 
-    private sealed record Picture(BikeLedger Ledger, BikeMeters Meters, ImmutableArray<WearSeries> Wear, ImmutableArray<TaskStanding> Tasks)
+    private sealed record Snapshot(BikeLedger Ledger, BikeMeters Meters, ImmutableArray<WearSeries> Wear, ImmutableArray<TaskState> Tasks)
     {
         public ImmutableDictionary<string, WearSeries> ByTask => WearBook.ByTask(Wear);
 
@@ -45,7 +45,7 @@ public class WillItLastTests
         public TripAnswer Lasts(Trip trip) => WillItLast.Of(trip, Given.Drumlin, Tasks, ByTask, Meters, Ledger, Today);
     }
 
-    private static Picture PictureOf(LedgerBuilder book)
+    private static Snapshot SnapshotOf(LedgerBuilder book)
     {
         var ledger = book.Ledger;
         var meters = BikeMeters.Of(Given.Drumlin, ledger);
@@ -55,11 +55,11 @@ public class WillItLastTests
     }
 
     /// <summary>When the crossing is reached and the day on which use gets there, drawn together; infinite where never.</summary>
-    private static IEnumerable<double> WeeksOf(Picture picture, Random random, int draws, double extraKilometres = 0)
+    private static IEnumerable<double> WeeksOf(Snapshot snapshot, Random random, int draws, double extraKilometres = 0)
     {
-        var band = picture.Pads.Standing.Band!;
-        var origin = picture.Pads.Current.StartX!.Value;
-        var meter = picture.Meters.Own[MeterKind.Odometer];
+        var band = snapshot.Pads.State.Band!;
+        var origin = snapshot.Pads.Current.StartX!.Value;
+        var meter = snapshot.Meters.Own[MeterKind.Odometer];
         var forecast = meter.Forecast!;
         for (var draw = 0; draw < draws; draw++)
         {
@@ -92,10 +92,10 @@ public class WillItLastTests
     public void The_dates_of_a_crossing_hold_ten_fifty_and_ninety_in_a_hundred(int seed)
     {
         const int draws = 4_000;
-        var picture = PictureOf(Ridden(seed));
-        var forecast = picture.Meters.Own[MeterKind.Odometer].Forecast!;
-        var weeks = WeeksOf(picture, new Random(seed + 100), draws).ToList();
-        var due = picture.Pads.Standing.Due!;
+        var snapshot = SnapshotOf(Ridden(seed));
+        var forecast = snapshot.Meters.Own[MeterKind.Odometer].Forecast!;
+        var weeks = WeeksOf(snapshot, new Random(seed + 100), draws).ToList();
+        var due = snapshot.Pads.State.Due!;
         foreach (var (day, chance) in new[] { (due.Early, 0.1), (due.Likely, 0.5), (due.Late, 0.9) })
         {
             var by = forecast.Season.Weeks(forecast.Time, forecast.From, day);
@@ -113,20 +113,20 @@ public class WillItLastTests
     public void The_chance_that_a_part_does_not_last_is_that_of_the_simulation(int seed, int miles)
     {
         const int draws = 4_000;
-        var picture = PictureOf(Ridden(seed));
+        var snapshot = SnapshotOf(Ridden(seed));
         var trip = new Trip(Given.Miles(miles), Today.PlusDays(30), 7, 1.5m);
-        var line = picture.Lasts(trip).Lines.Single(one => one.Task.Task.Id == "front-pads.replace");
-        var forecast = picture.Meters.Own[MeterKind.Odometer].Forecast!;
+        var line = snapshot.Lasts(trip).Lines.Single(one => one.Task.Task.Id == "front-pads.replace");
+        var forecast = snapshot.Meters.Own[MeterKind.Odometer].Forecast!;
         var by = forecast.Season.Weeks(forecast.Time, forecast.From, trip.From);
         var extra = (double)trip.Amount.InBase / 1000 * 1.5;
-        var share = WeeksOf(picture, new Random(seed), draws, extra).Count(week => week <= by) / (double)draws;
+        var share = WeeksOf(snapshot, new Random(seed), draws, extra).Count(week => week <= by) / (double)draws;
         line.Chance!.Value.ShouldBe(share, 4 * Math.Sqrt(Math.Max(share * (1 - share), 0.01) / draws) + 0.015);
     }
 
     [Fact]
     public void A_longer_or_a_harder_trip_never_makes_it_surer()
     {
-        var picture = PictureOf(Ridden(5));
+        var snapshot = SnapshotOf(Ridden(5));
         var before = -1.0;
         foreach (
             var (miles, hard, loaded) in new[]
@@ -139,7 +139,7 @@ public class WillItLastTests
             }
         )
         {
-            var line = picture
+            var line = snapshot
                 .Lasts(new Trip(Given.Miles(miles), Today.PlusDays(10), 5, hard, loaded))
                 .Lines.Single(one => one.Task.Task.Id == "front-pads.replace");
             line.Chance!.Value.ShouldBeGreaterThanOrEqualTo(before);
@@ -178,7 +178,7 @@ public class WillItLastTests
         book.Reading(Today.PlusDays(-3), Given.Miles(5_000));
         book.Done(Today.PlusDays(-3), "front-pads.replace").Done(Today.PlusDays(-3), "air-filter.replace");
         book.Write(Today.PlusDays(-3), new MeasurementTaken("front-pads", "Front brake pads", [4.5m], "mm"));
-        var answer = PictureOf(book).Lasts(new Trip(Given.Miles(500), Today.PlusDays(20), 3));
+        var answer = SnapshotOf(book).Lasts(new Trip(Given.Miles(500), Today.PlusDays(20), 3));
         answer
             .Lines.Where(line => line.Task.Task.Id is "front-pads.replace" or "air-filter.replace")
             .ShouldAllBe(line => line.Reason == TripReason.NotKnown);
@@ -190,7 +190,7 @@ public class WillItLastTests
         var book = Ridden(6);
         book.Write(Today.PlusDays(-300), new PaperHeld("insurance", Today.PlusDays(12)));
         book.Done(Today, "chain.lubricate");
-        var lines = PictureOf(book).Lasts(new Trip(Given.Miles(1_500), Today.PlusDays(8), 9)).Lines;
+        var lines = SnapshotOf(book).Lasts(new Trip(Given.Miles(1_500), Today.PlusDays(8), 9)).Lines;
         var paper = lines.Single(line => line.Task.Component.Id == "insurance");
         (paper.Sort, paper.Day).ShouldBe((TripSort.Before, Today.PlusDays(12)));
         var chain = lines.Single(line => line.Task.Task.Id == "chain.lubricate");
@@ -208,7 +208,7 @@ public class WillItLastTests
             book.Write(Today.PlusDays(-7 * week), new LevelSeen(ReservoirId.Engine, Core.Fluids.Level.AtMaximum));
         }
 
-        var along = PictureOf(book).Lasts(new Trip(Given.Miles(1_500), Today.PlusDays(8), 9)).Along;
+        var along = SnapshotOf(book).Lasts(new Trip(Given.Miles(1_500), Today.PlusDays(8), 9)).Along;
         var oil = along.Single(one => one.Reason == AlongReason.Uses);
         // 0.4 L in some 2,000 mi.
         oil.Volume!.Value.Litres.ShouldBeInRange(0.25m, 0.36m);

@@ -399,11 +399,11 @@ public sealed class RunTests : IAsyncLifetime
     [Fact]
     public async Task What_a_job_leaves_for_now_stands_on_the_bike_until_it_is_undone_there_or_by_hand()
     {
-        async Task<List<JsonNode?>> StandingAsync() => [.. (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["forNow"]!.AsArray()];
+        async Task<List<JsonNode?>> UndoListAsync() => [.. (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["forNow"]!.AsArray()];
         var run = await _shed.UpToAsync((await _shed.StartAsync(_bike, "air-filter")).ShouldBeOk(), "dust");
-        var standing = (await StandingAsync()).ShouldHaveSingleItem()!;
-        ((string)standing["what"]!).ShouldBe("a clean rag in the intake");
-        ((string?)standing["run"]).ShouldBe((string)run["id"]!);
+        var state = (await UndoListAsync()).ShouldHaveSingleItem()!;
+        ((string)state["what"]!).ShouldBe("a clean rag in the intake");
+        ((string?)state["run"]).ShouldBe((string)run["id"]!);
         var undo = new
         {
             id = InTheShed.NewId(),
@@ -417,7 +417,7 @@ public sealed class RunTests : IAsyncLifetime
             await _shed.PostAsync($"/api/runs/{(string)run["id"]!}/set-aside", new { id = InTheShed.NewId(), reason = "rain" }, run.ETag)
         ).ShouldBeOk();
         await _shed.RestartAsync();
-        (await StandingAsync()).ShouldHaveSingleItem()!["run"].ShouldBeNull();
+        (await UndoListAsync()).ShouldHaveSingleItem()!["run"].ShouldBeNull();
         (
             await _shed.PostAsync(
                 $"/api/bikes/{_bike}/undone",
@@ -444,7 +444,7 @@ public sealed class RunTests : IAsyncLifetime
         ).ShouldRefuse("thing", "not on the undo list");
         var line = (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
         (await _shed.PostAsync($"/api/bikes/{_bike}/undone", undo)).ShouldBeOk();
-        (await StandingAsync()).ShouldBeEmpty();
+        (await UndoListAsync()).ShouldBeEmpty();
         // Struck, it is back.
         (
             await _shed.PostAsync(
@@ -452,6 +452,6 @@ public sealed class RunTests : IAsyncLifetime
                 new { id = InTheShed.NewId(), reason = "it is still there" }
             )
         ).ShouldBeOk();
-        (await StandingAsync()).ShouldHaveSingleItem();
+        (await UndoListAsync()).ShouldHaveSingleItem();
     }
 }

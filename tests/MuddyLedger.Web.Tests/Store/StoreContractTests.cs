@@ -100,7 +100,7 @@ public sealed class StoreContractTests : IDisposable
         {
             // How it counts is the store's own affair, that it counts is seen where pictures are kept.
             said.Add((bike.Id, bike.Version, Core.Json.CoreJson.Write(bike.Profile)));
-            var ledger = (await store.Read.LedgerAsync(bike.Id, null, Cancel)).Ledger;
+            var ledger = (await store.Read.LedgerAsync(bike.Id, null, null, Cancel)).Ledger;
             said.AddRange(
                 ledger.All.Select(line => $"{line.Id} {line.Date} {line.WrittenAt} {line.Device} {line.Body} {line.Corrects} {line.Run}")
             );
@@ -222,9 +222,9 @@ public sealed class StoreContractTests : IDisposable
                     return ($"close {id}", Do(store => store.Viewings.Change(was with { Version = was.Version - late }, closed)));
                 case 11:
                     var job = One(["my-oil", "my-chain"]);
-                    var standing = (await known.Jobs.AllAsync(Cancel)).FirstOrDefault(one => one.Id == job);
+                    var state = (await known.Jobs.AllAsync(Cancel)).FirstOrDefault(one => one.Id == job);
                     var (text, written) = (random.Next(4) == 0 ? null : $"id: {job} {_tick}", Now);
-                    return ($"job {id}", store => store.Jobs.KeepAsync(job, standing?.Version, text, written, Cancel));
+                    return ($"job {id}", store => store.Jobs.KeepAsync(job, state?.Version, text, written, Cancel));
                 default:
                     return Entry(id);
             }

@@ -11,12 +11,12 @@ public sealed class BenchSumsTests : IAsyncLifetime
 
     // Computed outside of this project: about 26 degrees with the axis 20% of the length off the middle.
     [Fact]
-    public async Task The_tilt_bench_gives_limits_a_picture_and_how_the_level_brings_them_down()
+    public async Task The_tilt_trial_gives_limits_a_drawing_and_how_the_level_brings_them_down()
     {
         var tilt = (await _shed.GetAsync($"{Sump}&axisPlace=126&direction=nose-up&degrees=20")).ShouldBeOk();
         ((double)tilt["limits"].AsArray().First(limit => (string?)limit!["direction"] == "nose-up")!["lost"]!).ShouldBe(26, 0.7);
         ((bool)tilt["reached"]).ShouldBeTrue();
-        tilt["picture"]["oil"]!.AsArray().Count.ShouldBeGreaterThan(2);
+        tilt["drawing"]["oil"]!.AsArray().Count.ShouldBeGreaterThan(2);
         tilt["byLevel"].AsArray().Select(one => (double?)one!["lost"] ?? 91).ShouldBeInOrder(SortDirection.Descending);
         ((bool)(await _shed.GetAsync($"{Sump}&axisPlace=126&direction=nose-up&degrees=30")).ShouldBeOk()["reached"]).ShouldBeFalse();
         // In inches it is the same sump.

@@ -42,7 +42,7 @@ public class SumsTests
     [InlineData("gearing?tyre=140/80-18&gears=1 two&front=13&rear=50&rpm=8000", "gears", "ratios from")]
     [InlineData("fork-oil?tube=5&now=120&wanted=110", "tube", "too narrow")]
     [InlineData("viscosity?coldest=10&hottest=5", "hottest", "colder than")]
-    public async Task What_cannot_be_reckoned_names_its_field(string sum, string field, string words)
+    public async Task What_cannot_be_worked_out_names_its_field(string sum, string field, string words)
     {
         await using var shed = await TestShed.OpenAsync();
         (await shed.GetAsync($"/api/sums/{sum.Replace(" ", "%20")}")).ShouldRefuse(field, words);

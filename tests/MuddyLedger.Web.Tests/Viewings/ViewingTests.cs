@@ -712,9 +712,9 @@ public class ViewingTests
         var viewing = await OpenAsync(shed);
         var address = $"/api/viewings/{(string)viewing["id"]!}";
         // The gate first, so that the ride can be written down too.
-        var standing = viewing;
+        var state = viewing;
         foreach (var point in Points(viewing).Where(point => (bool)point["opensRide"]!).ToList())
-            standing = (
+            state = (
                 await ActAsync(
                     shed,
                     viewing,
@@ -729,7 +729,7 @@ public class ViewingTests
         foreach (var stage in viewing["stages"].AsArray())
         {
             var point = stage!["points"]!.AsArray().First(one => (string)one!["kind"]! == "graded" || (string)one["kind"]! == "yes-no")!;
-            standing = (
+            state = (
                 await ActAsync(
                     shed,
                     viewing,
@@ -741,7 +741,7 @@ public class ViewingTests
                     }
                 )
             ).ShouldBeOk();
-            standing = (
+            state = (
                 await ActAsync(
                     shed,
                     viewing,
@@ -754,7 +754,7 @@ public class ViewingTests
                 )
             ).ShouldBeOk();
             await shed.RestartAsync();
-            (await shed.GetAsync(address)).ShouldBeOk().Body.ToJsonString().ShouldBe(standing.Body.ToJsonString());
+            (await shed.GetAsync(address)).ShouldBeOk().Body.ToJsonString().ShouldBe(state.Body.ToJsonString());
         }
 
         Points(await shed.GetAsync(address)).Count(point => point["note"] is not null).ShouldBe(10);

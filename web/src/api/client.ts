@@ -86,7 +86,7 @@ const decimalMark =
 
 /**
  * A whole number for a field that wants one. What is none is sent as it was typed, so that the server says so: a field that cannot be
- * read never becomes a nought.
+ * read never becomes a zero.
  */
 export const whole = (text: string | number): number =>
   /^\s*\d+\s*$/.test(String(text)) ? Number(text) : (String(text) as unknown as number)

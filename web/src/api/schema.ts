@@ -9589,19 +9589,6 @@ export interface components {
          * @enum {unknown}
          */
         BecauseKind: "after-ride" | "last-done" | "no-history" | "put-in-for-now" | "claimed" | "treated-as-due" | "paper" | "own-interval" | "limit" | "first-limit" | "meter-today" | "ratio" | "forecast" | "forecast-stated" | "season" | "severe-rides" | "rate-unknown" | "meter-unknown" | "worn" | "left-alone" | "measured";
-        /** @description A point of the section. */
-        BenchPoint: {
-            /**
-             * Format: double
-             * @description Millimetres, along it.
-             */
-            x: number;
-            /**
-             * Format: double
-             * @description Millimetres above the floor.
-             */
-            z: number;
-        };
         /** @description A bike's page: what it is, what stands open, what is next, and its latest lines. */
         BikeAnswer: {
             /**
@@ -9823,6 +9810,19 @@ export interface components {
              * @description Thousandths of an inch.
              */
             thou: number;
+        };
+        /** @description A point of the section. */
+        BoxPoint: {
+            /**
+             * Format: double
+             * @description Millimetres, along it.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Millimetres above the floor.
+             */
+            z: number;
         };
         /**
          * @description Of a wheel.
@@ -10993,7 +10993,7 @@ export interface components {
             /** @description Two-stroke oil that was mixed in; empty where none was. */
             oil: null | string;
             meter: null | components["schemas"]["MeterKind"];
-            /** @description What the meter showed, in any unit; may be left out, and consumption is then reckoned with an estimate. */
+            /** @description What the meter showed, in any unit; may be left out, and consumption is then worked out with an estimate. */
             reading: null | string;
             /**
              * @description True where the owner has confirmed what is unlikely.
@@ -12536,7 +12536,7 @@ export interface components {
              * Format: double
              * @description Money: the walk-away price that the same looks give.
              */
-            reckoned: number;
+            computed: number;
             /** @description The seller. */
             honest: boolean;
             /** @description The dearest first. */
@@ -12547,7 +12547,7 @@ export interface components {
              * Format: double
              * @description Money: the walk-away price that those give.
              */
-            bestReckoned: number;
+            bestComputed: number;
         };
         /** @description A fault as it truly was. */
         PracticeFaultAnswer: {
@@ -12830,7 +12830,7 @@ export interface components {
             odometer: null | components["schemas"]["OdometerUnit"];
             /**
              * Format: int32
-             * @description Before it begins again at nought.
+             * @description Before it begins again at zero.
              */
             odometerDigits: number;
             /** @description It has one. */
@@ -13612,7 +13612,7 @@ export interface components {
             title: string;
             /** @description In the order in which they came off. */
             parts: components["schemas"]["TeardownPart"][];
-            /** @description Pictures in the bike's book, by id. */
+            /** @description Snapshots in the bike's book, by id. */
             photos: string[];
             /** @description What to mind the next time; null where nothing was said. */
             quirks: null | string;
@@ -14130,7 +14130,7 @@ export interface components {
             /** @description Nose up, nose down, left, right. */
             limits: components["schemas"]["TiltLimit"][];
             /** @description The section through the sump, to be drawn. */
-            picture: components["schemas"]["TiltPicture"];
+            drawing: components["schemas"]["TiltDrawing"];
             /** @description The dipper still reaches the oil at this angle. */
             reached: boolean;
             /** @description How the least angle comes down with the level. */
@@ -14165,24 +14165,8 @@ export interface components {
          * @enum {unknown}
          */
         TiltDirection: "nose-up" | "nose-down" | "left" | "right";
-        /** @description How far it may be tilted one way. */
-        TiltLimit: {
-            /** @description Which way. */
-            direction: components["schemas"]["TiltDirection"];
-            /**
-             * Format: double
-             * @description Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within
-             *                 90.
-             */
-            lost: null | number;
-            /**
-             * Format: double
-             * @description What to stay within.
-             */
-            working: number;
-        };
         /** @description The sump at one tilt, seen in the plane in which it is tilted. */
-        TiltPicture: {
+        TiltDrawing: {
             /**
              * Format: double
              * @description Millimetres: how wide the section is.
@@ -14194,7 +14178,7 @@ export interface components {
              */
             height: number;
             /** @description The outline of the oil in the box's own frame. */
-            oil: components["schemas"]["BenchPoint"][];
+            oil: components["schemas"]["BoxPoint"][];
             /**
              * Format: double
              * @description Millimetres along it: the crank.
@@ -14214,11 +14198,27 @@ export interface components {
             edgeOn: boolean;
             /**
              * Format: double
-             * @description How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.
+             * @description How far the deepest point of the dipper's circle lies under the oil's face; below zero where it misses it.
              */
             depth: number;
             /** @description The dipper reaches the oil. */
             reached?: boolean;
+        };
+        /** @description How far it may be tilted one way. */
+        TiltLimit: {
+            /** @description Which way. */
+            direction: components["schemas"]["TiltDirection"];
+            /**
+             * Format: double
+             * @description Degrees at which no point of the dipper's circle lies in oil any more; null where it never comes to that within
+             *                 90.
+             */
+            lost: null | number;
+            /**
+             * Format: double
+             * @description What to stay within.
+             */
+            working: number;
         };
         /** @description A timer that runs. */
         TimerAnswer: {
@@ -14651,7 +14651,7 @@ export interface components {
             shim: null | number;
             /**
              * Format: double
-             * @description The shim that would bring it to the middle exactly, mm; null for screws and where it cannot be reckoned.
+             * @description The shim that would bring it to the middle exactly, mm; null for screws and where it cannot be worked out.
              */
             best: null | number;
             /**
@@ -15303,7 +15303,7 @@ export interface components {
             /** @description By the shed's clock, in the owner's calendar. */
             today: components["schemas"]["LocalDate"];
             /** @description How it stands. */
-            standing: components["schemas"]["WearLineAnswer"];
+            state: components["schemas"]["WearLineAnswer"];
             /** @description To be drawn. */
             plot: components["schemas"]["WearPlotAnswer"];
             /** @description Oldest first; the last is on the bike. */

@@ -105,7 +105,7 @@ function keep() {
         }),
       ),
     async (series) => {
-      const title = series.standing.title
+      const title = series.state.title
       line.value = null
       await refresh()
       say(`${title}: written down. It stands in the book, and can be struck there.`)

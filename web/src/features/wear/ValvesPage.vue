@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { answer, api, type Refusal, type ShimPlan, type ValveAnswer } from '@/api/client'
+import { answer, api, Refusal, type ShimPlan, type ValveAnswer } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
 import { number } from '@/design/format'
 import { useForm } from '@/design/useForm'
@@ -89,7 +89,7 @@ async function work() {
     )
     planWrong.value = null
   } catch (failed) {
-    planWrong.value = failed as Refusal
+    planWrong.value = Refusal.from(failed)
   }
 }
 const lineOf = (valve: ValveAnswer) => plan.value?.lines.find((line) => key(line) === key(valve))

@@ -45,12 +45,12 @@ const parts = computed(() =>
               <span class="label">likely, and one case in ten either side</span>
             </header>
             <ol>
-              <li v-for="one in data.next" :key="one.standing.id">
-                <RouterLink :to="`/bikes/${bike}/wear/${one.standing.id}`">
+              <li v-for="one in data.next" :key="one.state.id">
+                <RouterLink :to="`/bikes/${bike}/wear/${one.state.id}`">
                   <span class="words">
-                    <b class="name">{{ one.standing.title }}</b>
-                    <span class="left">{{ leftWords(one.standing) }}</span>
-                    <span class="soft">{{ whereTo(one.standing, data.today) }}</span>
+                    <b class="name">{{ one.state.title }}</b>
+                    <span class="left">{{ leftWords(one.state) }}</span>
+                    <span class="soft">{{ whereTo(one.state, data.today) }}</span>
                   </span>
                   <WearPlot :series="one" small />
                 </RouterLink>

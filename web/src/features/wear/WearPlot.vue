@@ -90,7 +90,7 @@ const done = computed(() => {
 })
 const ends = computed(() => {
   const { earlyX, likelyX, lateX } = plot.value
-  if (likelyX == null || done.value === null || props.series.standing.trust === 'past-limit') return null
+  if (likelyX == null || done.value === null || props.series.state.trust === 'past-limit') return null
   return {
     from: x.value(inside(earlyX ?? likelyX)),
     likely: likelyX <= span.value[1] ? x.value(likelyX) : null,
@@ -127,8 +127,8 @@ const said = (point: (typeof points.value)[number]) =>
     .join('; ')
 const sentence = computed(
   () =>
-    `${props.series.standing.title}: ${points.value.length} readings` +
-    (plot.value.limit != null && props.series.standing.limit ? `, limit ${quantity(props.series.standing.limit)}` : ''),
+    `${props.series.state.title}: ${points.value.length} readings` +
+    (plot.value.limit != null && props.series.state.limit ? `, limit ${quantity(props.series.state.limit)}` : ''),
 )
 const id = `wear-${Math.random().toString(36).slice(2, 8)}`
 </script>
@@ -163,7 +163,7 @@ const id = `wear-${Math.random().toString(36).slice(2, 8)}`
           <text :x="x(mark.at)" :y="height - pad.b + 24" text-anchor="middle" class="mark">{{ mark.text }}</text>
         </g>
         <text :x="pad.l" y="15" class="unit-name">
-          {{ series.standing.shows === 'grade' ? 'by look' : series.standing.shows }}
+          {{ series.state.shows === 'grade' ? 'by look' : series.state.shows }}
         </text>
         <text :x="width - pad.r" :y="height - 5" text-anchor="end" class="unit-name">
           {{ plot.axisUnit ? `${plot.axisUnit} in its life` : 'by the calendar' }}

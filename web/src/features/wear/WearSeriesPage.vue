@@ -23,7 +23,7 @@ const { data } = query
 const { data: settings } = useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')) })
 const { data: shed } = useShed()
 const measuring = ref<WearLine | null>(null)
-const line = computed(() => data.value?.standing)
+const line = computed(() => data.value?.state)
 const plotted = computed(() => data.value?.lives.some((life) => life.points.some((point) => point.x != null && point.value)))
 const rows = computed(() =>
   (data.value?.lives ?? []).flatMap((life, at) => life.points.map((point) => ({ point, life: at + 1 }))).reverse(),

@@ -9,14 +9,14 @@ using MuddyLedger.Data;
 
 namespace MuddyLedger.Web.Tests.Bikes;
 
-public class PictureCacheTests
+public class SnapshotCacheTests
 {
     // Property: after any sequence of writes, what the server answers from its cache is what an empty cache answers.
     [Theory]
     [InlineData(1)]
     [InlineData(2)]
     [InlineData(3)]
-    public async Task A_picture_is_never_stale(int seed)
+    public async Task A_snapshot_is_never_stale(int seed)
     {
         await using var shed = await TestShed.OpenAsync();
         var content = ContentLibrary.Load(TestShed.ContentFolder);
@@ -99,18 +99,18 @@ public class PictureCacheTests
         await using var context = new ShedContext(options.Options);
         using var store = new ShedStore(shed.Folder);
         var clock = new ShedClock(shed.Options.Clock, shed.Options.Zone);
-        var pictures = new ShedPictures(new ShedReader(context, store), content, clock, new PictureCache(), new ProofFocus());
-        var picture = (await pictures.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
+        var snapshots = new ShedSnapshots(new ShedReader(context, store), content, clock, new SnapshotCache(), new ProofFocus());
+        var snapshot = (await snapshots.OneAsync(Guid.Parse(bike), TestContext.Current.CancellationToken))!;
         var json = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         AppJson.Configure(json);
         return JsonSerializer
             .SerializeToNode(
                 BikeAnswers.Of(
-                    picture,
+                    snapshot,
                     new JobLibrary(content, []),
-                    await pictures.SettingsAsync(TestContext.Current.CancellationToken),
-                    pictures.Now,
-                    pictures.DayOf
+                    await snapshots.SettingsAsync(TestContext.Current.CancellationToken),
+                    snapshots.Now,
+                    snapshots.DayOf
                 ),
                 json
             )!

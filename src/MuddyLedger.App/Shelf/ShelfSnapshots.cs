@@ -9,31 +9,31 @@ using NodaTime;
 namespace MuddyLedger.App.Shelf;
 
 /// <summary>What every request about the shelf needs.</summary>
-public sealed class ShelfPictures(IShelfStore store, ShedPictures pictures, JobLibraries libraries)
+public sealed class ShelfSnapshots(IShelfStore store, ShedSnapshots snapshots, JobLibraries libraries)
 {
     /// <summary>That it reads from.</summary>
     public IShelfStore Store => store;
 
     /// <summary>The owner's, or those that are there from the start.</summary>
-    public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => pictures.SettingsAsync(cancel);
+    public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => snapshots.SettingsAsync(cancel);
 
     /// <summary>By the shed's clock, in the owner's calendar.</summary>
-    public LocalDate Today => pictures.Today;
+    public LocalDate Today => snapshots.Today;
 
     /// <summary>For which the shelf is kept.</summary>
-    public Task<ImmutableArray<BikePicture>> BikesAsync(CancellationToken cancel) => pictures.AllAsync(cancel);
+    public Task<ImmutableArray<BikeSnapshot>> BikesAsync(CancellationToken cancel) => snapshots.AllAsync(cancel);
 
     /// <summary>As it stands now, read anew.</summary>
     public async Task<ShelfAnswer> AnswerAsync(CancellationToken cancel)
     {
-        var bikes = await pictures.AllAsync(cancel);
+        var bikes = await snapshots.AllAsync(cancel);
         return ShelfAnswers.Of(
             await store.ItemsAsync(cancel),
             await store.StockAsync(cancel),
             bikes,
             await libraries.OpenAsync(cancel),
-            await pictures.SettingsAsync(cancel),
-            pictures.Today
+            await snapshots.SettingsAsync(cancel),
+            snapshots.Today
         );
     }
 

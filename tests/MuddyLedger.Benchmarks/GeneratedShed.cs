@@ -13,7 +13,7 @@ using MuddyLedger.Core.Wear;
 using MuddyLedger.Data;
 using NodaTime;
 
-namespace MuddyLedger.Bench;
+namespace MuddyLedger.Benchmarks;
 
 /// <summary>Sixty made-up bikes with ten years of entries each, some two hundred thousand lines in all.</summary>
 internal static class GeneratedShed

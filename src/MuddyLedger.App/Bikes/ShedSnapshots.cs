@@ -22,7 +22,7 @@ namespace MuddyLedger.App.Bikes;
 /// <param name="Valves">Its valves, one by one.</param>
 /// <param name="WearByTask">The series that each task goes by, the valves among them.</param>
 public sealed record BikePlan(
-    ImmutableArray<TaskStanding> Tasks,
+    ImmutableArray<TaskState> Tasks,
     ImmutableArray<WearSeries> Wear,
     ImmutableArray<ValveSeries> Valves,
     ImmutableDictionary<string, WearSeries> WearByTask
@@ -39,7 +39,7 @@ public sealed record BikePlan(
 /// <param name="ForNow">What is there or away only for now.</param>
 /// <param name="Today">The day for which it was computed.</param>
 /// <param name="DamagedLines">Lines and running jobs that are stored and cannot be read.</param>
-public sealed record BikePicture(
+public sealed record BikeSnapshot(
     StoredBike Bike,
     ReadLedger Read,
     BikeMeters Meters,
@@ -47,7 +47,7 @@ public sealed record BikePicture(
     ImmutableArray<StoredRun> Running,
     GateLine Gates,
     OilPump Pump,
-    ImmutableArray<StandingForNow> ForNow,
+    ImmutableArray<UndoItem> ForNow,
     LocalDate Today,
     int DamagedLines
 )
@@ -59,7 +59,7 @@ public sealed record BikePicture(
     public BikeLedger Ledger => Read.Ledger;
 
     /// <summary>Its plan as it stands.</summary>
-    public ImmutableArray<TaskStanding> Tasks => Plan.Value.Tasks;
+    public ImmutableArray<TaskState> Tasks => Plan.Value.Tasks;
 
     /// <summary>What wears on it, as far as it was measured.</summary>
     public ImmutableArray<WearSeries> Wear => Plan.Value.Wear;
@@ -71,7 +71,7 @@ public sealed record BikePicture(
     public ImmutableDictionary<string, WearSeries> WearByTask => Plan.Value.WearByTask;
 
     /// <summary>Of its plan.</summary>
-    public IReadOnlySet<string> TaskIds => Tasks.Select(standing => standing.Task.Id).ToHashSet();
+    public IReadOnlySet<string> TaskIds => Tasks.Select(state => state.Task.Id).ToHashSet();
 
     /// <summary>What shuts a gate outside of one of its runs.</summary>
     public ImmutableArray<ShutElsewhere> ShutOutside(RunId run) =>
@@ -84,28 +84,28 @@ public sealed record BikePicture(
 
 /// <summary>
 /// What was computed of each bike, for as long as nothing of it has changed. The key is the store's own count of the bike's profile
-/// edits and ledger lines, read anew for every answer, so that a picture is never stale, whoever wrote.
+/// edits and ledger lines, read anew for every answer, so that a snapshot is never stale, whoever wrote.
 /// </summary>
-public sealed class PictureCache
+public sealed class SnapshotCache
 {
-    private readonly ConcurrentDictionary<BikeId, BikePicture> _pictures = new();
+    private readonly ConcurrentDictionary<BikeId, BikeSnapshot> _snapshots = new();
 
     /// <summary>What was computed of the bike as it stands; null where it has changed since, or another day has come.</summary>
-    public BikePicture? Find(StoredBike bike, LocalDate today) =>
-        _pictures.TryGetValue(bike.Id, out var known)
+    public BikeSnapshot? Find(StoredBike bike, LocalDate today) =>
+        _snapshots.TryGetValue(bike.Id, out var known)
         && known.Today == today
         && (known.Bike.Version, known.Bike.LedgerVersion) == (bike.Version, bike.LedgerVersion)
             ? known
             : null;
 
     /// <summary>The ledger as it was last read; lines may have been added since.</summary>
-    public BikePicture? Last(BikeId bike) => _pictures.GetValueOrDefault(bike);
+    public BikeSnapshot? Last(BikeId bike) => _snapshots.GetValueOrDefault(bike);
 
     /// <summary>In place of what was kept of this bike.</summary>
-    public void Keep(BikePicture picture)
+    public void Keep(BikeSnapshot snapshot)
     {
-        _pictures[picture.Bike.Id] = picture;
-        _notShown.TryRemove(picture.Bike.Id, out _);
+        _snapshots[snapshot.Bike.Id] = snapshot;
+        _notShown.TryRemove(snapshot.Bike.Id, out _);
     }
 
     /// <summary>Bikes of which nothing can be computed from what is stored, and what went wrong.</summary>
@@ -118,7 +118,7 @@ public sealed class PictureCache
     /// <summary>The file was exchanged: nothing of the old one counts.</summary>
     public void Clear()
     {
-        _pictures.Clear();
+        _snapshots.Clear();
         _notShown.Clear();
     }
 
@@ -137,7 +137,7 @@ public sealed class BikeNotShownException(string words, Exception inner) : Excep
 public sealed record DamagedBike(Guid? Bike, string Name, int Lines, bool Shown, string Words);
 
 /// <summary>Loads what is stored and has Core make of it what it means.</summary>
-public sealed class ShedPictures(IShedReader reader, ContentLibrary content, ShedClock clock, PictureCache cache, ProofFocus focus)
+public sealed class ShedSnapshots(IShedReader reader, ContentLibrary content, ShedClock clock, SnapshotCache cache, ProofFocus focus)
 {
     /// <summary>By the shed's clock.</summary>
     public Instant Now => clock.Now;
@@ -152,7 +152,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
     public Task<OwnerSettings> SettingsAsync(CancellationToken cancel) => reader.SettingsAsync(cancel);
 
     /// <summary>Every bike that can be shown, with its plan made.</summary>
-    public async Task<ImmutableArray<BikePicture>> AllAsync(CancellationToken cancel)
+    public async Task<ImmutableArray<BikeSnapshot>> AllAsync(CancellationToken cancel)
     {
         // One reading of the store: its parts belong together.
         await using var reading = await reader.ReadingAsync(cancel);
@@ -162,39 +162,52 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
             bikes = [.. bikes.Where(bike => bike.Id.Value == only)];
         var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(null, cancel);
         // While one bike is computed the next one is read: the store gives one thing at a time, the processor need not.
-        var pictures = new List<Task<BikePicture?>>();
+        var snapshots = new List<Task<BikeSnapshot?>>();
         var lines = 0;
         foreach (var bike in bikes)
         {
             if (cache.Find(bike, today) is { } known)
             {
-                pictures.Add(Task.FromResult<BikePicture?>(known));
+                snapshots.Add(Task.FromResult<BikeSnapshot?>(known));
                 continue;
             }
 
             var read = await ReadAsync(bike, cancel);
             lines += read.Ledger.All.Length;
-            pictures.Add(Task.Run(() => PictureOrNull(bike, read, running, today), cancel));
+            snapshots.Add(Task.Run(() => SnapshotOrNull(bike, read, running, today), cancel));
         }
 
-        var all = await Task.WhenAll(pictures);
+        var all = await Task.WhenAll(snapshots);
         // What reading a whole shed leaves behind is several times what is kept of it; it is given back, not held for the next time.
         if (lines > ManyLines)
             GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
-        return [.. all.OfType<BikePicture>()];
+        return [.. all.OfType<BikeSnapshot>()];
     }
 
     private const int ManyLines = 20_000;
 
     /// <summary>Null where there is no such bike.</summary>
-    public async Task<BikePicture?> OneAsync(Guid id, CancellationToken cancel)
+    public async Task<BikeSnapshot?> OneAsync(Guid id, CancellationToken cancel)
     {
         await using var reading = await reader.ReadingAsync(cancel);
         var today = Today;
         if (await BikeAsync(new BikeId(id), cancel) is not { } bike)
             return null;
-        return cache.Find(bike, today) ?? Picture(bike, await ReadAsync(bike, cancel), await reader.RunningAsync(bike.Id, cancel), today);
+        if (cache.Find(bike, today) is { } known)
+            return known;
+        var last = cache.Last(bike.Id);
+        var read = await ReadAsync(bike, cancel);
+        var running =
+            last is not null && OnlyLinesCame(last, bike, read) ? new(last.Running, []) : await reader.RunningAsync(bike.Id, cancel);
+        return Snapshot(bike, read, running, today);
     }
+
+    /// <summary>Whether all that the store has counted since are lines: then no job has begun, gone on or ended.</summary>
+    private static bool OnlyLinesCame(BikeSnapshot last, StoredBike bike, ReadLedger read) =>
+        last.DamagedLines == last.Read.Damaged
+        && read.Strikes == last.Read.Strikes
+        && bike.LedgerVersion - last.Bike.LedgerVersion
+            == read.Ledger.All.Length + read.Damaged - last.Ledger.All.Length - last.Read.Damaged;
 
     /// <exception cref="BikeNotShownException">Its profile cannot be read.</exception>
     private async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel)
@@ -217,12 +230,12 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
     }
 
     /// <summary>The bike whose book holds an entry, and the entry.</summary>
-    public async Task<(LedgerEntry? Entry, BikePicture? Picture)> OfEntryAsync(Guid entry, CancellationToken cancel)
+    public async Task<(LedgerEntry? Entry, BikeSnapshot? Snapshot)> OfEntryAsync(Guid entry, CancellationToken cancel)
     {
         if (await reader.BikeOfEntryAsync(new EntryId(entry), cancel) is not { } bike)
             return (null, null);
-        var picture = await OneAsync(bike.Value, cancel);
-        return (picture?.Ledger.All.FirstOrDefault(line => line.Id.Value == entry), picture);
+        var snapshot = await OneAsync(bike.Value, cancel);
+        return (snapshot?.Ledger.All.FirstOrDefault(line => line.Id.Value == entry), snapshot);
     }
 
     private async Task<ReadLedger> ReadAsync(StoredBike bike, CancellationToken cancel)
@@ -230,7 +243,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         var last = cache.Last(bike.Id);
         return last is not null && last.Bike.LedgerVersion == bike.LedgerVersion
             ? last.Read
-            : await reader.LedgerAsync(bike.Id, last?.Read, cancel);
+            : await reader.LedgerAsync(bike.Id, last?.Read, bike.LedgerVersion - last?.Bike.LedgerVersion, cancel);
     }
 
     /// <summary>All that is there and cannot be read, or makes no sense.</summary>
@@ -247,26 +260,26 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
                 "Its profile cannot be read."
             )),
             .. cache
-                .NotShown.Where(one => all.All(picture => picture.Bike.Id != one.Bike))
+                .NotShown.Where(one => all.All(snapshot => snapshot.Bike.Id != one.Bike))
                 .Select(one => new DamagedBike(one.Bike.Value, one.Name, 0, false, one.Words)),
-            .. all.Where(picture => picture.DamagedLines > 0)
-                .Select(picture => new DamagedBike(
-                    picture.Bike.Id.Value,
-                    picture.Profile.Nickname,
-                    picture.DamagedLines,
+            .. all.Where(snapshot => snapshot.DamagedLines > 0)
+                .Select(snapshot => new DamagedBike(
+                    snapshot.Bike.Id.Value,
+                    snapshot.Profile.Nickname,
+                    snapshot.DamagedLines,
                     true,
-                    $"{picture.DamagedLines} {(picture.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read."
+                    $"{snapshot.DamagedLines} {(snapshot.DamagedLines == 1 ? "line of its book" : "lines of its book")} cannot be read."
                 )),
         ];
     }
 
-    private BikePicture? PictureOrNull(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    private BikeSnapshot? SnapshotOrNull(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
     {
         try
         {
-            var picture = Picture(bike, read, running, today);
-            _ = picture.Plan.Value;
-            return picture;
+            var snapshot = Snapshot(bike, read, running, today);
+            _ = snapshot.Plan.Value;
+            return snapshot;
         }
         catch (BikeNotShownException)
         {
@@ -277,11 +290,11 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
 
     /// <exception cref="BikeNotShownException">What is stored makes no sense: falling meters, a ring of steps, a day before all
     /// days.</exception>
-    private BikePicture Picture(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today) =>
+    private BikeSnapshot Snapshot(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today) =>
         Sensible(cache, bike, () => Computed(bike, read, running, today));
 
-    /// <exception cref="BikeNotShownException">See <see cref="Picture"/>.</exception>
-    private static T Sensible<T>(PictureCache cache, StoredBike bike, Func<T> compute)
+    /// <exception cref="BikeNotShownException">See <see cref="Snapshot"/>.</exception>
+    private static T Sensible<T>(SnapshotCache cache, StoredBike bike, Func<T> compute)
     {
         try
         {
@@ -308,7 +321,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         return lost == 0 ? null : $"The shed's file is damaged: {lost} of its lines cannot be read, and some may be this bike's";
     }
 
-    private BikePicture Computed(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
+    private BikeSnapshot Computed(StoredBike bike, ReadLedger read, ReadRuns running, LocalDate today)
     {
         var ledger = read.Ledger;
         var own = running.Runs.Where(run => run.Bike == bike.Id).ToImmutableArray();
@@ -342,7 +355,7 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
         var meters = BikeMeters.Of(bike.Profile, ledger, gates.ShutSince);
         // By name, so that what is kept does not hold on to the reader of this one request.
         var (profile, shipped, kept) = (bike.Profile, content, cache);
-        var picture = new BikePicture(
+        var snapshot = new BikeSnapshot(
             Bike: bike,
             Read: read,
             Meters: meters,
@@ -354,8 +367,8 @@ public sealed class ShedPictures(IShedReader reader, ContentLibrary content, She
             Today: today,
             DamagedLines: damaged
         );
-        cache.Keep(picture);
-        return picture;
+        cache.Keep(snapshot);
+        return snapshot;
     }
 
     private static BikePlan PlanOf(Profile profile, ContentLibrary content, BikeLedger ledger, BikeMeters meters, LocalDate today)

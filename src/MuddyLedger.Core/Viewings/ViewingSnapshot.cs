@@ -31,12 +31,12 @@ public sealed record ViewingContent(ImmutableArray<Point> Points, ImmutableArray
 /// Null where no value is known.</param>
 /// <param name="Judgement">What it comes to.</param>
 /// <param name="RideShutBy">The points that the ride waits for.</param>
-public sealed record ViewingPicture(
+public sealed record ViewingSnapshot(
     ImmutableArray<Point> Points,
     ViewingState State,
     Score Score,
     ImmutableArray<ZoneScore> Zones,
-    ImmutableArray<ClaimStanding> Claims,
+    ImmutableArray<CheckedClaim> Claims,
     Trust Trust,
     ImmutableArray<string> SignsOfHiding,
     ImmutableArray<PossibleFault> Faults,
@@ -55,7 +55,7 @@ public sealed record ViewingPicture(
     public static readonly ImmutableArray<string> Choices = ["sold-as"];
 
     /// <param name="prices">The owner's own prices, by point, in place of the shipped ones.</param>
-    public static ViewingPicture Of(
+    public static ViewingSnapshot Of(
         ViewingDetails details,
         IEnumerable<ViewingEvent> events,
         ViewingContent content,

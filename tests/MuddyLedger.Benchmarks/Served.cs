@@ -1,6 +1,6 @@
 using System.Diagnostics;
 
-namespace MuddyLedger.Bench;
+namespace MuddyLedger.Benchmarks;
 
 /// <summary>A server of its own process, and what it holds in memory.</summary>
 internal sealed class Served(Process process, string address) : IDisposable

@@ -9,7 +9,7 @@ namespace MuddyLedger.Core.Sums;
 /// <param name="Length">Fore and aft, 20 to 1,000.</param>
 /// <param name="Width">Side to side, 20 to 1,000.</param>
 /// <param name="Height">20 to 1,000.</param>
-/// <param name="OilMl">What is in it, above nought and no more than the box holds.</param>
+/// <param name="OilMl">What is in it, above zero and no more than the box holds.</param>
 /// <param name="AxisHeight">Of the crank above the floor.</param>
 /// <param name="AxisPlace">Of the crank before the rear wall; side to side it is taken to lie in the middle.</param>
 /// <param name="Across">The crank lies across the bike, so that the dipper turns fore and aft; else along it.</param>
@@ -37,7 +37,7 @@ public enum TiltDirection
 /// <summary>A point of the section.</summary>
 /// <param name="X">Millimetres, along it.</param>
 /// <param name="Z">Millimetres above the floor.</param>
-public sealed record BenchPoint(double X, double Z);
+public sealed record BoxPoint(double X, double Z);
 
 /// <summary>The sump at one tilt, seen in the plane in which it is tilted.</summary>
 /// <param name="Across">Millimetres: how wide the section is.</param>
@@ -47,11 +47,11 @@ public sealed record BenchPoint(double X, double Z);
 /// <param name="AxisHeight">Millimetres above the floor.</param>
 /// <param name="Reach">Millimetres: radius of the dipper's circle.</param>
 /// <param name="EdgeOn">The circle is seen from its edge.</param>
-/// <param name="Depth">How far the deepest point of the dipper's circle lies under the oil's face; below nought where it misses it.</param>
-public sealed record TiltPicture(
+/// <param name="Depth">How far the deepest point of the dipper's circle lies under the oil's face; below zero where it misses it.</param>
+public sealed record TiltDrawing(
     double Across,
     double Height,
-    ImmutableArray<BenchPoint> Oil,
+    ImmutableArray<BoxPoint> Oil,
     double AxisAt,
     double AxisHeight,
     double Reach,
@@ -77,7 +77,7 @@ public sealed record TiltLimit(TiltDirection Direction, double? Lost, double Wor
 /// <remarks>
 /// Geometry alone: the oil's face is level, so it is the line of the tilted cross-section under which the oil's area lies.
 /// </remarks>
-public static class TiltBench
+public static class TiltTrial
 {
     /// <summary>Degrees that such engines are usually given (common practice, from memory).</summary>
     public const double UsuallyGiven = 20;
@@ -111,7 +111,7 @@ public static class TiltBench
         ];
 
     /// <param name="degrees">0 to 90.</param>
-    public static TiltPicture At(SplashSump sump, TiltDirection direction, double degrees)
+    public static TiltDrawing At(SplashSump sump, TiltDirection direction, double degrees)
     {
         var fore = direction is TiltDirection.NoseUp or TiltDirection.NoseDown;
         var (across, other) = fore ? (sump.Length, sump.Width) : (sump.Width, sump.Length);
@@ -135,7 +135,7 @@ public static class TiltBench
         );
     }
 
-    /// <summary>What cannot be reckoned with, by field; empty where all is well.</summary>
+    /// <summary>What makes no sense, by field; empty where all is well.</summary>
     public static ImmutableArray<Refusal> Refuse(SplashSump sump)
     {
         var found = ImmutableArray.CreateBuilder<Refusal>();
@@ -205,11 +205,11 @@ public static class TiltBench
     }
 
     /// <summary>The part of the box's cross-section that lies under a level line.</summary>
-    private static ImmutableArray<BenchPoint> Under(double across, double height, double sin, double cos, double face)
+    private static ImmutableArray<BoxPoint> Under(double across, double height, double sin, double cos, double face)
     {
-        BenchPoint[] box = [new(0, 0), new(across, 0), new(across, height), new(0, height)];
-        double Over(BenchPoint point) => (point.X * sin) + (point.Z * cos) - face;
-        var outline = ImmutableArray.CreateBuilder<BenchPoint>();
+        BoxPoint[] box = [new(0, 0), new(across, 0), new(across, height), new(0, height)];
+        double Over(BoxPoint point) => (point.X * sin) + (point.Z * cos) - face;
+        var outline = ImmutableArray.CreateBuilder<BoxPoint>();
         for (var at = 0; at < box.Length; at++)
         {
             var (from, to) = (box[at], box[(at + 1) % box.Length]);
@@ -223,7 +223,7 @@ public static class TiltBench
         return outline.ToImmutable();
     }
 
-    private static double AreaOf(ImmutableArray<BenchPoint> outline)
+    private static double AreaOf(ImmutableArray<BoxPoint> outline)
     {
         var twice = 0.0;
         for (var at = 0; at < outline.Length; at++)
@@ -247,7 +247,7 @@ public static class TiltBench
         double cos
     )
     {
-        bool Inside(BenchPoint point) => point.X >= -1e-9 && point.X <= across + 1e-9 && point.Z >= -1e-9 && point.Z <= height + 1e-9;
+        bool Inside(BoxPoint point) => point.X >= -1e-9 && point.X <= across + 1e-9 && point.Z >= -1e-9 && point.Z <= height + 1e-9;
         // Seen edge on, the circle is a line upright in the box.
         var points = edgeOn
             ? [new(axisAt, Math.Max(0, axisHeight - reach)), new(axisAt, Math.Min(height, axisHeight + reach))]
@@ -257,7 +257,7 @@ public static class TiltBench
     }
 
     /// <summary>Where the circle runs through the walls of the box.</summary>
-    private static IEnumerable<BenchPoint> CrossingsOf(double across, double height, double axisAt, double axisHeight, double reach)
+    private static IEnumerable<BoxPoint> CrossingsOf(double across, double height, double axisAt, double axisHeight, double reach)
     {
         foreach (var wall in new[] { 0, across })
             if (reach >= Math.Abs(wall - axisAt))

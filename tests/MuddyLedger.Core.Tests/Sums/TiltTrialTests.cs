@@ -3,7 +3,7 @@ using MuddyLedger.Core.Sums;
 
 namespace MuddyLedger.Core.Tests.Sums;
 
-public class TiltBenchTests
+public class TiltTrialTests
 {
     private static readonly SplashSump Middle = new(180, 140, 150, 600, 70, 90, Across: true, 60);
     private static readonly SplashSump Off = Middle with { AxisPlace = 90 + (0.2 * 180) };
@@ -13,48 +13,48 @@ public class TiltBenchTests
     [Fact]
     public void The_two_computed_examples()
     {
-        TiltBench.LimitOf(Middle, TiltDirection.NoseUp).Lost!.Value.ShouldBe(82, 0.7);
-        TiltBench.LimitOf(Middle, TiltDirection.NoseDown).Lost!.Value.ShouldBe(82, 0.7);
-        TiltBench.LimitOf(Off, TiltDirection.NoseUp).Lost!.Value.ShouldBe(26, 0.7);
+        TiltTrial.LimitOf(Middle, TiltDirection.NoseUp).Lost!.Value.ShouldBe(82, 0.7);
+        TiltTrial.LimitOf(Middle, TiltDirection.NoseDown).Lost!.Value.ShouldBe(82, 0.7);
+        TiltTrial.LimitOf(Off, TiltDirection.NoseUp).Lost!.Value.ShouldBe(26, 0.7);
     }
 
     [Fact]
     public void A_full_sump_never_loses_it_and_one_that_lies_under_the_dipper_has_lost_it_level()
     {
-        TiltBench.Limits(Middle with { OilMl = 180 * 140 * 150 / 1000.0 }).ShouldAllBe(limit => limit.Lost == null);
+        TiltTrial.Limits(Middle with { OilMl = 180 * 140 * 150 / 1000.0 }).ShouldAllBe(limit => limit.Lost == null);
         // 8 mm deep, and the dipper stops at 10
-        TiltBench.Limits(Middle with { OilMl = 200 }).ShouldAllBe(limit => limit.Lost == 0 && limit.Working == 0);
+        TiltTrial.Limits(Middle with { OilMl = 200 }).ShouldAllBe(limit => limit.Lost == 0 && limit.Working == 0);
     }
 
     [Fact]
     public void Level_the_oil_is_a_box_and_on_its_tail_it_stands_on_the_rear_wall()
     {
-        var level = TiltBench.At(Middle, TiltDirection.NoseUp, 0);
+        var level = TiltTrial.At(Middle, TiltDirection.NoseUp, 0);
         level.Oil.Max(point => point.Z).ShouldBe(600_000 / 140.0 / 180, 1e-6);
         level.Depth.ShouldBe(600_000 / 140.0 / 180 - 10, 1e-6);
-        var tail = TiltBench.At(Middle, TiltDirection.NoseUp, 90);
+        var tail = TiltTrial.At(Middle, TiltDirection.NoseUp, 90);
         tail.Oil.Max(point => point.X).ShouldBe(600_000 / 140.0 / 150, 1e-6);
-        TiltBench.At(Middle, TiltDirection.NoseDown, 90).Oil.Min(point => point.X).ShouldBe(180 - (600_000 / 140.0 / 150), 1e-6);
+        TiltTrial.At(Middle, TiltDirection.NoseDown, 90).Oil.Min(point => point.X).ShouldBe(180 - (600_000 / 140.0 / 150), 1e-6);
     }
 
     [Fact]
     public void A_low_level_brings_the_angle_down()
     {
-        var lost = TiltBench.ByLevel(Off, [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4]).Select(one => one.Lost ?? 91).ToList();
+        var lost = TiltTrial.ByLevel(Off, [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4]).Select(one => one.Lost ?? 91).ToList();
         lost.ShouldBe(lost.OrderDescending());
         lost[^1].ShouldBeLessThan(lost[0] - 5);
     }
 
     [Fact]
     public void The_working_angle_keeps_a_margin_and_is_never_more_than_such_engines_are_given() =>
-        TiltBench.Limits(Off).ShouldAllBe(limit => limit.Working <= TiltBench.UsuallyGiven && limit.Working <= (limit.Lost ?? 90) / 2);
+        TiltTrial.Limits(Off).ShouldAllBe(limit => limit.Working <= TiltTrial.UsuallyGiven && limit.Working <= (limit.Lost ?? 90) / 2);
 
     [Fact]
     public void What_cannot_be_is_refused_by_field()
     {
-        TiltBench.Refuse(Middle).ShouldBeEmpty();
-        TiltBench.Refuse(Middle with { OilMl = 9000 }).ShouldHaveSingleItem().Field.ShouldBe("oil");
-        TiltBench
+        TiltTrial.Refuse(Middle).ShouldBeEmpty();
+        TiltTrial.Refuse(Middle with { OilMl = 9000 }).ShouldHaveSingleItem().Field.ShouldBe("oil");
+        TiltTrial
             .Refuse(Middle with { AxisHeight = 200, Length = 5, OilMl = 0.1 })
             .Select(refusal => refusal.Field)
             .ShouldBe(["length", "axisHeight", "axisPlace"]);
@@ -67,17 +67,17 @@ public class TiltBenchTests
         Sumps.Sample(
             (sump, direction, degrees) =>
             {
-                var picture = TiltBench.At(sump, direction, degrees);
+                var drawing = TiltTrial.At(sump, direction, degrees);
                 var fore = direction is TiltDirection.NoseUp or TiltDirection.NoseDown;
                 var angle = (direction is TiltDirection.NoseUp or TiltDirection.Left ? 1 : -1) * degrees * Math.PI / 180;
                 var (sin, cos) = (Math.Sin(angle), Math.Cos(angle));
                 double Up(double x, double z) => (x * sin) + (z * cos);
-                var face = picture.Oil.Max(point => Up(point.X, point.Z));
+                var face = drawing.Oil.Max(point => Up(point.X, point.Z));
                 const int grains = 300;
                 var under = 0;
                 for (var i = 0; i < grains; i++)
                 for (var j = 0; j < grains; j++)
-                    if (Up((i + 0.5) * picture.Across / grains, (j + 0.5) * picture.Height / grains) <= face)
+                    if (Up((i + 0.5) * drawing.Across / grains, (j + 0.5) * drawing.Height / grains) <= face)
                         under++;
                 var counted = under / (double)(grains * grains) * sump.Length * sump.Width * sump.Height / 1000;
                 counted.ShouldBe(sump.OilMl, sump.Length * sump.Width * sump.Height / 1000 * 0.008);
@@ -86,19 +86,19 @@ public class TiltBenchTests
                 for (var turn = 0; turn < 7200; turn++)
                 {
                     var around = turn * Math.PI / 3600;
-                    var (x, z) = picture.EdgeOn
-                        ? (picture.AxisAt, picture.AxisHeight + (sump.Reach * Math.Sin(around)))
-                        : (picture.AxisAt + (sump.Reach * Math.Cos(around)), picture.AxisHeight + (sump.Reach * Math.Sin(around)));
-                    if (x >= 0 && x <= picture.Across && z >= 0 && z <= picture.Height)
+                    var (x, z) = drawing.EdgeOn
+                        ? (drawing.AxisAt, drawing.AxisHeight + (sump.Reach * Math.Sin(around)))
+                        : (drawing.AxisAt + (sump.Reach * Math.Cos(around)), drawing.AxisHeight + (sump.Reach * Math.Sin(around)));
+                    if (x >= 0 && x <= drawing.Across && z >= 0 && z <= drawing.Height)
                         deepest = Math.Max(deepest, face - Up(x, z));
                 }
 
                 // The circle is walked in steps: near a wall its last point inside lies a step away from the wall.
                 if (double.IsNegativeInfinity(deepest))
-                    picture.Depth.ShouldBeLessThan(double.PositiveInfinity);
+                    drawing.Depth.ShouldBeLessThan(double.PositiveInfinity);
                 else
-                    picture.Depth.ShouldBe(deepest, 0.6 + (picture.EdgeOn ? 0.1 : 0));
-                fore.ShouldBe(picture.Across == sump.Length || sump.Length == sump.Width);
+                    drawing.Depth.ShouldBe(deepest, 0.6 + (drawing.EdgeOn ? 0.1 : 0));
+                fore.ShouldBe(drawing.Across == sump.Length || sump.Length == sump.Width);
             },
             iter: 60
         );
@@ -109,16 +109,16 @@ public class TiltBenchTests
         Sumps.Sample(
             (sump, direction, _) =>
             {
-                if (TiltBench.LimitOf(sump, direction).Lost is not { } lost)
+                if (TiltTrial.LimitOf(sump, direction).Lost is not { } lost)
                 {
                     for (var degrees = 0; degrees <= 90; degrees += 3)
-                        TiltBench.At(sump, direction, degrees).Reached.ShouldBeTrue();
+                        TiltTrial.At(sump, direction, degrees).Reached.ShouldBeTrue();
                     return;
                 }
 
                 if (lost > 0.01)
-                    TiltBench.At(sump, direction, lost - 0.001).Reached.ShouldBeTrue();
-                TiltBench.At(sump, direction, Math.Min(90, lost + 0.001)).Reached.ShouldBeFalse();
+                    TiltTrial.At(sump, direction, lost - 0.001).Reached.ShouldBeTrue();
+                TiltTrial.At(sump, direction, Math.Min(90, lost + 0.001)).Reached.ShouldBeFalse();
             },
             iter: 200
         );

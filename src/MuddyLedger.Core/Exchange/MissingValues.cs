@@ -10,7 +10,7 @@ namespace MuddyLedger.Core.Exchange;
 /// What was read from a file and lacks something that every such value has, or has a day that no bike has seen. A list of nothing is a
 /// list; a list left out, or with a gap, is none.
 /// </summary>
-internal static class Holes
+internal static class MissingValues
 {
     /// <summary>The first motorcycles, and a day after which nobody plans.</summary>
     public const int FirstYear = 1885,
@@ -44,7 +44,7 @@ internal static class Holes
             return needed && !property.IsGetNullable ? Hole(at) : null;
         if (inner.Equals(NoList))
             return needed ? Hole(at) : null;
-        // An id that was left out is read as one of noughts.
+        // An id that was left out is read as one of zeros.
         if (inner is Guid id && id == Guid.Empty)
             return Hole(at);
         if (YearOf(inner) is < FirstYear or > LastYear)

@@ -7,7 +7,7 @@ using NodaTime;
 namespace MuddyLedger.App.Viewings;
 
 /// <summary>What every request about a viewing needs: it, what Core makes of it, and how to answer.</summary>
-public sealed class ViewingPictures(IViewingStore store, IShedReader reader, ContentLibrary content, ShedClock clock)
+public sealed class ViewingSnapshots(IViewingStore store, IShedReader reader, ContentLibrary content, ShedClock clock)
 {
     /// <summary>By the shed's clock, in the owner's calendar.</summary>
     public LocalDate Today => clock.Today;
@@ -19,12 +19,12 @@ public sealed class ViewingPictures(IViewingStore store, IShedReader reader, Con
     public Task<StoredViewing?> OneAsync(Guid id, CancellationToken cancel) => store.OneAsync(id, cancel);
 
     /// <param name="prices">The owner's own, by point.</param>
-    public ViewingPicture Picture(StoredViewing viewing, ImmutableSortedDictionary<string, FaultCost> prices) =>
-        ViewingPicture.Of(viewing.Details, viewing.Events, content.Viewing, prices, Today);
+    public ViewingSnapshot Snapshot(StoredViewing viewing, ImmutableSortedDictionary<string, FaultCost> prices) =>
+        ViewingSnapshot.Of(viewing.Details, viewing.Events, content.Viewing, prices, Today);
 
     /// <summary>With the owner's own prices as they stand now.</summary>
-    public async Task<ViewingPicture> PictureAsync(StoredViewing viewing, CancellationToken cancel) =>
-        Picture(viewing, await store.PricesAsync(cancel));
+    public async Task<ViewingSnapshot> SnapshotAsync(StoredViewing viewing, CancellationToken cancel) =>
+        Snapshot(viewing, await store.PricesAsync(cancel));
 
     /// <summary>ISO 4217, of all sums.</summary>
     public async Task<string> CurrencyAsync(CancellationToken cancel) => (await reader.SettingsAsync(cancel)).Currency;
@@ -34,6 +34,6 @@ public sealed class ViewingPictures(IViewingStore store, IShedReader reader, Con
     {
         var viewing = (await OneAsync(id, cancel))!;
         var prices = await store.PricesAsync(cancel);
-        return ViewingAnswers.Of(viewing, Picture(viewing, prices), content, prices, await CurrencyAsync(cancel), Today);
+        return ViewingAnswers.Of(viewing, Snapshot(viewing, prices), content, prices, await CurrencyAsync(cancel), Today);
     }
 }

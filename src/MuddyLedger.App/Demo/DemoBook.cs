@@ -14,7 +14,7 @@ using NodaTime;
 namespace MuddyLedger.App.Demo;
 
 /// <summary>Writes one demo bike's history by the rules and the writer that real data goes through, only dated in the past.</summary>
-internal sealed class DemoPen(IShedWriter writer, ContentLibrary content, ShedClock clock, Profile bike)
+internal sealed class DemoBook(IShedWriter writer, ContentLibrary content, ShedClock clock, Profile bike)
 {
     private const string Device = "shed laptop";
     private readonly List<LedgerEntry> _entries = [];

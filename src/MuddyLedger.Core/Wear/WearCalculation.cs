@@ -6,7 +6,7 @@ using MuddyLedger.Core.Meters;
 namespace MuddyLedger.Core.Wear;
 
 /// <summary>From the readings on one part to where it ends.</summary>
-internal static class WearReckoning
+internal static class WearCalculation
 {
     /// <summary>A graded look tells a quarter of the range apart.</summary>
     private const decimal LookShare = 0.25m;
@@ -30,7 +30,7 @@ internal static class WearReckoning
             kind,
             kind.Axis == WearAxis.Use ? axis.Kind : null,
             lives.SetItem(lives.Length - 1, life),
-            StandingOf(kind, bike, row, life, fresh, end, axis)
+            StateOf(kind, bike, row, life, fresh, end, axis)
         );
     }
 
@@ -85,19 +85,11 @@ internal static class WearReckoning
         return fresh is { } from && end is not null ? point with { Value = from + severity * (end.At - from) } : point;
     }
 
-    private static WearStanding StandingOf(
-        WearKind kind,
-        Profile bike,
-        LimitRow? row,
-        WearLife life,
-        decimal? fresh,
-        WearEnd? end,
-        WearAxes axis
-    )
+    private static WearState StateOf(WearKind kind, Profile bike, LimitRow? row, WearLife life, decimal? fresh, WearEnd? end, WearAxes axis)
     {
         var latest = life.Points.LastOrDefault(point => point.Value is not null || point.Look is not null);
         var today = axis.XToday(kind.Axis);
-        var bare = new WearStanding
+        var bare = new WearState
         {
             Trust = WearTrust.Nothing,
             End = end,
@@ -134,9 +126,9 @@ internal static class WearReckoning
     private static decimal? ShareOf(decimal now, decimal start, decimal end) =>
         start == end ? null : Math.Clamp((now - end) / (start - end), -1, 1);
 
-    private static WearStanding Ahead(
+    private static WearState Ahead(
         WearKind kind,
-        WearStanding bare,
+        WearState bare,
         List<WearReading> readings,
         double origin,
         bool newKnown,
