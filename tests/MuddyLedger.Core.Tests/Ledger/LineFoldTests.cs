@@ -88,6 +88,12 @@ public sealed class LineFoldTests
         (_, _) => new PartFitted("chain", 1),
     ];
 
+    private static IEnumerable<string> OfMeter(Meter meter) =>
+        [
+            string.Join(' ', meter.History.Points),
+            $"{meter.History.Kind} {meter.History.RidesSince} {meter.Forecast?.PerWeek} {meter.History.At(Given.Today, meter.Forecast)}",
+        ];
+
     /// <summary>All that is worked out from a book, in words.</summary>
     private static string Said(BikeLedger ledger)
     {
@@ -97,11 +103,7 @@ public sealed class LineFoldTests
         return string.Join(
             '\n',
             [
-                .. meters
-                    .Own.Concat(meters.Derived)
-                    .Select(pair =>
-                        $"{pair.Key} {string.Join(' ', pair.Value.History.Points)} {pair.Value.History.RidesSince} {pair.Value.Forecast?.PerWeek} {pair.Value.History.At(Given.Today, pair.Value.Forecast)}"
-                    ),
+                .. meters.Own.Concat(meters.Derived).SelectMany(pair => OfMeter(pair.Value)),
                 string.Join(' ', RidingTime.Of(ledger).Rests),
                 StandingTime.Of(bike, ledger, Given.Today).Because,
                 string.Join(' ', gates.Reasons.Select(reason => (reason.Gate, reason.State, reason.Kind, reason.Why, reason.Since))),

@@ -19,7 +19,7 @@ public sealed class JunkTests : IAsyncLifetime
         var other = await _shed.BikeAsync("two-stroke-enduro", "40 h");
         var run = (string)(await _shed.StartAsync(bike))["id"]!;
         var entry = (string)(await _shed.BookAsync())[0]!["id"]!;
-        var viewing = (string)(await Viewings.ViewingTests.OpenAsync(_shed))["id"]!;
+        var viewing = (string)(await Viewings.AtAViewing.OpenAsync(_shed))["id"]!;
         _ids = [bike, other, run, entry, viewing];
     }
 

@@ -30,7 +30,7 @@ public class PhotoTests
     public async Task A_photo_at_a_point_is_kept_without_its_position_and_comes_back_upright()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         var photo = InTheShed.NewId();
         var sent = Shots.FromAPhone(orientation: 6);
         ImageMetadataReader
@@ -41,7 +41,7 @@ public class PhotoTests
             .Latitude.ShouldBe(54.504306, 0.00001, "the file sent does say where it was taken");
         var (status, body) = await SendAsync(shed, AtPoint(viewing, photo), sent);
         status.ShouldBe(HttpStatusCode.OK, body.ToString());
-        ViewingTests.Point(new(status, body, null), "standing.pegs")["photos"]!.AsArray().Select(id => (string)id!).ShouldBe([photo]);
+        AtAViewing.Point(new(status, body, null), "standing.pegs")["photos"]!.AsArray().Select(id => (string)id!).ShouldBe([photo]);
 
         await shed.RestartAsync();
         foreach (var (address, width) in new[] { ($"/api/photos/{photo}", 300), ($"/api/photos/{photo}/small", 180) })
@@ -112,7 +112,7 @@ public class PhotoTests
     public async Task What_is_no_picture_or_a_trap_is_refused_in_words_and_changes_nothing()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         var whole = Shots.Plain();
         var before = shed.Stored();
         foreach (
@@ -142,7 +142,7 @@ public class PhotoTests
     public async Task The_largest_file_allowed_is_still_judged_as_a_picture()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         var (status, body) = await SendAsync(shed, AtPoint(viewing, InTheShed.NewId()), new byte[PhotoFile.LargestFile]);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body["errors"]!["photo"]!.GetValue<string>().ShouldContain("no JPEG");
@@ -152,7 +152,7 @@ public class PhotoTests
     public async Task The_same_photo_sent_again_is_kept_once_and_another_under_its_id_is_refused()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         var photo = InTheShed.NewId();
         (await SendAsync(shed, AtPoint(viewing, photo), Shots.Plain())).Status.ShouldBe(HttpStatusCode.OK);
         var stored = shed.Stored();
@@ -161,15 +161,15 @@ public class PhotoTests
         (await SendAsync(shed, AtPoint(viewing, photo), Shots.Plain(500))).Status.ShouldBe(HttpStatusCode.Conflict);
         shed.Stored().ShouldBe(stored);
         // Taken off, it is gone from the point; nothing is erased.
-        var after = (await ViewingTests.ActAsync(shed, viewing, new { act = "picture-dropped", item = photo })).ShouldBeOk();
-        ViewingTests.Point(after, "standing.pegs")["photos"]!.AsArray().ShouldBeEmpty();
+        var after = (await AtAViewing.ActAsync(shed, viewing, new { act = "picture-dropped", item = photo })).ShouldBeOk();
+        AtAViewing.Point(after, "standing.pegs")["photos"]!.AsArray().ShouldBeEmpty();
     }
 
     [Fact]
     public async Task Photos_go_along_when_the_bike_is_bought_and_into_a_copy_of_the_shed_and_out_of_it()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         var photo = InTheShed.NewId();
         (await SendAsync(shed, AtPoint(viewing, photo), Shots.FromAPhone())).Status.ShouldBe(HttpStatusCode.OK);
         var bike = InTheShed.NewId();
@@ -208,7 +208,7 @@ public class PhotoTests
     public async Task A_copy_whose_picture_is_missing_or_says_more_than_a_picture_is_refused()
     {
         await using var shed = await TestShed.OpenAsync();
-        var viewing = await ViewingTests.OpenAsync(shed);
+        var viewing = await AtAViewing.OpenAsync(shed);
         (await SendAsync(shed, AtPoint(viewing, InTheShed.NewId()), Shots.Plain())).Status.ShouldBe(HttpStatusCode.OK);
         await using var other = await TestShed.OpenAsync();
         async Task<Answer> WithAsync(Action<JsonObject> change)

@@ -60,6 +60,21 @@ describe('the bench', () => {
     leave()
   })
 
+  it('answers a second tap while the first is under way with nothing, and shows no older version for it', async () => {
+    const { used, queries, leave } = await open()
+    post.mockResolvedValueOnce(answered(412, undefined, { detail: 'Changed elsewhere.', current: run(5) }))
+    await used.act({ act: 'step-done', step: 'drain' } as never)
+    let go: (answer: never) => void = () => {}
+    post.mockReturnValueOnce(new Promise((answer) => (go = answer)) as never)
+    const first = used.act({ act: 'step-done', step: 'drain' } as never)
+    queries.setQueryData(['run', 'r'], run(6))
+    expect(await used.act({ act: 'step-done', step: 'drain' } as never)).toBe(false)
+    expect(used.run.value?.version).toBe(6)
+    go(answered(200, run(7, 'fill')))
+    expect(await first).toBe(true)
+    leave()
+  })
+
   it('does nothing before it knows the run', async () => {
     get.mockReturnValue(new Promise(() => {}) as never)
     const { used, leave } = await open()

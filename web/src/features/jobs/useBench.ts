@@ -25,7 +25,7 @@ export function useBench(run: () => string) {
    * @param what All that is said by it: said again while no answer has come, it is the same write.
    */
   async function write(call: (id: string, version: string) => Promise<RunAnswer>, what: string) {
-    if (!data.value) return false
+    if (!data.value || act.busy) return false
     const done = await act.attempt(
       (id) => call(id, `"${data.value!.version}"`),
       (answered) => {

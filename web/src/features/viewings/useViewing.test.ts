@@ -50,6 +50,23 @@ describe('taps at a viewing', () => {
     leave()
   })
 
+  it('go to the viewing at which they were made, though another is open when their turn comes', async () => {
+    let open = 'v'
+    const { used, leave } = within(() => useTaps(() => open))
+    const waiting: ((answer: never) => void)[] = []
+    post.mockImplementation((() => new Promise((answer) => waiting.push(answer))) as never)
+    const both = [used.tap(grade('a.one', 'sound')), used.tap(grade('a.two', 'worn'))]
+    await flushPromises()
+    open = 'another'
+    waiting[0]!(answered(viewing(1, 'open', 1)))
+    await flushPromises()
+    waiting[1]!(answered(viewing(1, 'open', 1)))
+    await Promise.all(both)
+    const sent = post.mock.calls as unknown as [string, { params: { path: { viewing: string } } }][]
+    expect(sent.map(([, asked]) => asked.params.path.viewing)).toEqual(['v', 'v'])
+    leave()
+  })
+
   it('stay with whoever made them where the server is away, and are the same when made again', async () => {
     const { used, leave } = within(() => useTaps(() => 'v'))
     post.mockRejectedValue(new TypeError('failed to fetch'))

@@ -41,28 +41,32 @@ export function useTaps(viewing: () => string) {
   const moved = ref<Moved | null>(null)
   const taps = useAct({ inTurn: true })
 
-  const tap = (act: Act) =>
-    taps.attempt(
+  function tap(act: Act) {
+    // Where it was tapped: by the time that its turn comes another viewing may be open.
+    const tapped = viewing()
+    return taps.attempt(
       async (id) => {
-        const before = queries.getQueryData<ViewingAnswer>(['viewing', viewing()])
+        const before = queries.getQueryData<ViewingAnswer>(['viewing', tapped])
         const after = await answer(
-          api.POST('/api/viewings/{viewing}/acts', { params: { path: { viewing: viewing() } }, body: { ...act, id } }),
+          api.POST('/api/viewings/{viewing}/acts', { params: { path: { viewing: tapped } }, body: { ...act, id } }),
         )
         moved.value = movedBy(before, after)
-        queries.setQueryData(['viewing', viewing()], after)
+        queries.setQueryData(['viewing', tapped], after)
       },
       () => {
         void queries.invalidateQueries({ queryKey: ['viewings'] })
         void queries.invalidateQueries({ queryKey: ['next-looks'] })
       },
-      JSON.stringify([viewing(), act]),
+      JSON.stringify([tapped, act]),
     )
+  }
 
   async function picture(point: string, photo: string, file: File) {
     queries.setQueryData(['viewing', viewing()], await sendToPoint(viewing(), point, photo, file))
   }
 
-  return { tap, picture, moved, ...toRefs(taps) }
+  const { refusal, busy } = toRefs(taps)
+  return { tap, picture, refusal, moved, busy }
 }
 
 /** The unchecked points, the most telling for their minutes first. */
