@@ -233,3 +233,29 @@ test('what lies on the tray is marked, and the job is set aside for good with a 
   await expect(page.getByRole('heading', { name: 'Causeway', exact: true })).toBeVisible()
   await expect(page.getByText('Spark plugs was set aside: the plugs are not here yet').first()).toBeVisible()
 })
+
+test('what is said against a step does not go over to the next one when another device has moved on', async ({
+  page,
+  demo,
+  context,
+}) => {
+  await page.goto(await demo.pageOf('Scree'))
+  await page.getByRole('link', { name: 'Go on with it' }).click()
+  const step = page.locator('.middle h2')
+  await expect(step).toContainText('Wipe the seat')
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await expect(other.locator('.middle h2')).toContainText('Wipe the seat')
+  const skip = async (tab: typeof page) => {
+    await tab.getByRole('button', { name: /^Skip/ }).first().click()
+    await tab.getByRole('button', { name: 'Done a short while ago' }).click()
+    await tab.getByRole('button', { name: 'Skip it' }).click()
+  }
+  await skip(page)
+  await expect(step).toContainText('Fit the new filter')
+  await skip(other)
+  // It says why, once, at the step that stands now, and asks nothing of that step.
+  await expect(other.locator('.middle h2')).toContainText('Fit the new filter')
+  await expect(other.getByRole('button', { name: 'Skip it' })).toHaveCount(0)
+  await expect(other.getByRole('alert')).toHaveText(/changed on another device/)
+})

@@ -57,6 +57,8 @@ watch(
   () => {
     record.value = {}
     refusal.value = null
+    // What is said against a step is about that step: another device may have moved on, and the next one is not to be skipped for it.
+    if (sheet.value === 'skip' || sheet.value === 'not-right') sheet.value = null
     void focusStep()
   },
 )
@@ -167,7 +169,7 @@ useKeys((event, target) => {
         @look="looking = $event === run.current ? null : $event"
       />
       <section class="middle">
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <p v-if="refusal && !sheet" class="refusal" role="alert">{{ refusal.message }}</p>
         <p v-for="one in run.fluidWarnings" :key="one.step + one.because" class="refusal" role="status">
           <b>{{ one.fluid }}:</b> {{ one.because }}
         </p>
