@@ -3,7 +3,6 @@ using MuddyLedger.Content;
 using MuddyLedger.Data;
 using MuddyLedger.Web.Hosting;
 using NodaTime;
-using NodaTime.Text;
 
 // The build runs this program once to write down its API: nothing is read or kept then.
 if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
@@ -31,7 +30,7 @@ command.SetAction(
                 $"This machine's time zone, {NamedZone() ?? TimeZoneInfo.Local.Id}, is not known. Set TZ to a zone such "
                     + $"as Europe/Berlin, and start again."
             );
-        if (ReadClock(arguments.GetValue(today), zone) is not { } clock)
+        if (ShedClocks.Read(arguments.GetValue(today), zone) is not { } clock)
             return Fail("--today is neither a day such as 2026-04-18 nor a moment such as 2026-04-18T10:20, from 1950 to 2200.");
         var options = new ShedOptions(
             arguments.GetValue(data)!.FullName,
@@ -138,23 +137,3 @@ static DateTimeZone? Zone()
 
 static string? NamedZone() =>
     Environment.GetEnvironmentVariable("TZ")?.TrimStart(':') is { Length: > 0 } named && named[0] != '/' ? named : null;
-
-static IClock? ReadClock(string? text, DateTimeZone zone)
-{
-    if (text is null)
-        return SystemClock.Instance;
-    if (
-        !int.TryParse(
-            text.AsSpan(0, Math.Min(4, text.Length)),
-            System.Globalization.NumberStyles.None,
-            System.Globalization.CultureInfo.InvariantCulture,
-            out var year
-        ) || year is < 1950 or > 2200
-    )
-        return null;
-    if (LocalDatePattern.Iso.Parse(text) is { Success: true } day)
-        return SetClock.To(day.Value.At(SystemClock.Instance.GetCurrentInstant().InZone(zone).TimeOfDay), SystemClock.Instance, zone);
-    return LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } moment
-        ? SetClock.To(moment.Value, SystemClock.Instance, zone)
-        : null;
-}

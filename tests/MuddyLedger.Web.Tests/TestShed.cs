@@ -38,11 +38,12 @@ internal sealed class TestShed : IAsyncDisposable
 {
     public static readonly LocalDate Today = new(2026, 4, 18);
 
-    private readonly string _folder = Directory.CreateTempSubdirectory("muddy-shed-").FullName;
+    private readonly string _folder;
     private readonly bool _demo;
-    private ShedServer _server = null!;
+    private ShedServer? _server;
 
-    private TestShed(bool demo) => _demo = demo;
+    private TestShed(bool demo, string? folder = null) =>
+        (_demo, _folder) = (demo, folder ?? Directory.CreateTempSubdirectory("muddy-shed-").FullName);
 
     public FakeClock Clock { get; } = new(Instant.FromUtc(2026, 4, 18, 10, 20), Duration.FromMilliseconds(1));
 
@@ -60,6 +61,14 @@ internal sealed class TestShed : IAsyncDisposable
             await System.IO.File.WriteAllBytesAsync(Path.Combine(shed._folder, name), content);
         // It goes on from the moment at which the other was left.
         shed.Clock.Reset(made.At);
+        await shed.StartAsync();
+        return shed;
+    }
+
+    /// <summary>The next start over a folder that some other server left; the folder goes when this one is done with.</summary>
+    public static async Task<TestShed> OverAsync(string folder)
+    {
+        var shed = new TestShed(demo: false, folder);
         await shed.StartAsync();
         return shed;
     }
@@ -174,8 +183,11 @@ internal sealed class TestShed : IAsyncDisposable
 
     public async Task StopAsync()
     {
+        if (_server is not { } running)
+            return;
+        _server = null;
         Http.Dispose();
-        await _server.DisposeAsync();
+        await running.DisposeAsync();
         SqliteConnection.ClearAllPools();
     }
 

@@ -14,7 +14,7 @@ async function done(page: Page) {
 test('an oil change is run step by step, left, taken up in another browser after a restart, and finished', async ({
   page,
   browser,
-  own: demo,
+  alone: demo,
 }) => {
   const causeway = await demo.pageOf('Causeway')
   await page.goto(causeway)

@@ -20,7 +20,7 @@ function tear(file: string) {
 
 test('a damaged shed says so over every page, is written to by nobody, and goes back to its copy', async ({
   page,
-  own: demo,
+  alone: demo,
 }) => {
   await page.goto(`${demo.address}/settings`)
   await page.getByRole('button', { name: 'Make one now' }).click()

@@ -20,6 +20,7 @@ export const chromium = {
 
 export default defineConfig({
   testMatch: '*.spec.ts',
+  globalSetup: './sheds.ts',
   workers: 2,
   fullyParallel: true,
   retries: 0,

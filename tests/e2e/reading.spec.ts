@@ -24,7 +24,7 @@ test('a backward reading is refused in words and offers what may have happened',
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
 
-test('nothing typed is lost while the server is away', async ({ page, own: demo }) => {
+test('nothing typed is lost while the server is away', async ({ page, alone: demo }) => {
   await page.goto(await demo.pageOf('Causeway'))
   await openReading(page)
   await page.keyboard.type('23700')

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { spawn, type ChildProcessWithoutNullStreams } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -14,41 +14,76 @@ export const newId = () => {
 
 const server = new URL('../../.app/MuddyLedger.Web.dll', import.meta.url).pathname
 
-/** A server of its own over a folder of its own, started as `make demo` and `make run` start it. */
+/** Asks with JSON; a refusal is thrown. */
+const ask = async (address: string, method: string, body: object) => {
+  const response = await fetch(address, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
+  const text = await response.text()
+  if (!response.ok) throw new Error(`${method} ${address}: ${response.status} ${text}`)
+  return text
+}
+
+/** Where a server that was just started says it is. Whatever it says from then on is read away. */
+export const addressIn = (server: ChildProcessWithoutNullStreams) =>
+  new Promise<string>((found, failed) => {
+    let said = ''
+    const hear = (chunk: Buffer) => {
+      said += chunk.toString()
+      const at = / at (http:\/\/[\d.:]+)/.exec(said)
+      if (at) found(at[1]!)
+    }
+    server.stdout.on('data', hear)
+    server.stderr.on('data', hear)
+    server.once('exit', (code) => failed(new Error(`The server ended with ${code}: ${said}`)))
+  })
+
+/**
+ * A server over a folder of its own. It is one of many in the process that serves all tests, where there is one; by itself it is started as
+ * `make demo` and `make run` start it.
+ */
 export class Shed {
   address = ''
   readonly folder = mkdtempSync(join(tmpdir(), 'muddy-e2e-'))
-  private process?: ChildProcess
+  private stopIt?: () => Promise<void>
   private port = 0
 
   constructor(
     private readonly demo: boolean,
+    private readonly alone = false,
     private today = '2026-04-18T10:20',
   ) {}
 
   async start() {
-    const args = [server, '--data', this.folder, '--port', String(this.port), '--today', this.today]
-    this.process = spawn('dotnet', this.demo ? [...args, '--demo'] : args, { env: { ...process.env, TZ: 'UTC' } })
-    let said = ''
-    this.address = await new Promise<string>((found, failed) => {
-      const hear = (chunk: Buffer) => {
-        said += chunk.toString()
-        const at = /is at (http:\/\/[\d.:]+)/.exec(said)
-        if (at) found(at[1]!)
-      }
-      this.process!.stdout!.on('data', hear)
-      this.process!.stderr!.on('data', hear)
-      this.process!.once('exit', (code) => failed(new Error(`The server ended with ${code}: ${said}`)))
-    })
+    const sheds = process.env['MUDDY_LEDGER_SHEDS']
+    await (sheds && !this.alone ? this.startAt(sheds) : this.startAlone())
     // Comes back under the same address, as an owner's does.
     this.port = Number(new URL(this.address).port)
   }
 
+  private async startAlone() {
+    const args = [server, '--data', this.folder, '--port', String(this.port), '--today', this.today]
+    const own = spawn('dotnet', this.demo ? [...args, '--demo'] : args, { env: { ...process.env, TZ: 'UTC' } })
+    this.stopIt = async () => {
+      const ended = new Promise((gone) => own.once('exit', gone))
+      own.kill('SIGTERM')
+      await ended
+    }
+    this.address = await addressIn(own)
+  }
+
+  private async startAt(sheds: string) {
+    const asked = { folder: this.folder, port: this.port, today: this.today, demo: this.demo }
+    this.address = await ask(`${sheds}/start`, 'POST', asked)
+    this.stopIt = async () => void (await ask(`${sheds}/stop`, 'POST', { address: this.address }))
+  }
+
   async stop() {
-    if (!this.process || this.process.exitCode !== null) return
-    const ended = new Promise((gone) => this.process!.once('exit', gone))
-    this.process.kill('SIGTERM')
-    await ended
+    const stopIt = this.stopIt
+    this.stopIt = undefined
+    await stopIt?.()
   }
 
   async restart(today?: string) {
@@ -63,13 +98,7 @@ export class Shed {
   }
 
   async send(method: string, path: string, body: object): Promise<unknown> {
-    const response = await fetch(this.address + path, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    })
-    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
-    return response.json()
+    return JSON.parse(await ask(this.address + path, method, body))
   }
 
   /** The page of a demo bike. */
@@ -104,13 +133,20 @@ class Shared {
     return this.shed
   }
 
+  /** Another shed that was filled alike, not started. */
+  another({ alone = false } = {}) {
+    const shed = new Shed(true, alone)
+    cpSync(this.snapshot, shed.folder, { recursive: true })
+    return shed
+  }
+
   async end() {
     await this.shed.end()
     rmSync(this.snapshot, { recursive: true, force: true })
   }
 }
 
-export const test = base.extend<{ demo: Shed; own: Shed; empty: Shed; quiet: void }, { filled: Shared }>({
+export const test = base.extend<{ demo: Shed; own: Shed; alone: Shed; empty: Shed; quiet: void }, { filled: Shared }>({
   filled: [
     async ({}, use) => {
       const shared = await Shared.fill()
@@ -122,8 +158,14 @@ export const test = base.extend<{ demo: Shed; own: Shed; empty: Shed; quiet: voi
   /** The demo shed as it was filled. Its server is shared: a test that stops it, or turns its clock, takes `own`. */
   demo: async ({ filled }, use) => use(await filled.asFilled()),
   own: async ({ filled }, use) => {
-    const shed = new Shed(true)
-    cpSync(filled.snapshot, shed.folder, { recursive: true })
+    const shed = filled.another()
+    await shed.start()
+    await use(shed)
+    await shed.end()
+  },
+  /** The same in a process of its own. */
+  alone: async ({ filled }, use) => {
+    const shed = filled.another({ alone: true })
     await shed.start()
     await use(shed)
     await shed.end()

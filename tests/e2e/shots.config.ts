@@ -1,3 +1,3 @@
 import base from './playwright.config'
 
-export default { ...base, testMatch: 'shots.ts', reporter: [['list'] as ['list']], workers: 1 }
+export default { ...base, testMatch: 'shots.ts', globalSetup: undefined, reporter: [['list'] as ['list']], workers: 1 }

@@ -59,6 +59,9 @@ internal sealed class DemoBook(IShedWriter writer, ContentLibrary content, ShedC
         writer.AddEntry(entry);
     }
 
+    /// <summary>What was read so far, in order of date.</summary>
+    public ImmutableArray<MeterPoint> Readings(MeterKind kind) => MeterHistory.Of(BikeLedger.Of(Bike, _entries, _strikes), kind).Points;
+
     /// <exception cref="InvalidOperationException">The demo's own readings do not fit each other.</exception>
     public void Reading(LocalDate on, MeterAmount display)
     {

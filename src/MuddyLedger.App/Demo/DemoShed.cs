@@ -203,7 +203,7 @@ public static class DemoShed
             today.PlusDays(-8),
             new LeftForNow("premix-insurance", "premix in the fuel tank, until the oil pump is proven", Core.Jobs.ForNow.InPlace)
         );
-        Fuel(book, from, today.PlusDays(-6), 16, 6.4m, seed: 8);
+        Fuel(book, today.PlusDays(-400), today, MeterKind.HourMeter, tank: 8.2m, ridden => ridden.In(Unit.Hour).Value * 2.7m, seed: 8);
         Rides(book, today, 12, km: 0, hours: 2.6m, "peat and granite grit", seed: 5);
         book.Write(today.PlusDays(-6), new NoteWritten($"{hours:0.0} h and she starts second kick, cold."));
     }
@@ -362,7 +362,15 @@ public static class DemoShed
                 Place = "side-panel-off",
             }
         );
-        Fuel(book, today.PlusDays(-330), today.PlusDays(-14), 11, 12.6m, seed: 21);
+        Fuel(
+            book,
+            today.PlusDays(-320),
+            today.PlusDays(-14),
+            MeterKind.Odometer,
+            tank: 15,
+            ridden => ridden.In(Unit.Mile).Value * 0.086m,
+            seed: 21
+        );
         var misread = book.Write(today.PlusDays(-6), new FuelBought(Litres(14.2m), Money.Of(19.80m), ToTheBrim: true));
         book.Correct(misread, new FuelBought(Litres(12.4m), Money.Of(19.80m), ToTheBrim: true), "misread the pump");
         foreach (var (back, added) in new[] { (270, 0.2m), (200, 0.3m), (120, 0.4m), (60, 0.35m) })
@@ -426,13 +434,30 @@ public static class DemoShed
         return last;
     }
 
-    private static void Fuel(DemoBook book, LocalDate from, LocalDate to, int every, decimal litres, int seed)
+    /// <summary>Filled to the brim when the meter is read, and on the way to the next reading; no two tanks are ridden alike.</summary>
+    /// <param name="tank">What is poured at most.</param>
+    /// <param name="burns">Litres, on the way from one reading to the next.</param>
+    private static void Fuel(
+        DemoBook book,
+        LocalDate from,
+        LocalDate to,
+        MeterKind kind,
+        decimal tank,
+        Func<MeterAmount, decimal> burns,
+        int seed
+    )
     {
         var random = new Random(seed);
-        for (var on = from.PlusDays(every); on < to; on = on.PlusDays(every + random.Next(-5, 6)))
+        var read = book.Readings(kind).Where(point => point.Date >= from && point.Date <= to).ToList();
+        void Fill(LocalDate on, decimal litres) =>
+            book.Write(on, new FuelBought(Litres(litres), Money.Of(Math.Round(litres * 1.62m, 2)), ToTheBrim: true));
+        Fill(read[0].Date, Math.Round(tank * 0.7m, 1));
+        foreach (var (start, end) in read.Zip(read.Skip(1)))
         {
-            var poured = Math.Round(litres * (0.75m + (decimal)random.NextDouble() * 0.4m), 1);
-            book.Write(on, new FuelBought(Litres(poured), Money.Of(Math.Round(poured * 1.62m, 2)), ToTheBrim: true));
+            var burned = burns(end.Lifetime - start.Lifetime) * (0.92m + (decimal)random.NextDouble() * 0.16m);
+            var fills = (int)Math.Ceiling(burned / tank);
+            for (var fill = 1; fill <= fills; fill++)
+                Fill(start.Date.PlusDays(Period.DaysBetween(start.Date, end.Date) * fill / fills), Math.Round(burned / fills, 1));
         }
     }
 

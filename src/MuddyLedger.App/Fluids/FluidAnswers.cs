@@ -87,9 +87,9 @@ public sealed record FuelSpellAnswer(LocalDate From, LocalDate To, Shown Fuel, S
 
 /// <summary>What the bike burns, from fuellings to the brim.</summary>
 /// <param name="Unit">Of the rates: "L/100 km", or "L/h" on a bike that counts only hours.</param>
-/// <param name="Low">The tenth that burns least.</param>
+/// <param name="Low">The tenth that burns least; at least a tenth under what is likely.</param>
 /// <param name="Likely">The middle one.</param>
-/// <param name="High">The tenth that burns most.</param>
+/// <param name="High">The tenth that burns most; at least a tenth over what is likely.</param>
 /// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
 /// <param name="Spells">The newest first.</param>
 /// <param name="LeftOut">Spells that cannot be: something was not written.</param>

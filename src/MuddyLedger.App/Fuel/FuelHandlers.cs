@@ -21,7 +21,8 @@ namespace MuddyLedger.App.Fuel;
 /// <param name="ToTheBrim">Only from brim to brim can be told what it burns.</param>
 /// <param name="Oil">Two-stroke oil that was mixed in; empty where none was.</param>
 /// <param name="Meter">The meter that was read; null where none was.</param>
-/// <param name="Reading">What the meter showed, in any unit; may be left out, and consumption is then worked out with an estimate.</param>
+/// <param name="Reading">What the meter showed, in any unit. Left out, what it burns is told over a longer way, once the meter has been
+/// read again.</param>
 /// <param name="Confirmed">True where the owner has confirmed what is unlikely.</param>
 /// <param name="MissedSome">Fuel that went in before this was not written down.</param>
 public sealed record FuellingRequest(

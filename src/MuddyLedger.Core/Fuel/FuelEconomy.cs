@@ -18,9 +18,9 @@ public sealed record FuelSpell(LocalDate From, LocalDate To, Volume Fuel, MeterA
 /// <summary>What it burns, fill to fill, and how far a tank goes: as a band, because no two tanks are ridden alike.</summary>
 /// <param name="By">The meter that it is worked out by: the odometer where the bike has one.</param>
 /// <param name="Spells">The oldest first.</param>
-/// <param name="Low">The tenth that burns least; of few fills, the least.</param>
+/// <param name="Low">The tenth that burns least, and at least <see cref="TankShare"/> under what is likely.</param>
 /// <param name="Likely">The middle one.</param>
-/// <param name="High">The tenth that burns most; of few fills, the most.</param>
+/// <param name="High">The tenth that burns most, and at least <see cref="TankShare"/> over what is likely.</param>
 /// <param name="Dropped">The last fill burned markedly more than is usual: a hint for fault finding.</param>
 /// <param name="LeftOut">Spells that cannot be: a fill between them is not in the book, or a meter was misread. They count for
 /// nothing.</param>
@@ -38,6 +38,18 @@ public sealed record FuelEconomy(
     public const decimal MarkedShare = 0.15m;
 
     /// <summary>
+    /// One tank may burn so much more or less than what is usual (house value): the band is never narrower, however few the fills are, or
+    /// however many of them make one spell.
+    /// </summary>
+    public const decimal TankShare = 0.1m;
+
+    /// <summary>
+    /// A way between two fills of which more than this share may be a wrong guess says nothing of the engine: where the meter was not read
+    /// at a fill, it is joined to the next until the way is long enough (house value).
+    /// </summary>
+    public const decimal GuessedShare = 0.05m;
+
+    /// <summary>
     /// Too short a way between two fills says more about the brim than about the engine: 30 km, or one hour (house values).
     /// </summary>
     private static decimal LeastOf(MeterKind by) => by == MeterKind.Odometer ? 30_000 : 1;
@@ -49,6 +61,19 @@ public sealed record FuelEconomy(
     private static bool CanBe(MeterKind by, decimal rate) =>
         by == MeterKind.Odometer ? rate is >= 1.2m and <= 30 : rate is >= 0.2m and <= 25;
 
+    /// <summary>A full tank, and how well the meter is known there.</summary>
+    /// <param name="Date">The day of the fill.</param>
+    /// <param name="Lifetime">Of the meter, read or between the readings around it.</param>
+    /// <param name="Variance">Of that guess, in base units squared: anywhere between the readings is as likely. Zero where read.</param>
+    private readonly record struct Full(LocalDate Date, MeterAmount Lifetime, double Variance)
+    {
+        /// <returns>Null before the first reading and after the last: nothing says yet how far it has come.</returns>
+        public static Full? At(LedgerEntry entry, Meter meter) =>
+            meter.History.Unread(entry.Date) is { } unread && meter.History.At(entry, meter.Forecast) is { } at
+                ? new(entry.Date, at.Lifetime, (double)unread.InBase * (double)unread.InBase / 12)
+                : null;
+    }
+
     /// <returns>Null where no two full tanks with a way between them are known.</returns>
     public static FuelEconomy? Of(BikeLedger ledger, BikeMeters meters)
     {
@@ -57,7 +82,7 @@ public sealed record FuelEconomy(
             return null;
         var spells = ImmutableArray.CreateBuilder<FuelSpell>();
         var leftOut = ImmutableArray.CreateBuilder<FuelSpell>();
-        (LedgerEntry Entry, MeterAt At)? full = null;
+        Full? full = null;
         var poured = 0m;
         foreach (var (entry, fuel) in ledger.Each<FuelBought>())
         {
@@ -65,21 +90,23 @@ public sealed record FuelEconomy(
             // Fuel went in that nobody wrote down: what was burned until here is not known, and it begins anew at the next full tank.
             if (fuel.MissedSome)
                 full = null;
-            if (!fuel.ToTheBrim || meter.History.At(entry, meter.Forecast) is not { } at)
+            if (!fuel.ToTheBrim || Full.At(entry, meter) is not { } here)
                 continue;
-            if (full is { } first && at.Lifetime - first.At.Lifetime is var over && over.InBase >= LeastOf(by))
+            if (full is { } first)
             {
-                var spell = new FuelSpell(
-                    first.Entry.Date,
-                    entry.Date,
-                    Volume.FromLitres(poured),
-                    over,
-                    poured / (over.InBase / PerOf(by))
-                );
-                (CanBe(by, spell.Rate) ? spells : leftOut).Add(spell);
+                var over = here.Lifetime - first.Lifetime;
+                var told = Math.Sqrt(first.Variance + here.Variance) <= (double)(over.InBase * GuessedShare);
+                // Joined to what comes after, but where a better beginning is found.
+                if (!told && here.Variance >= first.Variance)
+                    continue;
+                if (told && over.InBase >= LeastOf(by))
+                {
+                    var spell = new FuelSpell(first.Date, here.Date, Volume.FromLitres(poured), over, poured / (over.InBase / PerOf(by)));
+                    (CanBe(by, spell.Rate) ? spells : leftOut).Add(spell);
+                }
             }
 
-            full = (entry, at);
+            full = here;
             poured = 0;
         }
 
@@ -90,9 +117,9 @@ public sealed record FuelEconomy(
         return new(
             by,
             spells.ToImmutable(),
-            Quantile(sorted, 0.1m),
+            Math.Min(Quantile(sorted, 0.1m), likely * (1 - TankShare)),
             likely,
-            Quantile(sorted, 0.9m),
+            Math.Max(Quantile(sorted, 0.9m), likely * (1 + TankShare)),
             spells.Count >= 4 && spells[^1].Rate > likely * (1 + MarkedShare),
             leftOut.ToImmutable()
         );

@@ -195,6 +195,20 @@ public sealed class MeterHistory
     }
 
     /// <summary>
+    /// What the meter ran between the readings around a day, and so the most that an estimate for that day can be off. Zero on the day of a
+    /// reading; null before the first and after the last, where nothing bounds it.
+    /// </summary>
+    public MeterAmount? Unread(LocalDate date)
+    {
+        var at = LastUpTo(date);
+        if (at < 0)
+            return null;
+        if (Points[at].Date == date)
+            return MeterAmount.Of(Kind, 0);
+        return at + 1 == Points.Length ? null : Points[at + 1].Lifetime - Points[at].Lifetime;
+    }
+
+    /// <summary>
     /// The chance that the lifetime meter will have reached this much by a day, and <paramref name="extra"/> on top of what is usual; null
     /// where no use is known.
     /// </summary>

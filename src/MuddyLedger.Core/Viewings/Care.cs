@@ -44,7 +44,12 @@ public static class Care
     public static readonly ImmutableArray<double> Prior = Normal();
 
     /// <summary>The log-odds at middling care for which the chance over all levels of care is exactly this.</summary>
-    public static double Middling(double chance)
+    public static double Middling(double chance) => Middling(chance, Shift, Prior);
+
+    /// <summary>The same over any spread of the log-odds.</summary>
+    /// <param name="shift">What is added to the log-odds.</param>
+    /// <param name="share">How often each shift is; one in all.</param>
+    internal static double Middling(double chance, ImmutableArray<double> shift, ImmutableArray<double> share)
     {
         // Newton's steps on the log-odds of the mean, which is nearly straight in what is sought: a few are exact.
         var middle = Math.Log(chance / (1 - chance));
@@ -53,11 +58,11 @@ public static class Care
         {
             double mean = 0,
                 slope = 0;
-            for (var level = 0; level < Levels; level++)
+            for (var level = 0; level < shift.Length; level++)
             {
-                var at = Logistic(middle + Shift[level]);
-                mean += Prior[level] * at;
-                slope += Prior[level] * at * (1 - at);
+                var at = Logistic(middle + shift[level]);
+                mean += share[level] * at;
+                slope += share[level] * at * (1 - at);
             }
 
             var off = Math.Log(mean / (1 - mean)) - wanted;

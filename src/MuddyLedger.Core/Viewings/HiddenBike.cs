@@ -92,25 +92,25 @@ public sealed record HiddenBike(
     /// The log-odds at which a fault is as frequent over all made-up bikes as its chance says over all real ones: the badly kept have it
     /// more often, and the rest less.
     /// </summary>
-    private static double Middling(double chance)
-    {
-        static IEnumerable<double> Evenly(double least, double most, int count) =>
-            Enumerable.Range(0, count).Select(at => least + ((at + 0.5) / count * (most - least)));
-        double Mean(double middle, (double Least, double Most) kept) =>
-            Evenly(kept.Least, kept.Most, 12)
-                .Average(care => Evenly(-OwnOdds, OwnOdds, 5).Average(own => Care.Logistic(middle + care + own)));
-        var (low, high) = (-12.0, 12.0);
-        for (var step = 0; step < 30; step++)
-        {
-            var middle = (low + high) / 2;
-            if ((Neglected * Mean(middle, BadlyKept)) + ((1 - Neglected) * Mean(middle, WellKept)) < chance)
-                low = middle;
-            else
-                high = middle;
-        }
+    private static double Middling(double chance) => Care.Middling(chance, Shift, Share);
 
-        return (low + high) / 2;
-    }
+    /// <summary>By how much the log-odds of a fault are off the middling ones over all made-up bikes, evenly spaced.</summary>
+    private static readonly ImmutableArray<double> Shift =
+    [
+        .. from kept in new[] { BadlyKept, WellKept }
+        from care in Evenly(kept.Least, kept.Most, 12)
+        from own in Evenly(-OwnOdds, OwnOdds, 5)
+        select care + own,
+    ];
+
+    /// <summary>How often each of them is.</summary>
+    private static readonly ImmutableArray<double> Share =
+    [
+        .. Shift.Select((_, at) => (at < Shift.Length / 2 ? Neglected : 1 - Neglected) / (Shift.Length / 2)),
+    ];
+
+    private static IEnumerable<double> Evenly(double least, double most, int count) =>
+        Enumerable.Range(0, count).Select(at => least + ((at + 0.5) / count * (most - least)));
 
     /// <summary>Nobody tells a stranger more than a handful of faults.</summary>
     private const int MostTold = 4;

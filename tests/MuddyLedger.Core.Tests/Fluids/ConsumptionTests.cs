@@ -86,7 +86,11 @@ public class ConsumptionTests
         Fuel(book, 400, 10, brim: true);
         var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
         economy.Spells.Select(spell => Math.Round(spell.Rate, 3)).ShouldBe([5m, 5m]); // 3 + 7 over 200 km, 10 over 200 km
-        economy.Range(Given.Litres(15)).Likely.In(Unit.Kilometre).Value.ShouldBe(300, 0.1m);
+        var (shortest, likely, longest) = economy.Range(Given.Litres(16.5m));
+        likely.In(Unit.Kilometre).Value.ShouldBe(330, 0.1m);
+        // Two alike are no promise: a tank may be a tenth thirstier, or thriftier.
+        shortest.In(Unit.Kilometre).Value.ShouldBe(300, 0.1m);
+        longest.In(Unit.Kilometre).Value.ShouldBe(366.667m, 0.1m);
         economy.Dropped.ShouldBeFalse();
     }
 
@@ -108,6 +112,58 @@ public class ConsumptionTests
         var seen = Derived(book => Fuel(book, 1000, 1.6m, brim: true))!;
         (seen.Spells.Length, Math.Round(seen.Likely, 3)).ShouldBe((1, 5m));
         Math.Round(seen.LeftOut.ShouldHaveSingleItem().Rate, 3).ShouldBe(0.2m, "0.2 L per 100 km is a fill that nobody wrote down");
+    }
+
+    // Simulation: a rider who notes the meter now and then, rides some days and not others, and fills to the brim without reading. What
+    // lies between two readings can be anywhere; a spell is as long as it must be for that not to matter.
+    [Fact]
+    public void A_meter_that_was_not_read_at_the_pump_makes_a_tank_no_shorter_and_no_longer() =>
+        Gen.Select(Gen.Int[0, 300].Array[200], Gen.Int[3, 30].Array[60], Gen.Int[2, 9].Array[60])
+            .Sample(
+                (ridden, fillEvery, readEvery) =>
+                {
+                    const decimal burns = 5m;
+                    var fills = Marks(fillEvery);
+                    var reads = Marks(readEvery);
+                    var book = new LedgerBuilder();
+                    var (shown, since) = (10_000, 0);
+                    for (var day = 0; day < ridden.Length; day++)
+                    {
+                        shown += ridden[day] < 200 ? 0 : ridden[day];
+                        since += ridden[day] < 200 ? 0 : ridden[day];
+                        if (reads.Contains(day))
+                            book.Reading(Start.PlusDays(day), MeterAmount.From(new Quantity(shown, Unit.Kilometre)));
+                        if (!fills.Contains(day))
+                            continue;
+                        book.Write(Start.PlusDays(day), new FuelBought(Given.Litres(since * burns / 100), null, ToTheBrim: true));
+                        since = 0;
+                    }
+
+                    var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger));
+                    economy?.LeftOut.ShouldBeEmpty();
+                    // Both ends at the far ends of what was not read come to 4.9 times the share that may be a guess.
+                    foreach (var spell in economy?.Spells ?? [])
+                        spell.Rate.ShouldBe(burns, burns / 4);
+                },
+                iter: 200
+            );
+
+    private static HashSet<int> Marks(int[] every) => [.. every.Select((_, at) => every[..(at + 1)].Sum())];
+
+    [Fact]
+    public void A_fill_at_a_meter_that_was_not_read_is_joined_to_the_next_that_was()
+    {
+        var book = new LedgerBuilder();
+        foreach (var (day, km) in new[] { (0, 10_000), (300, 10_300), (1000, 10_320), (1300, 10_620) })
+            book.Reading(Day(day), MeterAmount.From(new Quantity(km, Unit.Kilometre)));
+        Fuel(book, 0, 8, brim: true);
+        Fuel(book, 100, 13, brim: true); // the bike was ridden on one of these three days: nobody knows on which
+        Fuel(book, 300, 2, brim: true);
+        Fuel(book, 1300, 16, brim: true);
+        Fuel(book, 1500, 12, brim: true); // nobody has read the meter since
+        var economy = FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))!;
+        economy.Spells.Select(spell => (Math.Round(spell.Rate, 2), spell.Over.InBase)).ShouldBe([(5m, 300_000m), (5m, 320_000m)]);
+        economy.LeftOut.ShouldBeEmpty();
     }
 
     [Fact]

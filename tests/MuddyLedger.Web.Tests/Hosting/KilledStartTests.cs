@@ -46,25 +46,14 @@ public class KilledStartTests
                 await process.WaitForExitAsync(TestContext.Current.CancellationToken);
             }
 
-            using (var process = Start(["dotnet", Dll], folder))
-            {
-                using var http = new HttpClient
-                {
-                    BaseAddress = new Uri(
-                        await AddressOf(process).WaitAsync(TimeSpan.FromSeconds(180), TestContext.Current.CancellationToken)
-                    ),
-                };
-                var store = JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!;
-                ((string?)store["lookOnly"]).ShouldBeNull($"kill {kill}, {release}: {store}");
-                (await http.GetAsync("/api/shed", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
-                (await BikeAsync(http)).ShouldNotBeNull();
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-            }
-
+            await using var next = await TestShed.OverAsync(folder);
+            var store = await next.GetAsync("/api/store");
+            store.Body["lookOnly"].ShouldBeNull($"kill {kill}, {release}: {store}");
+            (await next.GetAsync("/api/shed")).ShouldBeOk();
+            (await BikeAsync(next.Http)).ShouldNotBeNull();
+            await next.StopAsync();
             Count(file).ShouldBe(lines, $"kill {kill}, {release}");
             Directory.EnumerateFiles(folder, "*.migrating*").ShouldBeEmpty();
-            Directory.Delete(folder, recursive: true);
         }
 
         static long Count(string file)
@@ -148,34 +137,21 @@ public class KilledStartTests
                 }
             }
 
-            using (var process = Start(["dotnet", Dll], folder))
-            {
-                using var http = new HttpClient { BaseAddress = new Uri(await AddressOf(process)) };
-                (
-                    (string?)JsonNode.Parse(await http.GetStringAsync("/api/store", TestContext.Current.CancellationToken))!["lookOnly"]
-                ).ShouldBeNull($"kill {kill}");
-                var bikes = JsonNode.Parse(await http.GetStringAsync("/api/shed", TestContext.Current.CancellationToken))!["bikes"]!
-                    .AsArray()
-                    .Count;
-                var notes = JsonNode.Parse(await http.GetStringAsync("/api/book?kind=note", TestContext.Current.CancellationToken))![
-                    "total"
-                ]!.GetValue<int>();
-                if (back)
-                    (bikes, said && notes > 0).ShouldBe((1, false), $"kill {kill}");
-                else
-                    bikes.ShouldBeOneOf(said ? [6] : [0, 6]);
-                Directory.EnumerateDirectories(folder, "taking-in-*").ShouldBeEmpty();
-                process.Kill();
-                await process.WaitForExitAsync(TestContext.Current.CancellationToken);
-            }
-
+            await using var next = await TestShed.OverAsync(folder);
+            (await next.GetAsync("/api/store")).Body["lookOnly"].ShouldBeNull($"kill {kill}");
+            var bikes = (await next.GetAsync("/api/shed"))["bikes"].AsArray().Count;
+            var notes = (int)(await next.GetAsync("/api/book?kind=note"))["total"];
+            if (back)
+                (bikes, said && notes > 0).ShouldBe((1, false), $"kill {kill}");
+            else
+                bikes.ShouldBeOneOf(said ? [6] : [0, 6]);
+            Directory.EnumerateDirectories(folder, "taking-in-*").ShouldBeEmpty();
+            await next.StopAsync();
             using (var store = new SqliteConnection($"Data Source={file};Pooling=False"))
             {
                 store.Open();
                 Column(store, "PRAGMA integrity_check").ShouldBe(["ok"], $"kill {kill}");
             }
-
-            Directory.Delete(folder, recursive: true);
         }
     }
 }

@@ -10908,7 +10908,7 @@ export interface components {
             unit: string;
             /**
              * Format: double
-             * @description The tenth that burns least.
+             * @description The tenth that burns least; at least a tenth under what is likely.
              */
             low: number;
             /**
@@ -10918,7 +10918,7 @@ export interface components {
             likely: number;
             /**
              * Format: double
-             * @description The tenth that burns most.
+             * @description The tenth that burns most; at least a tenth over what is likely.
              */
             high: number;
             /** @description The last fill burned markedly more than is usual: a hint for fault finding. */
@@ -10993,7 +10993,10 @@ export interface components {
             /** @description Two-stroke oil that was mixed in; empty where none was. */
             oil: null | string;
             meter: null | components["schemas"]["MeterKind"];
-            /** @description What the meter showed, in any unit; may be left out, and consumption is then worked out with an estimate. */
+            /**
+             * @description What the meter showed, in any unit. Left out, what it burns is told over a longer way, once the meter has been
+             *                 read again.
+             */
             reading: null | string;
             /**
              * @description True where the owner has confirmed what is unlikely.
