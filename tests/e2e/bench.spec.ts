@@ -258,4 +258,19 @@ test('what is said against a step does not go over to the next one when another 
   await expect(other.locator('.middle h2')).toContainText('Fit the new filter')
   await expect(other.getByRole('button', { name: 'Skip it' })).toHaveCount(0)
   await expect(other.getByRole('alert')).toHaveText(/changed on another device/)
+
+  // What is being told of a step stays with it: the job goes on behind the sheet.
+  await other.keyboard.press('n')
+  await other.getByLabel('In your words').fill('the old gasket was doubled')
+  await done(page)
+  await expect(step).toContainText('Put the plug back')
+  // A window that is looked at again asks at once what has happened.
+  await other.evaluate(() => window.dispatchEvent(new Event('visibilitychange')))
+  await expect(other.locator('.middle h2')).toContainText('Put the plug back')
+  await expect(other.getByRole('dialog')).toContainText('Note: New filter on')
+  await other.getByRole('button', { name: 'Keep the note' }).click()
+  await expect(other.getByRole('dialog')).toHaveCount(0)
+  await expect(other.getByText('the old gasket was doubled')).toHaveCount(0)
+  await other.keyboard.press('ArrowLeft')
+  await expect(other.getByText('the old gasket was doubled')).toBeVisible()
 })

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type FluidsAnswer } from '@/api/client'
-import { date, month, number, plainWords, quantity } from '@/design/format'
+import { date, number, plainWords, quantity } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import EntryLine from '../ledger/EntryLine.vue'
 import FuelDialog from '../fuel/FuelDialog.vue'
@@ -209,7 +209,7 @@ const kept = (fluids: FluidsAnswer) => {
               <p v-else class="soft">Write the tank's capacity into the profile, and its range stands here.</p>
               <ol class="bars" aria-label="Fuel burned from brim to brim, the newest first">
                 <li v-for="spell in data.fuel.spells" :key="spell.to">
-                  <span class="figure">{{ month(spell.to.slice(0, 7)) }}</span>
+                  <span class="figure">{{ date(spell.to, data.today) }}</span>
                   <span class="bar" :style="{ width: `${Math.min(100, (spell.rate / (data.fuel.high * 1.4)) * 100)}%` }" />
                   <span class="figure">{{ number(spell.rate, 1, 1) }}</span>
                 </li>

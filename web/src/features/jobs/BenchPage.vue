@@ -35,6 +35,10 @@ const at = computed(() => run.value?.steps.findIndex((one) => one.id === step.va
 const next = computed(() => run.value?.steps.slice(at.value + 1).find((one) => one.mark === 'open'))
 const record = ref<RecordRequest>({})
 const sheet = ref<'finding' | 'not-right' | 'skip' | 'note' | 'keys' | 'aside' | 'steps' | 'tray' | 'card' | null>(null)
+/** A sheet is about the step that stood when it was opened, whatever another device answers meanwhile. */
+const about = ref<string | null>(null)
+watch(sheet, () => (about.value = step.value?.id ?? null), { flush: 'sync' })
+const told = computed(() => run.value?.steps.find((one) => one.id === about.value) ?? step.value)
 const missing = ref<FigureMissed | null>(null)
 const { open: cardOpen } = useSubject(
   computed({ get: () => (sheet.value === 'card' ? sheet.value : null), set: () => (sheet.value = null) }),
@@ -240,43 +244,43 @@ useKeys((event, target) => {
     </template>
 
     <FindingSheet
-      v-if="step"
+      v-if="told"
       :open="sheet === 'finding' || sheet === 'not-right'"
-      :title="sheet === 'not-right' ? `Not right: ${step.title}` : 'Found something'"
-      :about="`${props.run} ${step.id}`"
+      :title="sheet === 'not-right' ? `Not right: ${told.title}` : 'Found something'"
+      :about="`${props.run} ${told.id}`"
       :save="
         (finding) =>
           act(
             sheet === 'not-right'
-              ? { act: 'step-not-sound', step: step!.id, finding }
-              : { act: 'finding-noted', step: step!.id, finding },
+              ? { act: 'step-not-sound', step: told!.id, finding }
+              : { act: 'finding-noted', step: told!.id, finding },
           )
       "
       :refusal="refusal"
       @close="sheet = null"
     />
     <WordsSheet
-      v-if="step"
+      v-if="told"
       :open="sheet === 'skip'"
-      :title="`Skip: ${step.title}`"
-      :about="`skip ${props.run} ${step.id}`"
-      :label="step.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + step.hold : 'Why is it left out?'"
+      :title="`Skip: ${told.title}`"
+      :about="`skip ${props.run} ${told.id}`"
+      :label="told.hold ? 'Why? This is a hold point: left out, the bike stays shut to be ' + told.hold : 'Why is it left out?'"
       button="Skip it"
-      :words="step.worth === 'taste' ? 'A matter of taste, left as it is' : ''"
+      :words="told.worth === 'taste' ? 'A matter of taste, left as it is' : ''"
       :offers="['Not fitted on this bike', 'Done a short while ago', 'The part is not here yet']"
-      :save="(reason) => act({ act: 'step-skipped', step: step!.id, reason })"
+      :save="(reason) => act({ act: 'step-skipped', step: told!.id, reason })"
       :refusal="refusal"
       @close="sheet = null"
     />
     <WordsSheet
-      v-if="step"
+      v-if="told"
       :open="sheet === 'note'"
-      :title="`Note: ${step.title}`"
-      :about="`note ${props.run} ${step.id}`"
+      :title="`Note: ${told.title}`"
+      :about="`note ${props.run} ${told.id}`"
       label="What is worth remembering?"
       button="Keep the note"
-      :words="step.note ?? ''"
-      :save="(text) => act({ act: 'step-noted', step: step!.id, text })"
+      :words="told.note ?? ''"
+      :save="(text) => act({ act: 'step-noted', step: told!.id, text })"
       :refusal="refusal"
       @close="sheet = null"
     />
