@@ -264,8 +264,6 @@ test('what is said against a step does not go over to the next one when another 
   await other.getByLabel('In your words').fill('the old gasket was doubled')
   await done(page)
   await expect(step).toContainText('Put the plug back')
-  // A window that is looked at again asks at once what has happened.
-  await other.evaluate(() => window.dispatchEvent(new Event('visibilitychange')))
   await expect(other.locator('.middle h2')).toContainText('Put the plug back')
   await expect(other.getByRole('dialog')).toContainText('Note: New filter on')
   await other.getByRole('button', { name: 'Keep the note' }).click()
