@@ -34,8 +34,20 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
         return (small ? photo.Select(row => row.Small) : photo.Select(row => row.Image)).SingleOrDefaultAsync(cancel);
     }
 
-    public async Task<ReadBikes> BikesAsync(CancellationToken cancel)
+    public async Task<ReadBikes> BikesAsync(Func<BikeId, StoredBike?>? known, CancellationToken cancel)
     {
+        if (known is not null)
+        {
+            var stand = await context
+                .Bikes.AsNoTracking()
+                .OrderBy(row => row.AddedAt)
+                .Select(row => new Stand(row.Id, row.Version, row.LedgerVersion))
+                .ToListAsync(cancel);
+            var bikes = stand.Select(row => (Row: row, Bike: known(new(row.Id)))).ToList();
+            if (bikes.All(bike => bike.Bike?.Version == bike.Row.Version))
+                return new([.. bikes.Select(bike => bike.Bike! with { LedgerVersion = bike.Row.LedgerVersion })], []);
+        }
+
         var rows = (await context.Bikes.AsNoTracking().OrderBy(row => row.AddedAt).ToListAsync(cancel))
             .Select(row => (row.Id, Bike: Readable.OrNull(() => RowMapper.Bike(row))))
             .ToList();
@@ -43,8 +55,21 @@ public sealed class ShedReader(ShedContext context, ShedStore? store = null) : I
     }
 
     /// <exception cref="System.Text.Json.JsonException">It is there and cannot be read.</exception>
-    public async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) =>
-        await context.Bikes.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id.Value, cancel) is { } row ? RowMapper.Bike(row) : null;
+    public async Task<StoredBike?> BikeAsync(BikeId id, StoredBike? known, CancellationToken cancel)
+    {
+        var one = context.Bikes.AsNoTracking().Where(row => row.Id == id.Value);
+        if (known is not null)
+        {
+            var stand = await one.Select(row => new Stand(row.Id, row.Version, row.LedgerVersion)).SingleOrDefaultAsync(cancel);
+            if (stand?.Version == known.Version)
+                return known with { LedgerVersion = stand.LedgerVersion };
+        }
+
+        return await one.SingleOrDefaultAsync(cancel) is { } row ? RowMapper.Bike(row) : null;
+    }
+
+    /// <summary>How far a bike has come, without what it is.</summary>
+    private sealed record Stand(Guid Id, int Version, long LedgerVersion);
 
     /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
     /// <param name="known">As it was last read; null to read all of it.</param>

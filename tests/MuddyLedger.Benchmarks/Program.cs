@@ -113,7 +113,7 @@ int Lines(Guid bike) => Convert.ToInt32(Scalar($"SELECT count(*) FROM Entries WH
     var reader = new ShedReader(context);
     var id = new MuddyLedger.Core.BikeId(bike);
     return (
-        reader.BikeAsync(id, default).GetAwaiter().GetResult()!.Profile,
+        reader.BikeAsync(id, null, default).GetAwaiter().GetResult()!.Profile,
         reader.LedgerAsync(id, null, null, default).GetAwaiter().GetResult().Ledger
     );
 }

@@ -72,9 +72,11 @@ internal sealed class MemoryShed : IShedReader, IShedWriter, IShelfStore, IViewi
 
     public Task<IAsyncDisposable> ReadingAsync(CancellationToken cancel) => Task.FromResult<IAsyncDisposable>(this);
 
-    public Task<ReadBikes> BikesAsync(CancellationToken cancel) => Task.FromResult(new ReadBikes([.. _kept.Bikes], []));
+    public Task<ReadBikes> BikesAsync(Func<BikeId, StoredBike?>? known, CancellationToken cancel) =>
+        Task.FromResult(new ReadBikes([.. _kept.Bikes], []));
 
-    public Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel) => Task.FromResult(_kept.Bikes.Find(bike => bike.Id == id));
+    public Task<StoredBike?> BikeAsync(BikeId id, StoredBike? known, CancellationToken cancel) =>
+        Task.FromResult(_kept.Bikes.Find(bike => bike.Id == id));
 
     public Task<ReadLedger> LedgerAsync(BikeId bike, ReadLedger? known, long? changes, CancellationToken cancel)
     {

@@ -157,7 +157,7 @@ public sealed class ShedSnapshots(IShedReader reader, ContentLibrary content, Sh
         // One reading of the store: its parts belong together.
         await using var reading = await reader.ReadingAsync(cancel);
         var today = Today;
-        var bikes = (await reader.BikesAsync(cancel)).Bikes;
+        var bikes = (await reader.BikesAsync(LastRead, cancel)).Bikes;
         if (focus.Bike is { } only)
             bikes = [.. bikes.Where(bike => bike.Id.Value == only)];
         var running = bikes.All(bike => cache.Find(bike, today) is not null) ? new([], []) : await reader.RunningAsync(null, cancel);
@@ -209,12 +209,14 @@ public sealed class ShedSnapshots(IShedReader reader, ContentLibrary content, Sh
         && bike.LedgerVersion - last.Bike.LedgerVersion
             == read.Ledger.All.Length + read.Damaged - last.Ledger.All.Length - last.Read.Damaged;
 
+    private StoredBike? LastRead(BikeId bike) => cache.Last(bike)?.Bike;
+
     /// <exception cref="BikeNotShownException">Its profile cannot be read.</exception>
     private async Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel)
     {
         try
         {
-            return await reader.BikeAsync(id, cancel);
+            return await reader.BikeAsync(id, LastRead(id), cancel);
         }
         catch (Exception broken)
             when (broken
@@ -252,7 +254,7 @@ public sealed class ShedSnapshots(IShedReader reader, ContentLibrary content, Sh
         var all = await AllAsync(cancel);
         return
         [
-            .. (await reader.BikesAsync(cancel)).Damaged.Select(id => new DamagedBike(
+            .. (await reader.BikesAsync(LastRead, cancel)).Damaged.Select(id => new DamagedBike(
                 id,
                 "A bike",
                 0,

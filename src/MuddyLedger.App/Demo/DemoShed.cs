@@ -35,7 +35,7 @@ public static class DemoShed
         CancellationToken cancel
     )
     {
-        if (await reader.BikesAsync(cancel) is not { Bikes: [], Damaged: [] })
+        if (await reader.BikesAsync(null, cancel) is not { Bikes: [], Damaged: [] })
             return;
         var today = clock.Today;
         Profile Set(string id) => content.Sets.First(set => set.Id == id).Profile;

@@ -17,10 +17,13 @@ public interface IShedReader
     Task<IAsyncDisposable> ReadingAsync(CancellationToken cancel);
 
     /// <summary>Every bike, in the order in which they came; those that cannot be read by their ids.</summary>
-    Task<ReadBikes> BikesAsync(CancellationToken cancel);
+    /// <param name="known">Each as it was last read, as for one; null to read all of all.</param>
+    Task<ReadBikes> BikesAsync(Func<BikeId, StoredBike?>? known, CancellationToken cancel);
 
+    /// <summary>One bike; null where there is none.</summary>
+    /// <param name="known">As it was last read; null to read all of it. A profile of the same version is the same.</param>
     /// <exception cref="System.Text.Json.JsonException">It is there and cannot be read.</exception>
-    Task<StoredBike?> BikeAsync(BikeId id, CancellationToken cancel);
+    Task<StoredBike?> BikeAsync(BikeId id, StoredBike? known, CancellationToken cancel);
 
     /// <summary>A bike's ledger. Of one that was read before only the lines since are read: lines are added, never changed.</summary>
     /// <param name="known">As it was last read; null to read all of it.</param>

@@ -110,7 +110,7 @@ function keep(confirmed = false) {
     <v-checkbox
       v-model="sheet.form.brim"
       label="Full to the brim"
-      hint="Consumption is worked out from brim to brim"
+      hint="Consumption is worked out from brim to brim, with the meter read at both"
       persistent-hint
     />
     <v-checkbox v-model="sheet.form.missed" label="I missed writing some down before this" />
