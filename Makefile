@@ -60,8 +60,7 @@ lint: node_modules/.installed
 	npm run lint --workspace web
 	npm run lint --workspace tests/e2e
 
-test: node_modules/.installed
-	bash scripts/chromium.sh
+test:
 	node scripts/test.mjs
 
 # Speed and memory on a shed of sixty bikes and ten years, each figure beside a plain baseline of the same run.

@@ -67,8 +67,6 @@ const finish = () => {
   process.exit(failed === 0 ? 0 : 1)
 }
 
-// The formatter is a tool of the repository's own.
-if (!check('tools are restored', run('dotnet', ['tool', 'restore']))) finish()
 /** Several, one after the other, beside others. */
 const inTurn = async (...runs) => {
   const ended = []
@@ -78,24 +76,37 @@ const inTurn = async (...runs) => {
 /** The compiler stays between projects, warm; it goes when the last one is compiled. */
 process.env.UseSharedCompilation = 'true'
 const build = (...what) => runBeside('dotnet', ['build', ...what, '--no-restore', '-c', 'Release', '-v', 'quiet'])
-if (!check('packages match their lock files', await runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']))) finish()
-// The pages need none of the rules, and the tests of the rules need no page.
-const [bundled, ...rules] = await Promise.all([
-  runBeside('npm', ['run', 'build', '--workspace', 'web']),
+// The pages need none of the rules, and the tests of the rules need no page; the browser is asked for long before it is wanted.
+const [[packages, bundled], [tools, restored, ...rules], browserThere] = await Promise.all([
   inTurn(
+    () => runBeside('make', ['--no-print-directory', 'node_modules/.installed']),
+    () => runBeside('npm', ['run', 'build', '--workspace', 'web']),
+  ),
+  inTurn(
+    // The formatter is a tool of the repository's own.
+    () => runBeside('dotnet', ['tool', 'restore']),
+    () => runBeside('dotnet', ['restore', '--locked-mode', '-v', 'quiet']),
     () => build('tests/MuddyLedger.App.Tests'),
     () => build('tests/MuddyLedger.Core.Tests'),
   ),
-]).then(([pages, rules]) => [pages, ...rules])
-if (!check('front end builds', bundled) || !check('the rules and their tests build without a warning', rules.every(Boolean))) finish()
+  runBeside('bash', ['scripts/chromium.sh']),
+])
+const begun = [
+  check('packages match their lock files', packages && restored),
+  check('tools are restored', tools),
+  check('there is a browser', browserThere),
+  check('front end builds', bundled),
+  check('the rules and their tests build without a warning', rules.every(Boolean)),
+]
+if (begun.includes(false)) finish()
 
 // What computes for minutes gains much from a larger nursery.
 const short = { DOTNET_gcConcurrent: '0' }
 const computes = { ...short, DOTNET_GCgen0size: '0x4000000' }
-const suite = (project, env) =>
+const suite = (project, env, ...more) =>
   runBeside(
     'dotnet',
-    ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo'],
+    ['run', '--no-build', '-c', 'Release', '--project', `tests/${project}`, '--', '-ctrf', `${results}/${project}.ctrf.json`, '-noLogo', ...more],
     { MUDDY_LEDGER_SERVER: `${process.cwd()}/.app/MuddyLedger.Web.dll`, ...env },
   )
 /** The rest is built, and what the API says of itself is what was committed: what reads those files waits for it. */
@@ -122,7 +133,8 @@ const [[built, published, web], [formatted, app, core, , linted, browserLinted, 
     () => runBeside('bash', ['scripts/publish.sh']),
     () => {
       asPublished()
-      return suite('MuddyLedger.Web.Tests', short)
+      // A third thread: one of them mostly waits for a process that was killed.
+      return suite('MuddyLedger.Web.Tests', short, '-maxThreads', '3')
     },
   ),
   inTurn(

@@ -4,8 +4,8 @@ using MuddyLedger.Content;
 using MuddyLedger.Web.Hosting;
 using NodaTime;
 
-// Many sheds in one process, for the browser tests: each a server of its own over a folder of its own, started and stopped by POST. What the
-// runtime makes ready for the first of them is there for the rest. It ends with whoever holds its standard input.
+// Many sheds in one process, for the browser tests: each a server of its own over a folder of its own, started and stopped by POST. What
+// the runtime makes ready for the first of them is there for the rest. It ends with whoever holds its standard input.
 var builder = WebApplication.CreateSlimBuilder();
 builder.Logging.ClearProviders();
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.Listen(System.Net.IPAddress.Loopback, 0));

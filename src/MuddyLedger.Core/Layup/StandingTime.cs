@@ -52,14 +52,11 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
     /// <param name="words">Whether the owner's word that it is in use counts.</param>
     public static StandingTime Of(Profile bike, BikeLedger ledger, LocalDate today, bool words = true)
     {
-        var (started, last) = ((Use?)null, (Use?)null);
-        foreach (var use in UsesOf(ledger))
-            if (use.Latest > today || (!words && use.Entry.Body is WordGiven))
-                continue;
-            else if (use.Entry.Body is EngineRan)
-                started = use;
-            else if (last is null || use.Latest > last.Latest)
-                last = use;
+        var uses = ledger.Fold(Uses);
+        var (started, last) =
+            uses.Newest > today ? LastOf(uses.All, today, words)
+            : words ? uses.Last
+            : uses.LastWithoutWords;
         var also = started is null ? "" : $" Its engine was run on {Day(started.Latest)}.";
         if (last is null)
             return bike.StatedUsePerYear is not null && started is null && InUseByProfile(ledger)
@@ -95,7 +92,29 @@ public sealed record StandingTime(StoodTier Tier, LocalDate? LastRan, string Bec
     /// <summary>Every line that shows the bike in use, in the order of the book.</summary>
     public static ImmutableArray<Use> UsesOf(BikeLedger ledger) => ledger.Fold(Uses).All;
 
-    private sealed record AllUses(ImmutableArray<Use> All);
+    private sealed record AllUses(ImmutableArray<Use> All)
+    {
+        /// <summary>No use is known after this day.</summary>
+        public LocalDate Newest { get; } = All.IsEmpty ? LocalDate.MinIsoValue : All.Max(use => use.Latest);
+
+        public (Use? Started, Use? Last) Last { get; } = LastOf(All, LocalDate.MaxIsoValue, words: true);
+
+        public (Use? Started, Use? Last) LastWithoutWords { get; } = LastOf(All, LocalDate.MaxIsoValue, words: false);
+    }
+
+    /// <summary>When its engine was last run in some job, and when it was last in use otherwise, up to a day.</summary>
+    private static (Use? Started, Use? Last) LastOf(ImmutableArray<Use> all, LocalDate today, bool words)
+    {
+        var (started, last) = ((Use?)null, (Use?)null);
+        foreach (var use in all)
+            if (use.Latest > today || (!words && use.Entry.Body is WordGiven))
+                continue;
+            else if (use.Entry.Body is EngineRan)
+                started = use;
+            else if (last is null || use.Latest > last.Latest)
+                last = use;
+        return (started, last);
+    }
 
     private static readonly LineFold<AllUses> Uses = new(
         body =>
