@@ -80,6 +80,11 @@ public class RepairCostTests
             )
             .ToArray();
         var all = weights.Sum();
+        var chances = Care
+            .Shift.Select(shift =>
+                faults.Select((fault, at) => Care.After(fault.Look, Care.Logistic(middling[at] + shift + trust.Shift))).ToArray()
+            )
+            .ToArray();
         var sums = new double[draws];
         for (var draw = 0; draw < draws; draw++)
         {
@@ -91,8 +96,7 @@ public class RepairCostTests
             for (var at = 0; at < faults.Count; at++)
             {
                 var fault = faults[at];
-                var chance = Care.After(fault.Look, Care.Logistic(middling[at] + Care.Shift[level] + trust.Shift));
-                if (random.NextDouble() >= chance)
+                if (random.NextDouble() >= chances[level][at])
                     continue;
                 // The cheaper half: the quantile of a uniform draw below a half.
                 var inFull =
