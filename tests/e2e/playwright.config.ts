@@ -21,8 +21,7 @@ export const chromium = {
 export default defineConfig({
   testMatch: '*.spec.ts',
   globalSetup: './sheds.ts',
-  // One more than the cores that are counted on: each now and then waits.
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   retries: 0,
   // Generous: a busy machine is not a fault of the application.
