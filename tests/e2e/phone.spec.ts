@@ -58,15 +58,11 @@ const without = (answer: unknown) =>
     unknown
   >
 
-/** The rules are ready within so many milliseconds. */
-const soonEnough = 1_500
-
 test('the rules answer in a browser by themselves, and say what the server says', async ({ demo, page: tab }) => {
   const files = await serve()
   try {
     const ready: number[] = []
-    // The best of three, and of some more where the other tests leave it no core: a busy machine is not a fault of the application.
-    while (ready.length < 3 || (Math.min(...ready) >= soonEnough && ready.length < 8)) {
+    for (let start = 0; start < 3; start++) {
       files.sent.bytes = 0
       await tab.goto('about:blank')
       await tab.goto(files.address)
@@ -115,7 +111,8 @@ test('the rules answer in a browser by themselves, and say what the server says'
       `phone: ${(size / 1e6).toFixed(2)} MB over the wire, ready after ${ready.map((ms) => Math.round(ms)).join(', ')} ms, demo shed, a bike and a viewing in ${took.join(', ')} ms`,
     )
     expect(size).toBeLessThan(3_000_000)
-    expect(Math.min(...ready)).toBeLessThan(soonEnough)
+    // The best of three: a busy machine is not a fault of the application.
+    expect(Math.min(...ready)).toBeLessThan(1_500)
   } finally {
     files.end()
   }
