@@ -118,6 +118,15 @@ internal sealed class LedgerBuilder
         return this;
     }
 
+    /// <summary>By one act with a reading, as at the pump.</summary>
+    public LedgerEntry WriteAt(LocalDate on, MeterAmount display, EntryBody body)
+    {
+        var read = Write(on, new MeterRead(display));
+        var entry = read with { Id = new(IdOf(_next++)), WrittenAt = read.WrittenAt + LedgerEntry.Moment, Body = body };
+        _entries.Add(entry);
+        return entry;
+    }
+
     public LedgerBuilder Done(LocalDate on, string task, Evidence evidence = Evidence.DoneHere)
     {
         Write(on, new TaskDone(task, evidence));

@@ -134,7 +134,7 @@ public sealed class FuelHandlers(ShedSnapshots snapshots, Writing writing)
                         id,
                         snapshot.Bike.Id,
                         date,
-                        stamp.At + Duration.FromTicks(1),
+                        stamp.At + LedgerEntry.Moment,
                         stamp.Device,
                         new FuelBought(volume, price, body.ToTheBrim)
                         {
@@ -158,9 +158,7 @@ public sealed class FuelHandlers(ShedSnapshots snapshots, Writing writing)
     {
         var ledger = (await snapshots.OneAsync(bike, cancel))!.Ledger;
         var line = ledger.All.First(entry => entry.Id == fuel);
-        var beside = ledger.All.LastOrDefault(entry =>
-            entry.Body is MeterRead && entry.WrittenAt + Duration.FromTicks(1) == line.WrittenAt
-        );
+        var beside = ledger.All.LastOrDefault(entry => entry.Body is MeterRead && entry.WrittenAt + LedgerEntry.Moment == line.WrittenAt);
         return beside is null ? null : (EntryAnswer)await EntryAnswers.OneAsync(snapshots, bike, beside.Id.Value, cancel);
     }
 

@@ -78,14 +78,7 @@ public sealed class ReadingHandlers(ShedSnapshots snapshots, Writing writing)
 
                 // A moment later than the epoch, so that the reading falls inside it.
                 writer.AddEntry(
-                    new LedgerEntry(
-                        id,
-                        snapshot.Bike.Id,
-                        date,
-                        stamp.At + NodaTime.Duration.FromTicks(1),
-                        stamp.Device,
-                        new MeterRead(display, note)
-                    )
+                    new LedgerEntry(id, snapshot.Bike.Id, date, stamp.At + LedgerEntry.Moment, stamp.Device, new MeterRead(display, note))
                 );
                 return Task.FromResult<Problem?>(null);
             },

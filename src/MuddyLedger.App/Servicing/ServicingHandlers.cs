@@ -165,7 +165,7 @@ public sealed class ServicingHandlers(ShedSnapshots snapshots, Writing writing)
                             new(Guid.CreateVersion7()),
                             snapshot.Bike.Id,
                             snapshot.Today,
-                            stamp.At + NodaTime.Duration.FromTicks(1),
+                            stamp.At + LedgerEntry.Moment,
                             stamp.Device,
                             interval
                         )

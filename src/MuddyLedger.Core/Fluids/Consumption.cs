@@ -26,8 +26,7 @@ public enum ConsumptionVerdict
 
 /// <summary>
 /// What a reservoir uses: contents at the first of two level readings, and what was topped up, less contents at the second, both read in
-/// the
-/// same stance. Filled less drained is biased by what clings inside, so it is not used here.
+/// the same stance. Filled less drained is biased by what clings inside, so it is not used here.
 /// </summary>
 /// <param name="Verdict">Normal, rising, too much, or not known.</param>
 /// <param name="Meter">What the rate is counted over; null where nothing is known.</param>
@@ -81,6 +80,7 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
     {
         var spells = ImmutableArray.CreateBuilder<ConsumptionSpell>();
         (LedgerEntry Entry, decimal Under)? from = null;
+        LedgerEntry? firstLook = null;
         var topped = 0m;
         foreach (var entry in ledger.InForce)
         {
@@ -88,18 +88,25 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
             {
                 case FluidFilled fill when fill.Reservoir == reservoir:
                 case FluidDrained drain when drain.Reservoir == reservoir:
-                    from = null;
-                    topped = 0;
+                    (from, firstLook) = (null, null);
                     break;
                 case FluidToppedUp more when more.Reservoir == reservoir:
                     topped += more.Volume.Litres;
                     break;
                 case LevelSeen seen when seen.Reservoir == reservoir && UnderFull(seen) is { } under:
+                    firstLook ??= entry;
                     if (from is { } first && Between(first.Entry, entry, meter) is { } over)
                     {
                         var used = under - first.Under + topped;
+                        if (over < LeastOf(over.Kind))
+                        {
+                            // Too short a way for a rate. What is topped up so soon after filling has filled a filter, and was not used;
+                            // later on it is counted with the next look, or an engine that is topped up every few miles would tell nothing.
+                            if (!(Between(firstLook, entry, meter) < LeastOf(over.Kind)))
+                                break;
+                        }
                         // Less than nothing was used only where a reading was wrong; the spell then tells nothing.
-                        if (used >= 0)
+                        else if (used >= 0)
                             spells.Add(new(first.Entry.Date, entry.Date, Volume.FromLitres(used), over, RateOf(used, over)));
                     }
 
@@ -114,20 +121,14 @@ public sealed record Consumption(ConsumptionVerdict Verdict, MeterKind? Meter, d
 
     private static decimal? UnderFull(LevelSeen seen) => seen.UnderFull?.Litres ?? (seen.Level == Level.AtMaximum ? 0 : null);
 
-    /// <summary>Null where too little was ridden in between for a rate.</summary>
-    private static MeterAmount? Between(LedgerEntry from, LedgerEntry to, Meter meter)
-    {
-        if (meter.History.At(from, meter.Forecast) is not { } then || meter.History.At(to, meter.Forecast) is not { } now)
-            return null;
-        var over = now.Lifetime - then.Lifetime;
-        return over.Kind == MeterKind.Odometer
-            ? over.InBase >= 100_000
-                ? over
-                : null
-            : over.InBase >= 2
-                ? over
-                : null;
-    }
+    /// <summary>Null where the meter is not known at one of the two.</summary>
+    private static MeterAmount? Between(LedgerEntry from, LedgerEntry to, Meter meter) =>
+        meter.History.At(from, meter.Forecast) is { } then && meter.History.At(to, meter.Forecast) is { } now
+            ? now.Lifetime - then.Lifetime
+            : null;
+
+    /// <summary>The least way for a rate: 100 km, or two hours (house values).</summary>
+    private static MeterAmount LeastOf(MeterKind kind) => MeterAmount.Of(kind, kind == MeterKind.Odometer ? 100_000 : 2);
 
     private static decimal RateOf(decimal litres, MeterAmount over) =>
         over.InBase == 0 ? 0

@@ -67,8 +67,22 @@ public sealed record FuelEconomy(
     /// <param name="Variance">Of that guess, in base units squared: anywhere between the readings is as likely. Zero where read.</param>
     private readonly record struct Full(LocalDate Date, MeterAmount Lifetime, double Variance)
     {
-        /// <returns>Null before the first reading and after the last: nothing says yet how far it has come.</returns>
-        public static Full? At(LedgerEntry entry, Meter meter) =>
+        /// <summary>
+        /// Of the fills of one day, in the order of the book: where the meter was read with each of them, each. Where it was with none, the
+        /// day has one reading or one guess for all of them, and that is the last one's. Else none: which way lies between them is not
+        /// known.
+        /// </summary>
+        /// <returns>For each fill; null too before the first reading and after the last: nothing says yet how far it has come.</returns>
+        public static IEnumerable<Full?> Of(IReadOnlyList<LedgerEntry> day, Meter meter)
+        {
+            var read = day.Select(meter.History.ReadWith).ToList();
+            if (read.TrueForAll(point => point is not null))
+                return read.Select(point => (Full?)new Full(point!.Date, point.Lifetime, 0));
+            var last = read.TrueForAll(point => point is null) ? At(day[^1], meter) : null;
+            return day.Select((_, place) => place == day.Count - 1 ? last : null);
+        }
+
+        private static Full? At(LedgerEntry entry, Meter meter) =>
             meter.History.Unread(entry.Date) is { } unread && meter.History.At(entry, meter.Forecast) is { } at
                 ? new(entry.Date, at.Lifetime, (double)unread.InBase * (double)unread.InBase / 12)
                 : null;
@@ -84,13 +98,15 @@ public sealed record FuelEconomy(
         var leftOut = ImmutableArray.CreateBuilder<FuelSpell>();
         Full? full = null;
         var poured = 0m;
-        foreach (var (entry, fuel) in ledger.Each<FuelBought>())
+        var fills = ledger.Each<FuelBought>().ToList();
+        var known = fills.GroupBy(fill => fill.Entry.Date).SelectMany(day => Full.Of([.. day.Select(fill => fill.Entry)], meter));
+        foreach (var ((_, fuel), at) in fills.Zip(known))
         {
             poured += fuel.Volume.Litres;
             // Fuel went in that nobody wrote down: what was burned until here is not known, and it begins anew at the next full tank.
             if (fuel.MissedSome)
                 full = null;
-            if (!fuel.ToTheBrim || Full.At(entry, meter) is not { } here)
+            if (!fuel.ToTheBrim || at is not { } here)
                 continue;
             if (full is { } first)
             {

@@ -44,6 +44,9 @@ public sealed record LedgerEntry(
         init;
     }
 
+    /// <summary>What one act writes in several lines stands in the book in this order: each a moment after the one before it.</summary>
+    public static readonly Duration Moment = Duration.FromTicks(1);
+
     /// <summary>Two are the same line where they say the same; where they stand in a book is the book's.</summary>
     public bool Equals(LedgerEntry? other) =>
         other is not null

@@ -11,7 +11,11 @@ namespace MuddyLedger.Core.Meters;
 /// <param name="Entry">The line that says so.</param>
 /// <param name="Run">The job run that wrote it; null where none did.</param>
 /// <param name="Epoch">Which meter it was, from 0.</param>
-public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, RunId? Run, int Epoch);
+public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, RunId? Run, int Epoch)
+{
+    /// <summary>When the line was first written; null for one that is worked out and was never on a dash.</summary>
+    public Instant? WrittenAt { get; init; }
+}
 
 /// <summary>The lifetime meter of a bike at some date, and whether it was read or worked out.</summary>
 /// <param name="Date">The day.</param>
@@ -100,6 +104,9 @@ public sealed class MeterHistory
                         entry.Run,
                         epochs[^1].Index
                     )
+                    {
+                        WrittenAt = entry.FirstWrittenAt,
+                    }
                 );
         }
 
@@ -181,17 +188,20 @@ public sealed class MeterHistory
         return new(date, before.Lifetime + (after.Lifetime - before.Lifetime) * share, Estimated: true);
     }
 
-    /// <summary>The meter when an entry was made: the reading of its own job run, else the meter at its date.</summary>
-    public MeterAt? At(LedgerEntry entry, UsageForecast? forecast)
-    {
-        if (entry.Run is { } run)
-        {
-            for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
-                if (Points[at].Run == run)
-                    return new(entry.Date, Points[at].Lifetime, Estimated: false);
-        }
+    /// <summary>The meter when an entry was made: what was read with it, else the meter at its date.</summary>
+    public MeterAt? At(LedgerEntry entry, UsageForecast? forecast) =>
+        ReadWith(entry) is { } read ? new(entry.Date, read.Lifetime, Estimated: false) : At(entry.Date, entry.Place, forecast);
 
-        return At(entry.Date, entry.Place, forecast);
+    /// <summary>
+    /// The reading that belongs to an entry: of its own job run, or written that day by the same act, a moment before. Null where there is
+    /// none.
+    /// </summary>
+    public MeterPoint? ReadWith(LedgerEntry entry)
+    {
+        for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
+            if (entry.Run is { } run ? Points[at].Run == run : Points[at].WrittenAt + LedgerEntry.Moment == entry.FirstWrittenAt)
+                return Points[at];
+        return null;
     }
 
     /// <summary>

@@ -59,6 +59,42 @@ public class ConsumptionTests
         Consumed(book).Verdict.ShouldBe(ConsumptionVerdict.NotKnown);
     }
 
+    // An engine that is topped up every few miles is the one that burns most: none of its oil may go uncounted.
+    [Fact]
+    public void Looks_too_close_for_a_rate_are_counted_together()
+    {
+        var used = Of([.. Enumerable.Range(0, 9).Select(look => (look * 80, look == 0 ? (decimal?)null : 0.08m, 0m))]);
+        used.Rate!.Value.ShouldBe(1);
+        used.Verdict.ShouldBe(ConsumptionVerdict.TooMuch);
+    }
+
+    [Fact]
+    public void What_a_day_took_from_the_look_in_the_morning_to_the_one_in_the_evening_is_counted()
+    {
+        var book = Book();
+        Look(book, 0, 0);
+        Look(book, 1000, 0); // in the morning
+        book.Write(Day(1000), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.6m), "oil"));
+        Look(book, 1000, 0); // in the evening
+        Look(book, 2000, 0);
+        Consumed(book).Spells.Select(spell => spell.Used.Litres).ShouldBe([0, 0.6m]);
+    }
+
+    [Fact]
+    public void What_the_filter_took_after_a_change_is_not_used()
+    {
+        var book = Book();
+        book.Write(Day(0), new FluidFilled(ReservoirId.Engine, Given.Litres(2.6m), "oil"));
+        foreach (var at in new[] { 0, 0, 50 })
+        {
+            book.Write(Day(at), new FluidToppedUp(ReservoirId.Engine, Given.Litres(0.2m), "oil"));
+            Look(book, at, 0);
+        }
+
+        Look(book, 1000, 0.1m);
+        Consumed(book).Spells.ShouldHaveSingleItem().Used.Litres.ShouldBe(0.1m);
+    }
+
     // Simulation: an engine that burns at a steady rate, looked at whenever its rider thinks of it, comes out at that rate.
     [Fact]
     public void A_steady_engine_comes_out_at_its_own_rate() =>
@@ -165,6 +201,81 @@ public class ConsumptionTests
         economy.Spells.Select(spell => (Math.Round(spell.Rate, 2), spell.Over.InBase)).ShouldBe([(5m, 300_000m), (5m, 320_000m)]);
         economy.LeftOut.ShouldBeEmpty();
     }
+
+    // A day on tour: what the meter showed in the evening is not what it showed at noon.
+    [Fact]
+    public void Each_tank_of_a_day_goes_by_the_meter_that_was_read_with_it()
+    {
+        var book = new LedgerBuilder();
+        book.WriteAt(Day(0), Odometer(10_000), new FuelBought(Given.Litres(12), null, true));
+        var noon = book.WriteAt(Day(100), Odometer(10_200), new FuelBought(Given.Litres(9), null, true));
+        book.WriteAt(Day(100), Odometer(10_380), new FuelBought(Given.Litres(9), null, true));
+        book.WriteAt(Day(100), Odometer(10_600), new FuelBought(Given.Litres(11), null, true));
+        book.WriteAt(Day(500), Odometer(10_800), new FuelBought(Given.Litres(10), null, true));
+        Rates(book).ShouldBe([4.5m, 5, 5, 5]); // 9 over 200 km, 9 over 180, 11 over 220, 10 over 200
+        // A volume that was misread keeps its reading.
+        book.Correct(noon, new FuelBought(Given.Litres(10), null, true));
+        Rates(book).ShouldBe([5m, 5, 5, 5]);
+    }
+
+    [Fact]
+    public void Tanks_of_a_day_that_has_one_reading_are_one_and_a_day_read_only_in_part_is_joined_to_the_next()
+    {
+        var book = new LedgerBuilder();
+        book.WriteAt(Day(0), Odometer(10_000), new FuelBought(Given.Litres(12), null, true));
+        Fuel(book, 100, 10, brim: true);
+        Fuel(book, 100, 10, brim: true);
+        book.Reading(Day(100), Odometer(10_400)); // in the evening
+        Rates(book).ShouldBe([5m]);
+        book.WriteAt(Day(500), Odometer(10_600), new FuelBought(Given.Litres(10), null, true));
+        Fuel(book, 500, 10, brim: true); // nobody knows where, and perhaps before the one above
+        Rates(book).ShouldBe([5m]);
+        book.WriteAt(Day(900), Odometer(11_000), new FuelBought(Given.Litres(10), null, true));
+        Rates(book).ShouldBe([5m, 5]);
+    }
+
+    // Simulation: an engine that burns evenly, filled as often as its rider likes; the meter is read at every fill of a day, at its last
+    // only, in the evening, or not at all.
+    [Fact]
+    public void However_often_a_day_it_is_filled_a_steady_engine_burns_what_it_burns() =>
+        Gen.Select(Gen.Int[40, 260].Array[1, 4], Gen.Int[0, 3])
+            .Array[2, 20]
+            .Sample(
+                days =>
+                {
+                    var book = new LedgerBuilder();
+                    var (shown, on) = (10_000, 0);
+                    foreach (var (legs, read) in days)
+                    {
+                        on += 100;
+                        foreach (var (leg, at) in legs.Select((leg, at) => (leg, at)))
+                        {
+                            shown += leg;
+                            var fuel = new FuelBought(Given.Litres(leg * 0.05m), null, true);
+                            if (read == 2 || (read == 1 && at == legs.Length - 1))
+                                book.WriteAt(Day(on), Odometer(shown), fuel);
+                            else
+                                book.Write(Day(on), fuel);
+                        }
+
+                        if (read == 3)
+                            book.Reading(Day(on), Odometer(shown));
+                    }
+
+                    var rates = Rates(book);
+                    // A guess between two readings may be off, as above; what was read is not.
+                    var off = days.Any(day => day.Item2 == 0) ? 5m / 4 : 0.001m;
+                    rates.ShouldAllBe(rate => Math.Abs(rate - 5) < off);
+                    if (days.All(day => day.Item2 == 2))
+                        rates.Length.ShouldBe(days.Sum(day => day.Item1.Length) - 1);
+                },
+                iter: 300
+            );
+
+    private static MeterAmount Odometer(int kilometres) => MeterAmount.From(new Quantity(kilometres, Unit.Kilometre));
+
+    private static decimal[] Rates(LedgerBuilder book) =>
+        [.. FuelEconomy.Of(book.Ledger, BikeMeters.Of(Given.Drumlin, book.Ledger))?.Spells.Select(spell => spell.Rate) ?? []];
 
     [Fact]
     public void A_thirsty_tank_is_called_out_and_the_band_holds_the_middle()

@@ -59,6 +59,16 @@ public sealed class FuelTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Two_tanks_of_one_day_are_told_each_by_the_meter_that_was_read_with_it()
+    {
+        (await FillAsync("14 L", "23100", "2026-04-01")).ShouldBeOk();
+        (await FillAsync("10 L", "23200", "2026-04-02")).ShouldBeOk();
+        (await FillAsync("6 L", "23260", "2026-04-02")).ShouldBeOk();
+        var fuel = (await _shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk()["fuel"]!;
+        fuel["spells"]!.AsArray().Select(spell => (decimal)spell!["rate"]!).ShouldBe([10m, 10]);
+    }
+
+    [Fact]
     public async Task A_fuelling_sent_twice_counts_once_and_answers_with_the_same_two_lines()
     {
         var id = InTheShed.NewId();

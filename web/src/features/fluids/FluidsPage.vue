@@ -113,7 +113,7 @@ const kept = (fluids: FluidsAnswer) => {
                 class="bars"
                 aria-label="What it used from reading to reading, the newest first"
               >
-                <li v-for="spell in one.consumption.spells" :key="spell.to">
+                <li v-for="(spell, index) in one.consumption.spells" :key="index">
                   <span class="figure">{{ date(spell.to, data.today) }}</span>
                   <span
                     class="bar"
@@ -208,13 +208,13 @@ const kept = (fluids: FluidsAnswer) => {
               </dl>
               <p v-else class="soft">Write the tank's capacity into the profile, and its range stands here.</p>
               <ol class="bars" aria-label="Fuel burned from brim to brim, the newest first">
-                <li v-for="spell in data.fuel.spells" :key="spell.to">
+                <li v-for="(spell, index) in data.fuel.spells" :key="index">
                   <span class="figure">{{ date(spell.to, data.today) }}</span>
                   <span class="bar" :style="{ width: `${Math.min(100, (spell.rate / (data.fuel.high * 1.4)) * 100)}%` }" />
                   <span class="figure">{{ number(spell.rate, 1, 1) }}</span>
                 </li>
               </ol>
-              <p v-for="spell in data.fuel.leftOut" :key="spell.to" class="soft">
+              <p v-for="(spell, index) in data.fuel.leftOut" :key="index" class="soft">
                 Left out, because it cannot be: {{ number(spell.rate, 1, 1) }} {{ data.fuel.unit }} until {{ date(spell.to) }}.
                 Was a filling not written down?
               </p>
