@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
 using System.Text.RegularExpressions;
 
 namespace MuddyLedger.Web.Tests;
@@ -50,72 +52,110 @@ internal static class Contract
         if (content[mediaType] is not { } described)
             return $"{method} {asked.AbsolutePath} is not described to answer {status} as {mediaType}";
         return
-            described["schema"] is { } schema && mediaType.EndsWith("json", StringComparison.Ordinal) && Misfit(schema, body) is { } wrong
+            described["schema"] is { } schema
+            && mediaType.EndsWith("json", StringComparison.Ordinal)
+            && Answers.GetOrAdd(schema, CheckOf)(body) is { } wrong
             ? $"{method} {asked.AbsolutePath} answered {status} otherwise than described: {wrong}"
             : null;
     }
 
-    /// <returns>Where a value does not fit its schema, and why; null where it fits.</returns>
-    private static string? Misfit(JsonNode schema, JsonNode? value)
+    /// <summary>Where a value does not fit a schema, and why; null where it fits.</summary>
+    private delegate string? Check(JsonNode? value);
+
+    /// <summary>By name, and by the answer of an operation: a schema is read once, and asked for tens of thousands of values.</summary>
+    private static readonly ConcurrentDictionary<string, Check> Named = new();
+    private static readonly ConcurrentDictionary<JsonNode, Check> Answers = new();
+
+    private static Check NamedCheck(string name) => Named.GetOrAdd(name, _ => CheckOf(Document["components"]!["schemas"]![name]!));
+
+    private static Check CheckOf(JsonNode schema)
     {
+        // Asked for by name each time: a schema may hold itself.
         if ((string?)schema["$ref"] is { } reference)
-            return Misfit(Document["components"]!["schemas"]![reference.Split('/')[^1]]!, value);
-        if (schema["oneOf"] is JsonArray ways)
         {
-            var misfits = ways.Select(way => Misfit(way!, value)).ToList();
-            return misfits.Contains(null) ? null : $"none of: {string.Join(" | ", misfits)}";
+            var name = reference.Split('/')[^1];
+            return value => NamedCheck(name)(value);
+        }
+
+        if (schema["oneOf"] is JsonArray oneOf)
+        {
+            var ways = oneOf.Select(way => CheckOf(way!)).ToArray();
+            return value =>
+            {
+                var misfits = new List<string>(ways.Length);
+                foreach (var way in ways)
+                {
+                    if (way(value) is not { } misfit)
+                        return null;
+                    misfits.Add(misfit);
+                }
+
+                return $"none of: {string.Join(" | ", misfits)}";
+            };
         }
 
         if (schema["enum"] is JsonArray words)
-            return words.Any(word => JsonNode.DeepEquals(word, value))
-                ? null
-                : $"{value?.ToJsonString()} is none of {words.ToJsonString()}";
-        if (schema["type"] is { } type && !TypesOf(type).Contains(TypeOf(value)) && !(TypeOf(value) == "integer" && IsNumber(type)))
-            return $"a {TypeOf(value)} where a {type.ToJsonString()} is described";
-        return value switch
         {
-            JsonArray list when schema["items"] is { } items => First(list.Select((one, at) => ($"[{at}]", Misfit(items, one)))),
-            JsonObject some => Misfit(schema, some),
-            _ => null,
+            var known = words.Select(word => (string?)word).ToHashSet();
+            return value =>
+                value is null
+                    ? known.Contains(null)
+                        ? null
+                        : "null is none of the words"
+                    : value.GetValueKind() == JsonValueKind.String && known.Contains((string?)value)
+                        ? null
+                        : $"{value.ToJsonString()} is none of {words.ToJsonString()}";
+        }
+
+        var parts = PartsOf(schema);
+        if (schema["type"] is not { } type)
+            return parts;
+        var types = type is JsonArray several ? several.Select(one => (string)one!).ToArray() : [(string)type!];
+        return value =>
+        {
+            var found = TypeOf(value);
+            return types.Contains(found) || found == "integer" && types.Contains("number")
+                ? parts(value)
+                : $"a {found} where a {string.Join(" or ", types)} is described";
         };
     }
 
-    private static string? Misfit(JsonNode schema, JsonObject value)
+    /// <summary>What stands in a list or an object.</summary>
+    private static Check PartsOf(JsonNode schema)
     {
-        var properties = schema["properties"]?.AsObject() ?? [];
-        foreach (var name in schema["required"]?.AsArray() ?? [])
-            if (!value.ContainsKey((string)name!))
-                return $"without \"{name}\"";
+        var items = schema["items"] is { } one ? CheckOf(one) : null;
+        var properties = (schema["properties"]?.AsObject() ?? []).ToDictionary(pair => pair.Key, pair => CheckOf(pair.Value!));
+        var required = (schema["required"]?.AsArray() ?? []).Select(name => (string)name!).ToArray();
         var rest = schema["additionalProperties"];
-        return First(
-            value.Select(pair =>
-                (
-                    $".{pair.Key}",
-                    properties[pair.Key] is { } known ? Misfit(known, pair.Value)
-                    : rest is JsonObject ? Misfit(rest, pair.Value)
-                    : rest?.GetValueKind() == System.Text.Json.JsonValueKind.False ? "is not described"
-                    : null
-                )
-            )
-        );
+        Check others =
+            rest is JsonObject ? CheckOf(rest)
+            : rest?.GetValueKind() == JsonValueKind.False ? _ => "is not described"
+            : _ => null;
+        return value =>
+        {
+            if (value is JsonArray list && items is not null)
+                for (var at = 0; at < list.Count; at++)
+                    if (items(list[at]) is { } misfit)
+                        return $"[{at}] {misfit}";
+            if (value is not JsonObject some)
+                return null;
+            if (required.FirstOrDefault(name => !some.ContainsKey(name)) is { } missing)
+                return $"without \"{missing}\"";
+            foreach (var (name, part) in some)
+                if (properties.GetValueOrDefault(name, others)(part) is { } misfit)
+                    return $".{name} {misfit}";
+            return null;
+        };
     }
-
-    private static string? First(IEnumerable<(string Where, string? Misfit)> parts) =>
-        parts.Where(part => part.Misfit is not null).Select(part => $"{part.Where} {part.Misfit}").FirstOrDefault();
-
-    private static IEnumerable<string> TypesOf(JsonNode type) =>
-        type is JsonArray several ? several.Select(one => (string)one!) : [(string)type!];
-
-    private static bool IsNumber(JsonNode type) => TypesOf(type).Contains("number");
 
     private static string TypeOf(JsonNode? value) =>
         value?.GetValueKind() switch
         {
-            null or System.Text.Json.JsonValueKind.Null => "null",
-            System.Text.Json.JsonValueKind.Object => "object",
-            System.Text.Json.JsonValueKind.Array => "array",
-            System.Text.Json.JsonValueKind.String => "string",
-            System.Text.Json.JsonValueKind.Number => value.ToJsonString().Contains('.') ? "number" : "integer",
+            null or JsonValueKind.Null => "null",
+            JsonValueKind.Object => "object",
+            JsonValueKind.Array => "array",
+            JsonValueKind.String => "string",
+            JsonValueKind.Number => value.ToJsonString().Contains('.') ? "number" : "integer",
             _ => "boolean",
         };
 }

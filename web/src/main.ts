@@ -14,5 +14,5 @@ import './design/base.css'
 createApp(App)
   .use(vuetify)
   .use(router)
-  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { staleTime: 5_000, retry: 1 } } } })
+  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { staleTime: 5_000, retry: 1, shallow: true } } } })
   .mount('#app')

@@ -4,7 +4,7 @@ import { defineComponent } from 'vue'
 
 /** Runs a composable within a page, as it is run in the application: with its hooks, and with a cache of its own. */
 export function within<T>(setup: () => T) {
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, shallow: true } } })
   let made: T
   const page = mount(defineComponent({ setup: () => ((made = setup()), () => null) }), {
     attachTo: document.body,
