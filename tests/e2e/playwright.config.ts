@@ -21,7 +21,8 @@ export const chromium = {
 export default defineConfig({
   testMatch: '*.spec.ts',
   globalSetup: './sheds.ts',
-  workers: 2,
+  // A third uses what two leave while they wait for a page to settle.
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   // Generous: a busy machine is not a fault of the application.

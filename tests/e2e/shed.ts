@@ -185,7 +185,9 @@ export const test = base.extend<{ demo: Shed; own: Shed; alone: Shed; empty: She
         // A refusal is answered with a status that the browser logs by itself.
         if (
           message.type() === 'error' &&
-          !/status of (4\d\d|503)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_FAILED/.test(message.text())
+          !/status of (4\d\d|503)|ERR_(CONNECTION_REFUSED|CONNECTION_RESET|SOCKET_NOT_CONNECTED|EMPTY_RESPONSE|FAILED)/.test(
+            message.text(),
+          )
         )
           wrong.push(message.text())
       })

@@ -33,6 +33,7 @@ namespace MuddyLedger.App.Json;
 /// What is needed to read and write each of them is made when this is built, so that the first answer after a start does not
 /// wait for it.
 /// </summary>
+[JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
 [JsonSerializable(typeof(FigureCardAnswer))]
 [JsonSerializable(typeof(WearAnswer))]
 [JsonSerializable(typeof(WearSeriesAnswer))]
