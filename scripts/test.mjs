@@ -102,7 +102,7 @@ if (begun.includes(false)) finish()
 
 // What computes for minutes gains much from a larger nursery.
 const short = { DOTNET_gcConcurrent: '0' }
-const computes = { ...short, DOTNET_GCgen0size: '0x4000000' }
+const computes = { ...short, DOTNET_GCgen0size: '0x10000000' }
 const suite = (project, env, ...more) =>
   runBeside(
     'dotnet',

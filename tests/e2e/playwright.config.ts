@@ -15,6 +15,8 @@ export const chromium = {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    // A page that lives for seconds gains nothing from code that is made better as it runs.
+    '--js-flags=--no-turbofan',
   ],
 }
 

@@ -1,6 +1,7 @@
 import type { Directive } from 'vue'
 
-const LONGEST_FRAMES = 60
+/** Some five seconds: on a slow machine a sheet is hidden for more than one. */
+const LONGEST_FRAMES = 300
 
 /**
  * The field that takes the focus when its form opens, once. Vuetify's own `autofocus` takes it again when the field comes into view, out of
