@@ -33,6 +33,7 @@ namespace MuddyLedger.App.Json;
 /// What is needed to read and write each of them is made when this is built, so that the first answer after a start does not
 /// wait for it.
 /// </summary>
+// The writer that it could make beside them is used by no options that have converters.
 [JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
 [JsonSerializable(typeof(FigureCardAnswer))]
 [JsonSerializable(typeof(WearAnswer))]

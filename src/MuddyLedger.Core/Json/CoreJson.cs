@@ -12,6 +12,7 @@ namespace MuddyLedger.Core.Json;
 /// How core values are kept as JSON: quantities as text with their unit ("2.41 L"), choices by name, nothing unknown let in.
 /// </summary>
 [JsonSourceGenerationOptions(
+    // The writer that it could make beside them is used by no options that have converters.
     GenerationMode = JsonSourceGenerationMode.Metadata,
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
