@@ -11,6 +11,7 @@ import { vuetify } from './design/theme'
 import { router } from './router'
 import './design/base.css'
 
+// An answer is replaced as a whole and never changed in place: no page has to watch the inside of it.
 createApp(App)
   .use(vuetify)
   .use(router)
