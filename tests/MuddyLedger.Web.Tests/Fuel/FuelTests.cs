@@ -64,8 +64,18 @@ public sealed class FuelTests : IAsyncLifetime
         (await FillAsync("14 L", "23100", "2026-04-01")).ShouldBeOk();
         (await FillAsync("10 L", "23200", "2026-04-02")).ShouldBeOk();
         (await FillAsync("6 L", "23260", "2026-04-02")).ShouldBeOk();
-        var fuel = (await _shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk()["fuel"]!;
-        fuel["spells"]!.AsArray().Select(spell => (decimal)spell!["rate"]!).ShouldBe([10m, 10]);
+        async Task<decimal[]> Rates(TestShed shed) =>
+            [
+                .. (await shed.GetAsync($"/api/bikes/{_bike}/fluids")).ShouldBeOk()["fuel"]!["spells"]!
+                    .AsArray()
+                    .Select(spell => (decimal)spell!["rate"]!),
+            ];
+        (await Rates(_shed)).ShouldBe([10m, 10]);
+        // Which reading belongs to which fill goes with a copy.
+        await using var other = await TestShed.OpenAsync();
+        var copy = (await _shed.GetAsync("/api/export")).ShouldBeOk().Body.ToJsonString();
+        (await other.PostAsync($"/api/import?id={InTheShed.NewId()}", copy)).ShouldBeOk();
+        (await Rates(other)).ShouldBe([10m, 10]);
     }
 
     [Fact]
