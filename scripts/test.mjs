@@ -1,6 +1,7 @@
 // Runs everything that must pass, in the order in which a failure is cheapest to find, and ends with one line of counts.
 import { spawn, spawnSync } from 'node:child_process'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { stripVTControlCharacters } from 'node:util'
 
 const results = '.results'
 rmSync(results, { recursive: true, force: true })
@@ -61,6 +62,8 @@ const count = (name, ok, read) => {
   }
 }
 const json = (file) => JSON.parse(readFileSync(`${results}/${file}`, 'utf8'))
+/** What a test said when it failed, under its name. */
+const why = (name, message) => `${name}\n    ${stripVTControlCharacters(String(message ?? '')).slice(0, 600).replaceAll('\n', '\n    ')}`
 const finish = () => {
   for (const name of broken) console.log(`FAILED: ${name}`)
   console.log(`\n${passed} passed, ${failed} failed`)
@@ -158,7 +161,7 @@ check('browser tests are formatted', browserLinted)
 count('front end', unit, () => {
   const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
   const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
-  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => test.fullName) }
+  return { passed: numPassedTests, failed: numFailedTests, broken: broken.map((test) => why(test.fullName, test.failureMessages?.[0])) }
 })
 for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'MuddyLedger.App.Tests': app, 'MuddyLedger.Web.Tests': web })) {
   count(project, ok, () => {
@@ -167,7 +170,7 @@ for (const [project, ok] of Object.entries({ 'MuddyLedger.Core.Tests': core, 'Mu
     return {
       passed: summary.passed,
       failed: summary.failed + (summary.other ?? 0),
-      broken: broken.map((test) => `${test.name}\n    ${String(test.message ?? '').slice(0, 600).replaceAll('\n', '\n    ')}`),
+      broken: broken.map((test) => why(test.name, test.message)),
     }
   })
 }
@@ -185,7 +188,9 @@ count('browser', browser, () => {
   return {
     passed: stats.expected,
     failed: stats.unexpected + stats.flaky,
-    broken: broken.map((spec) => `${spec.file}: ${spec.title}`),
+    broken: broken.map((spec) =>
+      why(`${spec.file}: ${spec.title}`, spec.tests.flatMap((test) => test.results.map((result) => result.error?.message)).find(Boolean)),
+    ),
   }
 })
 finish()

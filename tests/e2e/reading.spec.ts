@@ -35,3 +35,36 @@ test('nothing typed is lost while the server is away', async ({ page, alone: dem
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('Causeway: 23,700 mi written down.')).toBeVisible()
 })
+
+test('a page or a sheet that cannot be fetched is told of, and comes when the server does', async ({ page, own: demo }) => {
+  await page.goto(demo.address)
+  await page.getByRole('link', { name: 'Viewings' }).waitFor()
+  // Before the sheet is fetched by itself.
+  await demo.stop()
+  await page.getByRole('link', { name: 'Sums', exact: true }).click()
+  const told = page
+    .getByRole('status')
+    .filter({ hasText: 'The page "Sums" could not be fetched: the shed server does not answer.' })
+  await expect(told).toBeVisible()
+  await page.getByRole('button', { name: /Note a reading/ }).click()
+  await expect(page.getByText('The sheet for a reading could not be fetched: the shed server does not answer.')).toBeVisible()
+  await expect(told).toHaveCount(0)
+  await demo.start()
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('dialog').getByRole('textbox').first()).toBeFocused()
+  expect(await page.getByRole('dialog').evaluate((sheet) => getComputedStyle(sheet.firstElementChild!).position)).not.toBe(
+    'static',
+  )
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: 'Sums', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Sums', exact: true })).toBeVisible()
+  await expect(page.getByText('could not be fetched')).toHaveCount(0)
+})
+
+test('a page that a newer server calls otherwise comes with the whole page', async ({ page, demo }) => {
+  await page.goto(demo.address)
+  await page.route('**/assets/ShelfPage-*.js', (route) => route.fulfill({ status: 404 }), { times: 1 })
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible()
+  await expect(page).toHaveURL(/\/shelf$/)
+})

@@ -4,10 +4,10 @@ import { type Notice, useNotice } from './useNotice'
 
 const { notices, say, drop } = useNotice()
 
-async function undo(notice: Notice) {
+async function act(notice: Notice) {
   drop(notice.id)
   try {
-    await notice.undo!()
+    await notice.act!.go()
   } catch (failed) {
     say(Refusal.from(failed).message)
   }
@@ -18,7 +18,7 @@ async function undo(notice: Notice) {
   <div class="notices" role="status">
     <p v-for="notice in notices" :key="notice.id">
       <span>{{ notice.words }}</span>
-      <button v-if="notice.undo" type="button" @click="undo(notice)">Undo</button>
+      <button v-if="notice.act" type="button" @click="act(notice)">{{ notice.act.name }}</button>
     </p>
   </div>
 </template>

@@ -3,7 +3,8 @@ import { ref } from 'vue'
 export interface Notice {
   id: number
   words: string
-  undo?: () => Promise<unknown>
+  /** What its button does, and how the button is called. */
+  act?: { name: string; go: () => Promise<unknown> }
 }
 
 /** What was just done stays this long, and longer where there is a way back. */
@@ -17,10 +18,16 @@ let count = 0
 /** Lines at the foot of the screen: what was just done, and the way back. A second one does not take the first one's way back from it. */
 export function useNotice() {
   const drop = (id: number) => (notices.value = notices.value.filter((notice) => notice.id !== id))
-  const say = (words: string, undo?: () => Promise<unknown>) => {
+  const put = (notice: Omit<Notice, 'id'>) => {
     const id = ++count
-    notices.value = [...notices.value, { id, words, undo }].slice(-MOST)
+    notices.value = [...notices.value, { id, ...notice }].slice(-MOST)
+    return id
+  }
+  const say = (words: string, undo?: () => Promise<unknown>) => {
+    const id = put({ words, act: undo && { name: 'Undo', go: undo } })
     setTimeout(() => drop(id), undo ? UNDO_MS : SHOWN_MS)
   }
-  return { notices, say, drop }
+  /** What could not be done, with a button to try it again. It stays until that is pressed, or somebody drops it by the id that is given. */
+  const offer = (words: string, name: string, go: () => Promise<unknown>) => put({ words, act: { name, go } })
+  return { notices, say, offer, drop }
 }

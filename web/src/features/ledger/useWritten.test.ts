@@ -23,7 +23,7 @@ describe('after a line was written', () => {
     expect(anew).toHaveBeenCalledTimes(1)
     const notice = useNotice().notices.value.at(-1)!
     expect(notice.words).toBe('Filled.')
-    await notice.undo!()
+    await notice.act!.go()
     const sent = post.mock.calls as unknown as [string, { params: { path: { entry: string } } }][]
     expect(sent.map(([path, asked]) => [path, asked.params.path.entry])).toEqual([
       ['/api/entries/{entry}/strike', 'a'],

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { type Component, computed, onMounted, ref, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import type { TagAnswer } from '@/api/client'
+import { later, notFetched } from '@/design/later'
 import { typing, useKeys } from '@/design/useKeys'
 import { tagGateWords } from '../gates/gateWords'
 import { useShed } from './useShed'
@@ -9,14 +10,19 @@ import { useShed } from './useShed'
 const route = useRoute()
 const { data: shed } = useShed()
 // The sheet comes after the first page is shown, and before anybody asks for it.
-const loadReading = () => import('../meters/ReadingDialog.vue')
-const ReadingDialog = defineAsyncComponent(loadReading)
-onMounted(() => setTimeout(loadReading, 1_000))
+const loadReading = later(() => import('../meters/ReadingDialog.vue'))
+// Where that failed, it is fetched when it is asked for.
+onMounted(() => setTimeout(() => loadReading().catch(() => undefined), 1_000))
+const sheet = shallowRef<Component>()
 const reading = ref(false)
-const asked = ref(false)
-watch(reading, (opened) => {
-  if (opened) asked.value = true
-})
+async function noteReading() {
+  try {
+    sheet.value = (await loadReading()).default
+    reading.value = true
+  } catch {
+    await notFetched('The sheet for a reading', noteReading, () => location.reload())
+  }
+}
 const places = [
   { to: '/', name: 'Shed' },
   { to: '/viewings', name: 'Viewings' },
@@ -40,7 +46,7 @@ function word(tag: TagAnswer) {
 
 useKeys((event, target) => {
   if (event.key !== '/' || typing(target) || !shed.value?.bikes.length) return false
-  reading.value = true
+  void noteReading()
 })
 </script>
 
@@ -54,7 +60,7 @@ useKeys((event, target) => {
       </svg>
       <span>MUDDY LEDGER</span>
     </RouterLink>
-    <button v-if="shed?.bikes.length" type="button" class="note" @click="reading = true">
+    <button v-if="shed?.bikes.length" type="button" class="note" @click="noteReading">
       <span class="says">Note a reading</span>
       <span class="example">what the dash shows</span>
       <kbd>/</kbd>
@@ -82,7 +88,14 @@ useKeys((event, target) => {
       ><span class="lines"><b>+ Bike</b><span>comes in</span></span></RouterLink
     >
   </nav>
-  <ReadingDialog v-if="asked && shed?.bikes.length" v-model="reading" :bikes="shed.bikes" :bike="current" :today="shed.today" />
+  <component
+    :is="sheet"
+    v-if="sheet && shed?.bikes.length"
+    v-model="reading"
+    :bikes="shed.bikes"
+    :bike="current"
+    :today="shed.today"
+  />
 </template>
 
 <style scoped>
