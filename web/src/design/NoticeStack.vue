@@ -52,6 +52,7 @@ button {
   color: #f0bf00;
   font: 700 1.0625rem/1 var(--head);
   text-decoration: underline;
+  white-space: nowrap;
 }
 @media (max-width: 1020px) {
   .notices {
