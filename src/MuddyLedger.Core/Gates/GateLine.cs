@@ -109,7 +109,8 @@ public sealed record GateLine(ImmutableArray<GateReason> Reasons, OwnersWord? Wo
 
         var proofs = Proof.Of(ledger, running, dayOf);
         var words = ledger.Each<WordGiven>().Select(pair => new OwnersWord(pair.Entry, pair.Body)).ToList();
-        var left = reasons.Where(reason => !proofs.Any(proof => proof.Covers(reason))).ToList();
+        // Said once, however often it was noted: the same words twice at one step of a job are two findings and one reason.
+        var left = reasons.Distinct().Where(reason => !proofs.Any(proof => proof.Covers(reason))).ToList();
         var covering = left.ToDictionary(reason => reason, reason => words.LastOrDefault(word => Covers(word, reason)));
         return new(
             [

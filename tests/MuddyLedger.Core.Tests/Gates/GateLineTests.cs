@@ -189,6 +189,30 @@ public class GateLineTests
         Line().Reasons.ShouldNotContain(reason => reason.State == GateState.Shut);
     }
 
+    // Two devices, or the same fault found again after a look: two findings in the same words are one reason, and no page breaks over them.
+    [Fact]
+    public void What_is_noted_twice_in_the_same_words_is_one_reason()
+    {
+        var round = new Bench(Given.Drumlin, Given.Content.Job("before-a-ride")!).UpTo("brakes");
+        var leak = new FindingOpened("Fuel on the floor", FindingSeverity.Stop, null, null, Gate.Run);
+        round.Do(new FindingNoted("brakes", leak)).Do(new FindingNoted("brakes", leak));
+        var grip = new FindingOpened("Lever comes to the grip", FindingSeverity.Watch);
+        foreach (var _ in new[] { 1, 2 })
+            round.Do(new StepNotSound("brakes", grip)).Do(new StepReopened("brakes"));
+        round.Do(new StepSkipped("brakes", "no time"));
+        var line = Given.Line(Given.Drumlin, InUse.Ledger, [], new RunningJob(Run, round.Plan, round.State));
+        line.Reasons.ShouldBeUnique();
+        line.Reasons.Where(reason => reason.Kind == ReasonKind.StopFinding)
+            .Select(reason => reason.Why)
+            .ShouldBe([leak.Title, grip.Title], ignoreOrder: true);
+        foreach (var settled in RunFindings.Of(round.Plan, round.State).Where(found => found.Body.Title == leak.Title).Take(1).ToList())
+            round.Do(new FindingSettled(settled.Key, "hose clip renewed"));
+        Given
+            .Line(Given.Drumlin, InUse.Ledger, [], new RunningJob(Run, round.Plan, round.State))
+            .StateOf(Gate.Run)
+            .ShouldBe(GateState.Shut, "one of the two is still open");
+    }
+
     [Fact]
     public void A_recommissioning_leaves_its_gates_not_proven_from_the_first_tap_and_proves_them_by_its_hold_points()
     {

@@ -387,6 +387,29 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task The_same_fault_noted_twice_at_a_step_breaks_no_page()
+    {
+        var run = (await _shed.StartAsync(_bike)).ShouldBeOk();
+        var step = (string)run["current"]!;
+        foreach (var _ in new[] { 1, 2 })
+            run = await _shed.TapAsync(
+                run,
+                new
+                {
+                    act = "finding-noted",
+                    step,
+                    finding = new { title = "Fuel on the floor", severity = "stop" },
+                }
+            );
+        run.ShouldBeOk()["findings"].AsArray().Count.ShouldBe(2);
+        (await _shed.GetAsync($"/api/bikes/{_bike}")).ShouldBeOk()["gates"][2]!["reasons"]!
+            .AsArray()
+            .Count(reason => (string?)reason!["why"] == "Fuel on the floor")
+            .ShouldBe(1);
+        (await _shed.GetAsync("/api/shed")).ShouldBeOk();
+    }
+
+    [Fact]
     public async Task A_run_keeps_the_job_as_it_was_when_it_began()
     {
         var run = (await _shed.StartAsync(_bike)).ShouldBeOk();
