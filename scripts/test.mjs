@@ -80,10 +80,12 @@ const inTurn = async (...runs) => {
 process.env.UseSharedCompilation = 'true'
 const build = (...what) => runBeside('dotnet', ['build', ...what, '--no-restore', '-c', 'Release', '-v', 'quiet'])
 // The pages need none of the rules, and the tests of the rules need no page; the browser is asked for long before it is wanted.
-const [[packages, bundled], [tools, restored, ...rules], browserThere] = await Promise.all([
+const [[packages, bundled, linted, browserLinted], [tools, restored, ...rules], browserThere] = await Promise.all([
   inTurn(
     () => runBeside('make', ['--no-print-directory', 'node_modules/.installed']),
     () => runBeside('npm', ['run', 'build', '--workspace', 'web']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
+    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
   ),
   inTurn(
     // The formatter is a tool of the repository's own.
@@ -99,13 +101,18 @@ const begun = [
   check('tools are restored', tools),
   check('there is a browser', browserThere),
   check('front end builds', bundled),
+  check('front end is linted and formatted', linted),
+  check('browser tests are formatted', browserLinted),
   check('the rules and their tests build without a warning', rules.every(Boolean)),
 ]
 if (begun.includes(false)) finish()
 
 // What computes for minutes gains much from a larger nursery.
 const short = { DOTNET_gcConcurrent: '0' }
-const computes = { ...short, DOTNET_GCgen0size: '0x10000000' }
+// Nor does it run long loops in code that was only meant to start quickly.
+const computes = { ...short, DOTNET_GCgen0size: '0x10000000', DOTNET_TC_QuickJitForLoops: '0' }
+// A server that lives for some tests is not compiled a second time, for speed.
+const serves = { ...short, DOTNET_TC_CallCountingDelayMs: '600000' }
 const suite = (project, env, ...more) =>
   runBeside(
     'dotnet',
@@ -130,14 +137,14 @@ const asPublished = () => {
 }
 // Two lines of work, each with a core: what needs the server, as it is published; and what needs none. The largest suite takes all the
 // cores that it can get: it comes when publishing is over.
-const [[built, published, web], [formatted, app, core, , linted, browserLinted, unit, phone]] = await Promise.all([
+const [[built, published, web], [formatted, app, core, , unit, phone]] = await Promise.all([
   inTurn(
     () => whole,
     () => runBeside('bash', ['scripts/publish.sh']),
     () => {
       asPublished()
       // A third thread: one of them mostly waits for a process that was killed.
-      return suite('MuddyLedger.Web.Tests', short, '-maxThreads', '3')
+      return suite('MuddyLedger.Web.Tests', serves, '-maxThreads', '3')
     },
   ),
   inTurn(
@@ -145,8 +152,6 @@ const [[built, published, web], [formatted, app, core, , linted, browserLinted, 
     () => suite('MuddyLedger.App.Tests', computes),
     () => suite('MuddyLedger.Core.Tests', computes),
     () => whole,
-    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'web']),
-    () => runBeside('npm', ['run', '--silent', 'lint', '--workspace', 'tests/e2e']),
     () =>
       runBeside('npm', ['run', '--silent', 'test', '--workspace', 'web', '--', '--reporter=default', '--reporter=json', `--outputFile.json=../${results}/vitest.json`]),
     () => runBeside('bash', ['scripts/phone.sh']),
@@ -156,8 +161,6 @@ run('dotnet', ['build-server', 'shutdown', '--vbcscompiler'])
 check('the server is published', published)
 check('the rules build for a browser, trimmed and without a warning', phone)
 check('C# is formatted', formatted)
-check('front end is linted and formatted', linted)
-check('browser tests are formatted', browserLinted)
 count('front end', unit, () => {
   const { numPassedTests, numFailedTests, testResults } = json('vitest.json')
   const broken = testResults.flatMap((file) => file.assertionResults).filter((test) => test.status === 'failed')
@@ -178,8 +181,7 @@ if (!built || !published) finish()
 
 const browser = run('npm', ['run', '--silent', 'test', '--workspace', 'tests/e2e'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: `${process.cwd()}/${results}/playwright.json`,
-  // A server that lives for some tests is not compiled a second time, for speed.
-  DOTNET_TC_CallCountingDelayMs: '600000',
+  ...serves,
 })
 count('browser', browser, () => {
   const { stats, suites } = json('playwright.json')
