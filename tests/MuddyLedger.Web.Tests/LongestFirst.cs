@@ -20,8 +20,9 @@ public sealed class LongestFirst : ITestCollectionOrderer
     [
         typeof(CrashTests),
         typeof(KilledStartTests),
-        typeof(ImportTests),
+        typeof(ImportSenseTests),
         typeof(ExchangeTests),
+        typeof(ImportTests),
         typeof(RunTests),
         typeof(SnapshotCacheTests),
         typeof(JunkTests),

@@ -128,3 +128,26 @@ test('jobs of one run are signed off one by one on the page', async ({ page, dem
   await page.getByRole('button', { name: 'Undo what was signed off by job' }).click()
   await expect(page.getByRole('button', { name: 'Sign off this one' })).toBeVisible()
 })
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const)
+  test(`nothing moves away under a press while the bikes come at ${width} x ${height}`, async ({ page, demo }) => {
+    await page.setViewportSize({ width, height })
+    let come = () => {}
+    const asked = new Promise<void>((resolve) => (come = resolve))
+    await page.route('**/api/shed', async (route) => {
+      await asked
+      await route.continue()
+    })
+    await page.goto(`${demo.address}/viewings`)
+    const link = page.getByRole('link', { name: 'Price book' })
+    await page.getByRole('link', { name: 'Twelve-hour Scree' }).waitFor()
+    await link.hover()
+    await page.mouse.down()
+    come()
+    await page.getByRole('navigation', { name: 'Bikes' }).getByText('Causeway').waitFor()
+    await page.mouse.up()
+    await expect(page.getByRole('textbox', { name: 'Find a fault' })).toBeVisible()
+  })

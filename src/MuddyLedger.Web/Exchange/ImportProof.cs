@@ -38,6 +38,9 @@ public static class ImportProof
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
         OfItem = ["/api/shelf/items/{0}/moves"];
 
+    /// <summary>Those of the shed that tell of its bikes: asked of each bike by itself. The rest is the same whichever bike is looked at.</summary>
+    public static readonly string[] OfBikes = ["/api/shed", "/api/book", "/api/shelf"];
+
     private const string Wear = "/api/bikes/{0}/wear";
 
     /// <summary>Bikes that are proven before memory is given back.</summary>
@@ -73,14 +76,14 @@ public static class ImportProof
                 : (null, new(where, "makes no sense: nothing can be worked out from it"));
         }
 
-        async Task<Refusal?> ShedAsync()
+        async Task<Refusal?> ShedAsync(string[] paths)
         {
             var (store, broken) = await GetAsync("/api/store", "bikes");
             if (broken is not null)
                 return broken;
             if (store!["damaged"]!.AsArray().FirstOrDefault() is { } damaged)
                 return new("bikes", $"hold one that makes no sense, {(string?)damaged["name"]}: {(string?)damaged["words"]}");
-            foreach (var path in OfShed)
+            foreach (var path in paths)
                 if ((await GetAsync(path, path["/api/".Length..])).Wrong is { } wrong)
                     return wrong;
             return null;
@@ -88,7 +91,7 @@ public static class ImportProof
 
         // Bike by bike: what is computed of one is let go before the next, so that the largest shed is proven in little memory.
         focus.Bike = Guid.Empty;
-        if (await ShedAsync() is { } senseless)
+        if (await ShedAsync(OfShed) is { } senseless)
             return senseless;
         await foreach (var (id, paths, where) in EverythingAsync(folder, cancel))
         {
@@ -98,7 +101,7 @@ public static class ImportProof
                 if (bikes++ % Few == 0)
                     GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
                 focus.Bike = id;
-                if (await ShedAsync() is { } wrong)
+                if (await ShedAsync(OfBikes) is { } wrong)
                     return wrong;
             }
 

@@ -32,14 +32,14 @@ const severityWords = { note: 'noted', watch: 'watch it', 'fix-soon': 'fix soon'
       <RouterLink v-if="findings.length" class="label" :to="`/bikes/${bike}/work`">for the money</RouterLink>
     </header>
     <ul>
-      <li v-for="repair in repairs" :key="repair.what" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
+      <li v-for="(repair, at) in repairs" :key="`${at}${repair.what}`" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
         <b>{{ repair.what }}</b>
         <p class="soft">
           {{ repairWords[repair.state] }}; look again {{ date(repair.reviewOn, today) }}.
           <RouterLink :to="`/bikes/${bike}/parts`">Parts, changes and repairs</RouterLink>
         </p>
       </li>
-      <li v-for="finding in findings" :key="`${finding.entry}${finding.title}`" :class="finding.severity">
+      <li v-for="(finding, at) in findings" :key="finding.entry ?? at" :class="finding.severity">
         <b>{{ finding.title }}</b>
         <p v-if="finding.detail" class="detail">{{ finding.detail }}</p>
         <p v-if="finding.under" class="detail">It shows: {{ finding.under }}.</p>

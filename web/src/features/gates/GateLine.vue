@@ -52,13 +52,13 @@ function leads(reason: GateReason) {
     </div>
     <div v-if="reasons.length" class="why">
       <ul v-if="shut.length" aria-label="What shuts it">
-        <li v-for="one in shut" :key="one.why" class="grave">
+        <li v-for="(one, at) in shut" :key="at" class="grave">
           <RouterLink v-if="leads(one)" :to="leads(one)!">{{ one.why }}</RouterLink>
           <template v-else>{{ one.why }}</template>
         </li>
       </ul>
       <ul v-if="unproven.length" aria-label="What is not proven">
-        <li v-for="one in unproven" :key="one.why">
+        <li v-for="(one, at) in unproven" :key="at">
           <RouterLink v-if="leads(one)" :to="leads(one)!">{{ one.why }}</RouterLink>
           <template v-else>{{ one.why }}</template>
           <button v-if="one.job" type="button" @click="emit('start', one.job)">

@@ -60,7 +60,7 @@ const keep = () =>
     <template v-if="subject === 'gate'">
       <p class="soft">You answer for what the book cannot prove:</p>
       <ul>
-        <li v-for="one in reasons" :key="one.why">{{ one.why }}</li>
+        <li v-for="(one, at) in reasons" :key="at">{{ one.why }}</li>
       </ul>
     </template>
     <p v-else class="soft">

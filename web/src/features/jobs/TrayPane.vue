@@ -91,7 +91,7 @@ async function put() {
     <template v-if="run.findings.length">
       <h3 class="label">Found in this job</h3>
       <ul>
-        <li v-for="finding in run.findings" :key="finding.title" :class="finding.severity">
+        <li v-for="(finding, at) in run.findings" :key="finding.key ?? at" :class="finding.severity">
           <b>{{ finding.title }}</b> <span v-if="finding.detail" class="soft">{{ finding.detail }}</span>
           <span v-if="finding.settled" class="soft">Put right: {{ finding.settled }}</span>
           <form v-else-if="settling === finding.key" @submit.prevent="settle(finding.key!)">

@@ -70,9 +70,13 @@ useKeys((event, target) => {
       <RouterLink v-for="place in places" :key="place.to" :to="place.to">{{ place.name }}</RouterLink>
     </nav>
   </header>
-  <nav v-if="shed?.bikes.length" class="rail no-print" aria-label="Bikes">
+  <!-- Its place is kept while the bikes come: nothing moves away under a thumb that presses just then. -->
+  <nav v-if="!shed || shed.bikes.length" class="rail no-print" aria-label="Bikes">
+    <span v-if="!shed" class="tag coming" aria-hidden="true"
+      ><span class="lines"><b>&nbsp;</b><span>&nbsp;</span></span></span
+    >
     <RouterLink
-      v-for="tag in shed.bikes"
+      v-for="tag in shed?.bikes"
       :key="tag.id"
       :to="`/bikes/${tag.id}`"
       class="tag"
@@ -84,7 +88,7 @@ useKeys((event, target) => {
         <span :class="{ grave: word(tag).grave }">{{ word(tag).text }}</span>
       </span>
     </RouterLink>
-    <RouterLink to="/bikes/new" class="tag blank"
+    <RouterLink v-if="shed" to="/bikes/new" class="tag blank"
       ><span class="lines"><b>+ Bike</b><span>comes in</span></span></RouterLink
     >
   </nav>
@@ -235,6 +239,9 @@ kbd {
 .tag.here .hole {
   border-color: var(--pen);
   background: var(--pen);
+}
+.tag.coming {
+  visibility: hidden;
 }
 .tag.blank {
   background: none;
