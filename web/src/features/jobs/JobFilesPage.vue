@@ -44,7 +44,6 @@ async function bringIn(event: Event) {
         stands in for it.
       </p>
     </header>
-    <LoadState :query="query" what="The list of jobs" />
     <div class="acts">
       <v-text-field v-model="wanted" label="Find a job" clearable hide-details autocomplete="off" />
       <v-btn class="plate pen" to="/jobs/new">Write a new one</v-btn>
@@ -53,6 +52,7 @@ async function bringIn(event: Event) {
         Bring in a file
       </label>
     </div>
+    <LoadState :query="query" what="The list of jobs" />
     <section v-for="one in groups" :key="one.group" class="cabinet" :aria-labelledby="`group-${one.group}`">
       <header>
         <h2 :id="`group-${one.group}`">{{ plainWords(one.group) }}</h2>

@@ -11,7 +11,7 @@ import CopiesCabinet from '../copies/CopiesCabinet.vue'
 import { useRefresh } from '../shed/useShed'
 import { useSettings } from '@/api/useSettings'
 
-const { data } = useSettings()
+const { data, isError } = useSettings()
 const refresh = useRefresh()
 const { say } = useNotice()
 const { chosen, choose } = useLight()
@@ -83,19 +83,23 @@ const keep = () =>
         <div><v-btn class="plate pen" type="submit" :disabled="sheet.busy">Keep the settings</v-btn></div>
       </div>
     </form>
-    <section class="cabinet data">
-      <h2>Your data</h2>
-      <p>
-        One file in an open format holds the whole shed: every line, struck ones too. An empty Muddy Ledger takes it in and gives
-        every answer the same. Its <a href="/api/export/schema" download="muddy-ledger.schema.json">format is published</a>.
+    <!-- Below the settings, and there without them too: here a damaged shed is helped. -->
+    <template v-if="data || isError">
+      <section class="cabinet data">
+        <h2>Your data</h2>
+        <p>
+          One file in an open format holds the whole shed: every line, struck ones too. An empty Muddy Ledger takes it in and
+          gives every answer the same. Its
+          <a href="/api/export/schema" download="muddy-ledger.schema.json">format is published</a>.
+        </p>
+        <v-btn class="plate" href="/api/export" download>Take the whole shed out</v-btn>
+      </section>
+      <CopiesCabinet />
+      <p class="soft">
+        Fonts, icons and libraries by others ship with Muddy Ledger:
+        <a href="/notices.txt" target="_blank" rel="noopener">their notices</a>.
       </p>
-      <v-btn class="plate" href="/api/export" download>Take the whole shed out</v-btn>
-    </section>
-    <CopiesCabinet />
-    <p class="soft">
-      Fonts, icons and libraries by others ship with Muddy Ledger:
-      <a href="/notices.txt" target="_blank" rel="noopener">their notices</a>.
-    </p>
+    </template>
   </main>
 </template>
 

@@ -35,8 +35,8 @@ provideFromBike(computed(() => (bike.value ? from.value?.values : undefined)))
     <header>
       <h1>Sums</h1>
       <p class="soft">Type any unit: “1.9 qt”, “22 nm”, “10 F”. Nothing here is kept; the maker's figure wins.</p>
-      <div v-if="bikes.length" class="whose">
-        <v-select v-model="bike" :items="bikes" clearable label="Begin with the figures of" />
+      <div v-if="!shed || bikes.length" class="whose">
+        <v-select v-model="bike" :items="bikes" clearable label="Begin with the figures of" :disabled="!shed" />
         <LoadState :query="query" what="The bike" />
         <p v-if="bike && from" class="soft">What its profile and its book know is filled in; the rest is an example.</p>
       </div>
