@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory, START_LOCATION } from 'vue-router'
-import { later, notFetched } from './design/later'
+import { forget, later, notFetched } from './design/later'
 import ShedPage from './features/shed/ShedPage.vue'
 
 export const router = createRouter({
@@ -191,6 +191,7 @@ export const router = createRouter({
 })
 
 router.afterEach((to) => {
+  forget()
   document.title = `${String(to.meta.title)} · Muddy Ledger`
 })
 
@@ -198,7 +199,8 @@ router.afterEach((to) => {
 router.onError((_, to, from) =>
   notFetched(
     `The page "${String(to.meta.title)}"`,
-    () => router.push(to.fullPath),
+    // That it could not be had again is told here again, and nowhere else.
+    () => router.push(to.fullPath).catch(() => undefined),
     from === START_LOCATION ? undefined : () => location.assign(to.fullPath),
   ),
 )

@@ -38,7 +38,7 @@ public static class ImportProof
         OfViewing = ["/api/viewings/{0}", "/api/viewings/{0}/next", "/api/viewings/{0}/workshop", "/api/viewings/{0}/recalls"],
         OfItem = ["/api/shelf/items/{0}/moves"];
 
-    /// <summary>Those of the shed that tell of its bikes: asked of each bike by itself. The rest is the same whichever bike is looked at.</summary>
+    /// <summary>Those of the shed that tell of its bikes: asked of each by itself. The rest is the same whichever is looked at.</summary>
     public static readonly string[] OfBikes = ["/api/shed", "/api/book", "/api/shelf"];
 
     private const string Wear = "/api/bikes/{0}/wear";

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { later, notFetched } from './later'
+import { forget, later, notFetched } from './later'
 import { useNotice } from './useNotice'
 
 const { notices, drop } = useNotice()
@@ -7,7 +7,7 @@ const words = () => notices.value.map((notice) => notice.words)
 const server = (there: boolean) =>
   vi.stubGlobal(
     'fetch',
-    vi.fn(() => (there ? Promise.resolve() : Promise.reject(new TypeError('Failed to fetch')))),
+    vi.fn(() => (there ? Promise.resolve({ ok: true }) : Promise.reject(new TypeError('Failed to fetch')))),
   )
 
 /** Whether a style is to be had from here on: the tests' window fetches none, and says so as a browser does. */
@@ -34,6 +34,13 @@ describe('a part that is fetched when it is wanted', () => {
     await notices.value[0]!.act!.go()
     expect(again).toHaveBeenCalledOnce()
     expect(await later(async () => 'the part')()).toBe('the part')
+    expect(words()).toEqual([])
+  })
+
+  it('is told of no longer when another is gone to', async () => {
+    server(false)
+    await notFetched('The page "Shelf"', async () => {})
+    forget()
     expect(words()).toEqual([])
   })
 

@@ -33,26 +33,32 @@ const stylesAgain = () =>
     ),
   )
 
+/** What was told of is no longer wanted. */
+export function forget() {
+  if (offered !== undefined) drop(offered)
+  offered = undefined
+}
+
 /** A part, with all that it wants to look as it should. */
 export const later =
   <T>(load: () => Promise<T>) =>
   async () => {
     await stylesAgain()
     const part = await load()
-    if (offered !== undefined) drop(offered)
+    forget()
     return part
   }
 
 /**
- * What is done about a part that could not be had. A server that answers has become another, whose parts have other names: the whole page is
- * loaded from it. One that does not is told of.
+ * What is done about a part that could not be had. A server that answers has become another, whose parts have other names: the whole
+ * page is loaded from it. One that does not is told of.
  */
 export async function notFetched(what: string, again: () => Promise<unknown>, whole?: () => void) {
   const there = await fetch('/', { cache: 'no-store' }).then(
-    () => true,
+    (page) => page.ok,
     () => false,
   )
   if (there && whole) return whole()
-  if (offered !== undefined) drop(offered)
+  forget()
   offered = offer(`${what} could not be fetched${there ? '' : ': the shed server does not answer'}.`, 'Try again', again)
 }

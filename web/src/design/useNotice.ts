@@ -27,7 +27,7 @@ export function useNotice() {
     const id = put({ words, act: undo && { name: 'Undo', go: undo } })
     setTimeout(() => drop(id), undo ? UNDO_MS : SHOWN_MS)
   }
-  /** What could not be done, with a button to try it again. It stays until that is pressed, or somebody drops it by the id that is given. */
+  /** What could not be done, with a button to try it again. It stays until that is pressed, or it is dropped by the id that is given. */
   const offer = (words: string, name: string, go: () => Promise<unknown>) => put({ words, act: { name, go } })
   return { notices, say, offer, drop }
 }

@@ -32,7 +32,11 @@ const severityWords = { note: 'noted', watch: 'watch it', 'fix-soon': 'fix soon'
       <RouterLink v-if="findings.length" class="label" :to="`/bikes/${bike}/work`">for the money</RouterLink>
     </header>
     <ul>
-      <li v-for="(repair, at) in repairs" :key="`${at}${repair.what}`" :class="repair.state === 'review-due' ? 'fix-soon' : 'note'">
+      <li
+        v-for="(repair, at) in repairs"
+        :key="`${at}${repair.what}`"
+        :class="repair.state === 'review-due' ? 'fix-soon' : 'note'"
+      >
         <b>{{ repair.what }}</b>
         <p class="soft">
           {{ repairWords[repair.state] }}; look again {{ date(repair.reviewOn, today) }}.
