@@ -301,7 +301,15 @@ public sealed class CopiesTests : IAsyncLifetime
             | UnixFileMode.OtherRead
             | UnixFileMode.OtherWrite
             | UnixFileMode.OtherExecute;
-        foreach (var file in Directory.EnumerateFiles(_shed.Folder, ShedFile.Name + "*"))
+        // As long as somebody looks, what SQLite keeps beside the store is there, whatever else is closed meanwhile.
+        using var looking = new SqliteConnection($"Data Source={_shed.File};Pooling=False;Mode=ReadOnly");
+        looking.Open();
+        using var look = looking.CreateCommand();
+        look.CommandText = "SELECT count(*) FROM Entries";
+        look.ExecuteScalar().ShouldBe(2L);
+        var files = Directory.GetFiles(_shed.Folder, ShedFile.Name + "*");
+        files.Select(Path.GetFileName).ShouldBe([ShedFile.Name, ShedFile.Name + "-shm", ShedFile.Name + "-wal"], ignoreOrder: true);
+        foreach (var file in files)
             (File.GetUnixFileMode(file) & others).ShouldBe(UnixFileMode.None, file);
     }
 
