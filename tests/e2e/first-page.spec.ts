@@ -26,11 +26,21 @@ test('the first page comes packed, and plain to whoever cannot unpack it', async
     packed[file.endsWith('.css') ? 'css' : 'js'] += br.bytes
   }
   // What a first visit has to fetch before anything is shown.
-  expect(packed.css).toBeLessThan(60_000)
+  expect(packed.css).toBeLessThan(16_000)
   expect(packed.js).toBeLessThan(120_000)
   const answer = await ask(`${demo.address}/api/shed`, 'br')
   expect(answer.headers['content-encoding']).toBe('br')
   expect((await ask(`${demo.address}/api/export`, 'br')).headers['content-encoding']).toBeUndefined()
+})
+
+test('the largest page comes in a few pieces', async ({ page, demo }) => {
+  const pieces = new Set<string>()
+  page.on('request', (asked) => /\.(js|css)$/.test(asked.url()) && pieces.add(asked.url()))
+  await page.goto(await demo.pageOf('Causeway'))
+  await expect(page.getByRole('heading', { name: 'Causeway' }).first()).toBeVisible()
+  await page.waitForLoadState('networkidle')
+  expect(pieces.size).toBeGreaterThan(4)
+  expect([...pieces].length).toBeLessThan(20)
 })
 
 test('the letters of all languages in Latin script come with the application', async ({ page, demo }) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { date, days, daysBetween, magnitude, minutes, plainWords, quantity } from './format'
+import { date, days, daysBetween, magnitude, minutes, money, number, plainWords, quantity, roundMoney } from './format'
 
 describe('figures as they are written down', () => {
   it('keeps the decimals that the server says are worth showing', () => {
@@ -7,6 +7,17 @@ describe('figures as they are written down', () => {
     expect(quantity({ value: 23588, unit: 'mi', decimals: 0 })).toMatch(/^23.588 mi$/)
   })
   it('says "over" in words, not with a sign', () => expect(magnitude({ value: -3.6, unit: 'h', decimals: 1 })).toBe('3.6 h'))
+  it('keeps a format for each way of writing, and mixes none of them up', () => {
+    const written = () => {
+      expect([number(2.5, 2), number(2.5, 2, 1), number(2, 2, 1), number(2, 2, 2), number(2.5, 0)]).toEqual([
+        ...['2.5', '2.5', '2.0', '2.00', '3'],
+      ])
+      expect([money('1234.5', 'GBP'), roundMoney(1234.5, 'GBP')]).toEqual(['£1,234.50', '£1,235'])
+      expect([money('3', 'EUR'), roundMoney(3, 'EUR')]).toEqual(['€3.00', '€3'])
+    }
+    written()
+    written()
+  })
   it('leaves out the year that goes without saying', () => {
     expect(date('2026-04-14', '2026-04-18')).not.toContain('2026')
     expect(date('2025-04-14', '2026-04-18')).toContain('2025')

@@ -8,10 +8,20 @@ const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-d
 
 const at = (iso: string) => new Date(`${iso}T00:00:00Z`)
 
+const made = new Map<string, Intl.NumberFormat>()
+
+/** Kept once it is made: to make one takes the browser as long as to write a hundred numbers with it. */
+const formatOf = (kind: string, options: Intl.NumberFormatOptions) => {
+  const kept = made.get(kind) ?? new Intl.NumberFormat(undefined, options)
+  made.set(kind, kept)
+  return kept
+}
+
 export const number = (value: number, decimals: number, least = 0) =>
-  new Intl.NumberFormat(undefined, { maximumFractionDigits: decimals, minimumFractionDigits: Math.min(least, decimals) }).format(
-    value,
-  )
+  formatOf(`${decimals}/${least}`, {
+    maximumFractionDigits: decimals,
+    minimumFractionDigits: Math.min(least, decimals),
+  }).format(value)
 
 /** A ratio stands close: "50:1". */
 export const quantity = (shown: Shown) =>
@@ -36,7 +46,11 @@ const localDay = (instant: string) => {
 }
 
 export const money = (amount: string, currency: string) =>
-  new Intl.NumberFormat(undefined, { style: 'currency', currency }).format(Number(amount))
+  formatOf(currency, { style: 'currency', currency }).format(Number(amount))
+
+/** Whole units of money, as one talks about a bike. */
+export const roundMoney = (amount: number, currency: string) =>
+  formatOf(`${currency} whole`, { style: 'currency', currency, maximumFractionDigits: 0 }).format(Math.round(amount))
 
 export const days = (count: number) => {
   const whole = Math.abs(count)

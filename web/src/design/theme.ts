@@ -1,6 +1,7 @@
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
-import 'vuetify/styles'
+// Its reset and its movements alone: of its thousands of helper classes the pages use two, which stand in base.css.
+import 'vuetify/styles/core'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 

@@ -2,10 +2,9 @@
 import { reactive } from 'vue'
 import type { Refusal, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { whole } from '@/api/client'
-import { quantity } from '@/design/format'
+import { quantity, roundMoney } from '@/design/format'
 import MoneyField from '@/design/MoneyField.vue'
 import ValueLine from './ValueLine.vue'
-import { sum } from './viewingWords'
 
 /** What a sound one is worth: bikes like it and the line through them, and what comes with this one. */
 const props = defineProps<{
@@ -17,7 +16,7 @@ const props = defineProps<{
 
 const other = reactive({ price: '', year: '', meter: '', text: '' })
 const extra = reactive({ text: '', low: '', likely: '', high: '' })
-const money = (amount: number) => sum(amount, props.viewing.currency)
+const money = (amount: number) => roundMoney(amount, props.viewing.currency)
 async function note() {
   if (
     await props.tap({

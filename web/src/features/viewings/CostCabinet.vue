@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ViewingAnswer } from '@/api/client'
-import { percent, sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
+import { percent } from './viewingWords'
 
 /** What it takes to put right: the levels on one scale, parts and own hours, and which faults drive it. */
 const props = defineProps<{ viewing: ViewingAnswer }>()
 const cost = computed(() => props.viewing.cost)
 const most = computed(() => Math.max(1, cost.value.c90 * 1.08))
 const longest = computed(() => Math.max(1, ...cost.value.drivers.map((driver) => driver.expected)))
-const money = (amount: number) => sum(amount, props.viewing.currency)
+const money = (amount: number) => roundMoney(amount, props.viewing.currency)
 const at = (amount: number) => (amount / most.value) * 300
 const care = computed(() => {
   const shift = cost.value.care

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { number, quantity } from '@/design/format'
+import { number, quantity, roundMoney } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import ClaimsCabinet from './ClaimsCabinet.vue'
 import ComparablesCabinet from './ComparablesCabinet.vue'
@@ -9,7 +9,7 @@ import EndCabinet from './EndCabinet.vue'
 import ScoreBand from './ScoreBand.vue'
 import WorkshopCabinet from './WorkshopCabinet.vue'
 import { useTaps, useViewing } from './useViewing'
-import { percent, reasonWords, scoreWords, sum, verdictNames, zoneNames } from './viewingWords'
+import { percent, reasonWords, scoreWords, verdictNames, zoneNames } from './viewingWords'
 
 /** What it is worth: verdict and reasons, condition by zone, trust and how it came about, cost, value, offers. */
 const props = defineProps<{ viewing: string }>()
@@ -17,7 +17,7 @@ const query = useViewing(() => props.viewing)
 const { data } = query
 const { tap, refusal } = useTaps(() => props.viewing)
 const closed = computed(() => data.value?.status !== 'open')
-const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
+const money = (amount: number) => roundMoney(amount, data.value?.currency ?? 'EUR')
 </script>
 
 <template>

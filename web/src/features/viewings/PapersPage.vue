@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import LoadState from '@/design/LoadState.vue'
 import { useViewing } from './useViewing'
-import { gradeNames, stageNames, sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
+import { gradeNames, stageNames } from './viewingWords'
 
 /** For printing: the questions to ask, what to bring, and the faults in sentences fit to say to a seller. */
 const props = defineProps<{ viewing: string }>()
@@ -44,7 +45,7 @@ const print = () => window.print()
       <section class="cabinet">
         <header>
           <h2>To say about the price</h2>
-          <span v-if="data.offers" class="label">open at {{ sum(data.offers.opening, data.currency) }}</span>
+          <span v-if="data.offers" class="label">open at {{ roundMoney(data.offers.opening, data.currency) }}</span>
         </header>
         <ol v-if="data.sheet.length" class="sheet-lines">
           <li v-for="line in data.sheet" :key="line.point">
@@ -55,7 +56,7 @@ const print = () => window.print()
                 >{{ line.title.toLowerCase() }}: {{ line.typed ?? gradeNames[line.grade!].toLowerCase() }}</span
               ></span
             >
-            <span class="figure">{{ sum(line.expected, data.currency) }}</span>
+            <span class="figure">{{ roundMoney(line.expected, data.currency) }}</span>
           </li>
         </ol>
         <p v-else class="none soft">Nothing has been found yet. After the walk the faults stand here, the costliest first.</p>

@@ -5,10 +5,10 @@ import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
 import { useAct } from '@/design/useAct'
 import type { components } from '@/api/schema'
-import { number, quantity } from '@/design/format'
+import { number, quantity, roundMoney } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import MoneyField from '@/design/MoneyField.vue'
-import { gradeNames, lookTime, stageNames, sum } from './viewingWords'
+import { gradeNames, lookTime, stageNames } from './viewingWords'
 
 /** The practice yard: a made-up bike, a budget of minutes, a seller who talks. A round needs no manual and can be shared by its number. */
 type Look = components['schemas']['PracticeLookAnswer']
@@ -48,7 +48,7 @@ const stages = computed(() => {
     points: points.filter((point) => point.stage === stage),
   }))
 })
-const money = (amount: number) => sum(amount, data.value?.currency ?? 'EUR')
+const money = (amount: number) => roundMoney(amount, data.value?.currency ?? 'EUR')
 
 async function look(point: string, minutes: number) {
   if (looked(point) || minutes > left.value || end.value) return

@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import type { PointAnswer } from '@/api/client'
 import PriceForm from './PriceForm.vue'
-import { sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
 
 /** What putting this point right takes: a house value until the owner says better. */
 const props = defineProps<{ point: PointAnswer; currency: string }>()
@@ -16,8 +16,8 @@ watch(
 <template>
   <div v-if="point.cost && point.parts && point.hours" class="price">
     <p class="soft">
-      To put right {{ sum(point.cost.low, currency) }} to {{ sum(point.cost.high, currency) }}, likely
-      {{ sum(point.cost.likely, currency) }}: {{ point.ownPrice ? 'your own price' : 'a house value' }}.
+      To put right {{ roundMoney(point.cost.low, currency) }} to {{ roundMoney(point.cost.high, currency) }}, likely
+      {{ roundMoney(point.cost.likely, currency) }}: {{ point.ownPrice ? 'your own price' : 'a house value' }}.
       <button type="button" :aria-expanded="open" @click="open = !open">{{ open ? 'Leave it' : 'Change it' }}</button>
     </p>
     <PriceForm

@@ -2,11 +2,11 @@
 import { computed, ref } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api, type PriceAnswer } from '@/api/client'
-import { number } from '@/design/format'
+import { number, roundMoney } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import { useSettings } from '@/api/useSettings'
 import PriceForm from './PriceForm.vue'
-import { sum, zoneNames } from './viewingWords'
+import { zoneNames } from './viewingWords'
 
 /** The price book: what putting each fault right takes. House values, which the owner makes their own. */
 const query = useQuery({ queryKey: ['prices'], queryFn: () => answer(api.GET('/api/prices')) })
@@ -14,7 +14,7 @@ const { data } = query
 const { data: settings } = useSettings()
 const words = ref('')
 const open = ref<string | null>(null)
-const money = (amount: number) => sum(amount, settings.value?.currency ?? 'EUR')
+const money = (amount: number) => roundMoney(amount, settings.value?.currency ?? 'EUR')
 const zones = computed(() => {
   const wanted = (words.value ?? '').toLowerCase()
   const found = (data.value ?? []).filter((one) => `${one.title} ${one.say}`.toLowerCase().includes(wanted))

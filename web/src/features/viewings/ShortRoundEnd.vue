@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ViewingAnswer } from '@/api/client'
-import { sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
 
 /** Where the short round leaves one: how far the price may still move, and whether the rest is worth its minutes. */
 const props = defineProps<{
@@ -11,7 +11,7 @@ const props = defineProps<{
   currency: string
 }>()
 
-const money = (amount: number) => sum(amount, props.currency)
+const money = (amount: number) => roundMoney(amount, props.currency)
 const says = computed(() => {
   const asked = money(props.asking ?? 0)
   switch (props.rest.says) {

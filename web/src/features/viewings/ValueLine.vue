@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ViewingSummary } from '@/api/client'
-import { sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
 
 /** Asking prices of bikes like it by year, the line through them, what this one asks, and what it would be worth if it were sound. */
 const props = defineProps<{
@@ -30,14 +30,14 @@ const plot = computed(() => {
     own: value.value == null ? null : { x: x(year), y: y(value.value) },
     asked: props.asking == null ? null : { x: x(year), y: y(props.asking) },
     years: [...new Set([Math.min(...years), Math.max(...years)])].map((tick) => ({ tick, x: x(tick) })),
-    prices: [0.5, 1].map((part) => ({ words: sum((top / 1.1) * part, props.currency), y: y((top / 1.1) * part) })),
+    prices: [0.5, 1].map((part) => ({ words: roundMoney((top / 1.1) * part, props.currency), y: y((top / 1.1) * part) })),
   }
 })
 const words = computed(
   () =>
     `${props.comparables.length} bikes like it by year and price` +
-    (props.asking == null ? '' : `; this one asks ${sum(props.asking, props.currency)}`) +
-    (props.value.value == null ? '' : ` and would be worth ${sum(props.value.value, props.currency)} if it were sound`),
+    (props.asking == null ? '' : `; this one asks ${roundMoney(props.asking, props.currency)}`) +
+    (props.value.value == null ? '' : ` and would be worth ${roundMoney(props.value.value, props.currency)} if it were sound`),
 )
 </script>
 

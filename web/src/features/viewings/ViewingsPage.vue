@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
-import { number, quantity } from '@/design/format'
+import { number, quantity, roundMoney } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import ScoreBand from './ScoreBand.vue'
 import ValueLine from './ValueLine.vue'
-import { percent, sum, verdictNames } from './viewingWords'
+import { percent, verdictNames } from './viewingWords'
 
 /** All viewings side by side, those still open first. */
 const query = useQuery({
@@ -78,15 +78,17 @@ const sold = { runner: 'runs', 'non-runner': 'does not run', project: 'a project
             <td class="n figure">{{ percent(one.score.coverage) }}</td>
             <td class="n figure">{{ percent(one.trust) }}</td>
             <td class="n">
-              <span class="figure">{{ sum(one.c50, one.currency) }}</span>
-              <span class="soft">to {{ sum(one.c90, one.currency) }}</span>
+              <span class="figure">{{ roundMoney(one.c50, one.currency) }}</span>
+              <span class="soft">to {{ roundMoney(one.c90, one.currency) }}</span>
             </td>
             <td class="n">
-              <span class="figure">{{ one.value.value == null ? '–' : sum(one.value.value, one.currency) }}</span>
-              <span v-if="one.value.source === 'comparables'" class="soft">± {{ sum(one.value.spread ?? 0, one.currency) }}</span>
+              <span class="figure">{{ one.value.value == null ? '–' : roundMoney(one.value.value, one.currency) }}</span>
+              <span v-if="one.value.source === 'comparables'" class="soft"
+                >± {{ roundMoney(one.value.spread ?? 0, one.currency) }}</span
+              >
             </td>
-            <td class="n figure">{{ one.asking == null ? '–' : sum(one.asking, one.currency) }}</td>
-            <td class="n figure">{{ one.offers ? sum(one.offers.walkAway, one.currency) : '–' }}</td>
+            <td class="n figure">{{ one.asking == null ? '–' : roundMoney(one.asking, one.currency) }}</td>
+            <td class="n figure">{{ one.offers ? roundMoney(one.offers.walkAway, one.currency) : '–' }}</td>
             <td>
               <b>{{
                 one.status === 'bought' ? 'Bought' : one.status === 'not-bought' ? 'Not bought' : verdictNames[one.verdict]

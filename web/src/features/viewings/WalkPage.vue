@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { PointAnswer, ViewingActRequest, ViewingAnswer } from '@/api/client'
 import { focusHeading } from '@/design/focusHeading'
-import { number } from '@/design/format'
+import { number, roundMoney } from '@/design/format'
 import { useKeys } from '@/design/useKeys'
 import LoadState from '@/design/LoadState.vue'
 import PointPane from './PointPane.vue'
@@ -13,7 +13,7 @@ import ShortRoundEnd from './ShortRoundEnd.vue'
 import WhatNext from './WhatNext.vue'
 import ZoneDrawing from './ZoneDrawing.vue'
 import { useNextLooks, useTaps, useViewing } from './useViewing'
-import { lookTime, percent, stageNames, sum, verdictNames, zoneNames } from './viewingWords'
+import { lookTime, percent, stageNames, verdictNames, zoneNames } from './viewingWords'
 
 /** The walk round a bike, made for one thumb in a stranger's yard. */
 const props = defineProps<{ viewing: string }>()
@@ -116,7 +116,7 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
       <div class="name">
         <RouterLink to="/viewings" aria-label="To all viewings">‹</RouterLink>
         <h1>{{ data.details.name }}</h1>
-        <span v-if="data.asking" class="figure">asks {{ sum(data.asking, data.currency) }}</span>
+        <span v-if="data.asking" class="figure">asks {{ roundMoney(data.asking, data.currency) }}</span>
       </div>
       <nav class="stages" aria-label="Stages">
         <button
@@ -204,15 +204,16 @@ const mark = (point: PointAnswer) => (point.grade ? point.grade : point.left ? '
           </div>
           <div>
             <p class="label">Walk away above</p>
-            <p class="figure big">{{ data.offers ? sum(data.offers.walkAway, data.currency) : '–' }}</p>
+            <p class="figure big">{{ data.offers ? roundMoney(data.offers.walkAway, data.currency) : '–' }}</p>
             <p class="soft">
               <template v-if="data.knockedOut">what was found decides</template>
               <template v-else-if="!data.offers">say what a sound one is worth</template>
               <template v-else-if="moved?.walkAway && Math.round(moved.walkAway[0]) !== Math.round(moved.walkAway[1])"
-                >was {{ sum(moved.walkAway[0], data.currency) }} before this</template
+                >was {{ roundMoney(moved.walkAway[0], data.currency) }} before this</template
               >
               <template v-else
-                >{{ sum(data.cost.c50, data.currency) }} to put right, up to {{ sum(data.cost.c90, data.currency) }}</template
+                >{{ roundMoney(data.cost.c50, data.currency) }} to put right, up to
+                {{ roundMoney(data.cost.c90, data.currency) }}</template
               >
             </p>
           </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { NextAnswer } from '@/api/client'
 import SheetFrame from '@/design/SheetFrame.vue'
-import { lookTime, percent, stageNames, sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
+import { lookTime, percent, stageNames } from './viewingWords'
 
 /** What should I still look at? Ranked by how far a look would move the price, for each minute it takes. */
 const open = defineModel<boolean>({ required: true })
@@ -17,10 +18,10 @@ const few = 8
       <li v-for="look in looks.slice(0, few)" :key="look.point">
         <button type="button" @click="$emit('go', look.point)">
           <b>{{ look.title }}</b>
-          <span class="figure">{{ sum(look.perMinute, currency) }}<span class="unit">a minute</span></span>
+          <span class="figure">{{ roundMoney(look.perMinute, currency) }}<span class="unit">a minute</span></span>
           <span class="soft"
             >{{ stageNames[look.stage].toLowerCase() }}, {{ lookTime(look.minutes) }}; {{ percent(look.chanceOfFault) }} chance of
-            a fault, and the price would move by {{ sum(look.change, currency)
+            a fault, and the price would move by {{ roundMoney(look.change, currency)
             }}<template v-if="look.knockOut">; a knock-out</template></span
           >
         </button>

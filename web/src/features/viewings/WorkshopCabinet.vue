@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api, type ViewingAnswer } from '@/api/client'
-import { percent, sum } from './viewingWords'
+import { roundMoney } from '@/design/format'
+import { percent } from './viewingWords'
 
 /** Whether to pay a workshop for a look before buying: what it would settle, and what that is worth. */
 const props = defineProps<{ viewing: ViewingAnswer }>()
@@ -15,7 +16,7 @@ const { data } = useQuery({
   ],
   queryFn: () => answer(api.GET('/api/viewings/{viewing}/workshop', { params: { path: { viewing: props.viewing.id } } })),
 })
-const money = (amount: number) => sum(amount, props.viewing.currency)
+const money = (amount: number) => roundMoney(amount, props.viewing.currency)
 </script>
 
 <template>

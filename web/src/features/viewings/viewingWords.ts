@@ -1,5 +1,5 @@
 import type { PointAnswer, ViewingAnswer, ViewingSummary } from '@/api/client'
-import { number } from '@/design/format'
+import { number, roundMoney } from '@/design/format'
 
 type Stage = PointAnswer['stage']
 type Zone = PointAnswer['zone']
@@ -50,13 +50,9 @@ export const verdictNames: Record<Verdict, string> = {
 
 export const percent = (share: number) => `${Math.round(share * 100)}%`
 
-/** Whole units of money, as one talks about a bike. */
-export const sum = (amount: number, currency: string) =>
-  new Intl.NumberFormat(undefined, { style: 'currency', currency, maximumFractionDigits: 0 }).format(Math.round(amount))
-
 /** Why the verdict is what it is, one sentence for each reason. */
 export function reasonWords(reason: ViewingAnswer['reasons'][number], currency: string): string {
-  const money = (amount: number | null | undefined) => sum(amount ?? 0, currency)
+  const money = (amount: number | null | undefined) => roundMoney(amount ?? 0, currency)
   switch (reason.kind) {
     case 'knocked-out':
       return `${reason.found} That decides over any average${reason.what === 'only-as-parts' ? '; what is left is its parts' : ''}.`
