@@ -50,10 +50,21 @@ public class ImportTests
             (await ImportAsync(shed, copy.ToJsonString())).ShouldBeOk();
             foreach (var page in ImportProof.OfShed)
                 (await shed.GetAsync(page)).ShouldBeOk();
+            if (names.Length > 1)
+                continue;
+            // What it has is there, and what it has not got is not.
+            foreach (var list in (string[])["viewings", "prices", "jobs", "shelf"])
+            {
+                var answer = (await shed.GetAsync($"/api/{list}")).Body;
+                var kept = (list == "shelf" ? answer["items"]! : answer).AsArray();
+                kept.Any(one => list is "viewings" or "shelf" || (bool)one!["own"]!).ShouldBe(list != fields, list);
+            }
         }
     }
 
-    /// <summary>The first bike and what belongs to it, a viewing, and the shelf with what that bike took from it.</summary>
+    /// <summary>
+    /// The first bike and what belongs to it, a viewing, the shelf with what that bike took from it; a price and a job of one's own.
+    /// </summary>
     private static JsonNode OfOneBike(JsonNode copy)
     {
         var bike = copy["bikes"]![0]!;
@@ -62,6 +73,10 @@ public class ImportTests
         copy["viewings"] = new JsonArray(copy["viewings"]!.AsArray().First(viewing => viewing!["bike"] is null)!.DeepClone());
         foreach (var stock in copy["shelf"]!.AsArray())
             stock!["moves"]!.AsArray().RemoveAll(move => move!["run"] is { } run && !runs.Contains((string)run!));
+        copy["prices"] = JsonNode.Parse(
+            """{"standing.pegs":{"parts":{"low":10,"likely":20,"high":40},"hours":{"low":0,"likely":0,"high":0}}}"""
+        );
+        copy["jobs"] = new JsonArray(new JsonObject { ["id"] = "gate-hinges", ["text"] = Jobs.OwnJobTests.Hinges });
         return copy;
     }
 

@@ -2,7 +2,7 @@ namespace MuddyLedger.Web.Tests.Jobs;
 
 public sealed class OwnJobTests : IAsyncLifetime
 {
-    private const string Hinges = """
+    internal const string Hinges = """
         id: gate-hinges
         title: Oil the gate
         for: So that it does not wake the dog.
