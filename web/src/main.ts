@@ -6,6 +6,7 @@ import '@fontsource/spline-sans-mono/500.css'
 import './design/tokens.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
+import { Answers } from './api/answers'
 import App from './App.vue'
 import { vuetify } from './design/theme'
 import { router } from './router'
@@ -15,5 +16,7 @@ import './design/base.css'
 createApp(App)
   .use(vuetify)
   .use(router)
-  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { staleTime: 5_000, retry: 1, shallow: true } } } })
+  .use(VueQueryPlugin, {
+    queryClient: new Answers({ defaultOptions: { queries: { staleTime: 5_000, retry: 1, shallow: true } } }),
+  })
   .mount('#app')

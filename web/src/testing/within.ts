@@ -1,10 +1,16 @@
-import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { mount } from '@vue/test-utils'
 import { defineComponent } from 'vue'
+import { Answers } from '@/api/answers'
 
-/** Runs a composable within a page, as it is run in the application: with its hooks, and with a cache of its own. */
-export function within<T>(setup: () => T) {
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, shallow: true } } })
+const none = () => new Answers({ defaultOptions: { queries: { retry: false, shallow: true } } })
+
+/**
+ * Runs a composable within a page, as it is run in the application: with its hooks, and with answers of its own.
+ *
+ * @param queries What the page before had been told, where there was one.
+ */
+export function within<T>(setup: () => T, queries = none()) {
   let made: T
   const page = mount(defineComponent({ setup: () => ((made = setup()), () => null) }), {
     attachTo: document.body,

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { answer, api, type RunAnswer } from '@/api/client'
 import { useAct } from '@/design/useAct'
+import { useRefresh } from '../shed/useShed'
 
 /** The tray of a finished job, kept as a sheet: how this bike comes apart. */
 const props = defineProps<{ run: RunAnswer }>()
@@ -10,17 +11,22 @@ const kept = ref(false)
 const title = ref(props.run.title)
 const quirks = ref('')
 const act = useAct()
+const refresh = useRefresh()
 
 const keep = () =>
-  act.attempt(async (id) => {
-    await answer(
-      api.POST('/api/runs/{run}/sheet', {
-        params: { path: { run: props.run.id } },
-        body: { id, title: title.value, quirks: quirks.value || null },
-      }),
-    )
-    kept.value = true
-  })
+  act.attempt(
+    (id) =>
+      answer(
+        api.POST('/api/runs/{run}/sheet', {
+          params: { path: { run: props.run.id } },
+          body: { id, title: title.value, quirks: quirks.value || null },
+        }),
+      ),
+    () => {
+      kept.value = true
+      return refresh()
+    },
+  )
 </script>
 
 <template>

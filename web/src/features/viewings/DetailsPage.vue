@@ -117,7 +117,7 @@ const body = (id: string) => ({
 })
 async function kept(viewing: ViewingAnswer, page: string) {
   queries.setQueryData(['viewing', viewing.id], viewing)
-  await queries.invalidateQueries({ queryKey: ['viewings'] })
+  await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'viewing' })
   await router.push(`/viewings/${viewing.id}/${page}`)
 }
 const keep = () =>
