@@ -48,7 +48,12 @@ command.SetAction(
             if (server.Store.LookOnly is { } only)
                 Console.Error.WriteLine(only.Found is { } found ? $"{only.Words}\nThe store says: {found}" : only.Words);
             Console.WriteLine($"Muddy Ledger is at {server.Address}  (data in {options.Folder}; Ctrl+C stops it)");
+            // Of the process, not of a shed: where several sheds are served in one, they do not each tidy up for all.
+            using var stopped = new CancellationTokenSource();
+            var giving = SpareMemory.GiveBackAsync(stopped.Token);
             await server.StoppedAsync();
+            await stopped.CancelAsync();
+            await giving;
             return 0;
         }
         catch (ContentException broken)

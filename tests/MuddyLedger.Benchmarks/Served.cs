@@ -7,11 +7,18 @@ internal sealed class Served(Process process, string address) : IDisposable
 {
     public HttpClient Http { get; } = new() { BaseAddress = new Uri(address), Timeout = TimeSpan.FromMinutes(30) };
 
-    /// <summary>In megabytes, once it has answered something.</summary>
+    /// <summary>In megabytes, once it has answered something, and before what its start left behind is given back.</summary>
     public double Idle()
     {
         Http.GetStringAsync("/api/settings").GetAwaiter().GetResult();
-        Thread.Sleep(2_000);
+        Thread.Sleep(500);
+        return Resident();
+    }
+
+    /// <summary>In megabytes, once nobody has asked it for a while: by then it has given back what it does not need.</summary>
+    public double AtRest()
+    {
+        Thread.Sleep(15_000);
         return Resident();
     }
 

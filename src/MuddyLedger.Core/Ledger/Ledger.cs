@@ -27,22 +27,40 @@ public sealed record LedgerEntry(
     string? Reason = null
 )
 {
+    /// <summary>The struck entry that this one stands for; null where it corrects none.</summary>
+    public EntryId? Corrects
+    {
+        get => _correction?.Corrects;
+        init => _correction = Correction.Of(value, Reason);
+    }
+
+    /// <summary>Why the one that it corrects was wrong.</summary>
+    public string? Reason
+    {
+        get => _correction?.Reason;
+        init => _correction = Correction.Of(Corrects, value);
+    }
+
+    // Held apart: of the thousands of lines of a book few correct another one.
+    private readonly Correction? _correction = Correction.Of(Corrects, Reason);
+
+    private sealed record Correction(EntryId? Corrects, string? Reason)
+    {
+        public static Correction? Of(EntryId? corrects, string? reason) =>
+            corrects is null && reason is null ? null : new(corrects, reason);
+    }
+
     /// <summary>
     /// The first line of the chain of corrections that this one stands in: what other lines mean when they name any line of it.
     /// </summary>
-    /// <remarks>Given when the ledger is built; a line that corrects nothing is its own origin.</remarks>
-    public EntryId Origin
-    {
-        get => field == default ? Id : field;
-        init;
-    }
+    /// <remarks>Known when the ledger is built; a line that corrects nothing is its own origin.</remarks>
+    public EntryId Origin => First?.Id ?? Id;
 
     /// <summary>When the origin was written: the moment that orders the day, whatever was corrected since.</summary>
-    public Instant FirstWrittenAt
-    {
-        get => field == default ? WrittenAt : field;
-        init;
-    }
+    public Instant FirstWrittenAt => First?.WrittenAt ?? WrittenAt;
+
+    /// <summary>The origin; null for a line that is its own.</summary>
+    internal LedgerEntry? First { get; init; }
 
     /// <summary>What one act writes in several lines stands in the book in this order: each a moment after the one before it.</summary>
     public static readonly Duration Moment = Duration.FromTicks(1);
@@ -147,7 +165,7 @@ public sealed class BikeLedger
             .ThenBy(line => line.First.WrittenAt)
             .ThenBy(line => line.First.Id.Value)
             .ThenBy(line => line.Entry.WrittenAt)
-            .Select((line, place) => line.Entry with { Origin = line.First.Id, FirstWrittenAt = line.First.WrittenAt, Place = place })
+            .Select((line, place) => line.Entry with { First = line.First.Id == line.Entry.Id ? null : line.First, Place = place })
             .ToImmutableArray();
         return new BikeLedger(bike, ordered, strikes.ToImmutableDictionary(strike => strike.Entry));
     }
@@ -173,7 +191,7 @@ public sealed class BikeLedger
                 || !ComesAfter(entry, last)
             )
                 return Of(Bike, All.Concat(fresh), strikes);
-            last = entry with { Origin = entry.Id, FirstWrittenAt = entry.WrittenAt, Place = last.Place + 1 };
+            last = entry with { First = null, Place = last.Place + 1 };
             added.Add(last);
         }
 

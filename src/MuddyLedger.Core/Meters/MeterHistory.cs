@@ -9,12 +9,11 @@ namespace MuddyLedger.Core.Meters;
 /// <param name="Display">What the meter showed.</param>
 /// <param name="Lifetime">What the bike had done, over all meters it has had.</param>
 /// <param name="Entry">The line that says so.</param>
-/// <param name="Run">The job run that wrote it; null where none did.</param>
 /// <param name="Epoch">Which meter it was, from 0.</param>
-public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, RunId? Run, int Epoch)
+public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, int Epoch)
 {
-    /// <summary>When the line was first written; null for one that is worked out and was never on a dash.</summary>
-    public Instant? WrittenAt { get; init; }
+    /// <summary>The line itself; null for a point that is worked out and was never on a dash.</summary>
+    public LedgerEntry? Read { get; init; }
 }
 
 /// <summary>The lifetime meter of a bike at some date, and whether it was read or worked out.</summary>
@@ -101,11 +100,10 @@ public sealed class MeterHistory
                         read.Display,
                         epochs[^1].Lifetime + (read.Display - epochs[^1].Display),
                         entry.Id,
-                        entry.Run,
                         epochs[^1].Index
                     )
                     {
-                        WrittenAt = entry.FirstWrittenAt,
+                        Read = entry,
                     }
                 );
         }
@@ -121,7 +119,7 @@ public sealed class MeterHistory
     ) =>
         new(
             kind,
-            [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, null, 0))],
+            [.. points.Select(point => new MeterPoint(point.Date, point.Lifetime, point.Lifetime, point.Entry, 0))],
             [new Epoch(LocalDate.MinIsoValue, 0, MeterAmount.Of(kind, 0), MeterAmount.Of(kind, 0))],
             source
         );
@@ -199,7 +197,10 @@ public sealed class MeterHistory
     public MeterPoint? ReadWith(LedgerEntry entry)
     {
         for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
-            if (entry.Run is { } run ? Points[at].Run == run : Points[at].WrittenAt + LedgerEntry.Moment == entry.FirstWrittenAt)
+            if (
+                Points[at].Read is { } read
+                && (entry.Run is { } run ? read.Run == run : read.FirstWrittenAt + LedgerEntry.Moment == entry.FirstWrittenAt)
+            )
                 return Points[at];
         return null;
     }
