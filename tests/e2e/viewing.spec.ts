@@ -22,6 +22,9 @@ test('a viewing on the phone: from the advert, round the bike, through a restart
   await page.getByLabel('Worth when sound').fill('a lot')
   await page.getByRole('button', { name: 'Make the viewing' }).click()
   await expect(page.getByText(/is not an amount of money/i)).toBeVisible()
+  // The wrong field may be far above the button: it is looked up, to be typed into.
+  await expect(page.getByLabel('Worth when sound')).toBeFocused()
+  await expect(page.getByLabel('Worth when sound')).toBeInViewport()
   await page.getByLabel('Worth when sound').fill('2900')
   await page.getByRole('button', { name: 'Make the viewing' }).click()
   await expect(page.getByText('Please leave it cold until I am there')).toBeVisible()

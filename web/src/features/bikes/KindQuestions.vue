@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useAct } from '@/design/useAct'
 import { answer, api, type KindAnswers, type ProfileForm, type SetAnswer } from '@/api/client'
 import { plainWords } from '@/design/format'
+import RefusalLine from '@/design/RefusalLine.vue'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { questions } from './profileQuestions'
 
@@ -68,7 +69,7 @@ const find = () =>
       :options="options(name)"
       @update:model-value="answers[name] = $event ?? undefined"
     />
-    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <RefusalLine :refusal="act.refusal" />
     <v-btn class="plate pen" type="submit" :disabled="!Object.keys(answers).length">Find the nearest kind</v-btn>
   </form>
 </template>

@@ -9,6 +9,7 @@ import { vFirst } from '@/design/vFirst'
 import TouchChoice from '../jobs/TouchChoice.vue'
 import { useSettings } from '@/api/useSettings'
 import QuantityField from '@/design/QuantityField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 import KindQuestions from './KindQuestions.vue'
 import ProfileFields from './ProfileFields.vue'
@@ -184,7 +185,7 @@ async function keep() {
           {{ all ? 'Less' : 'Change the rest now' }}
         </button>
         <ProfileFields v-if="all" v-model="profile" :refusal="sheet.refusal" :settings="settings" />
-        <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
+        <RefusalLine :refusal="sheet.refusal" always />
         <div class="acts">
           <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Put it in the shed</v-btn>
         </div>

@@ -3,6 +3,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, whole } from '@/api/client'
 import ConflictChoice from '@/design/ConflictChoice.vue'
 import DraftLine from '@/design/DraftLine.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useEdit } from '@/design/useEdit'
 import { useNotice } from '@/design/useNotice'
 import { useSettings } from '@/api/useSettings'
@@ -65,7 +66,7 @@ const keep = () =>
         </div>
         <ProfileFields v-model="form" :refusal="refusal" :settings="settings" :bike="bike" />
         <ConflictChoice v-if="other" :other="other" :refusal="refusal" @take="take" @keep="keepMine" />
-        <p v-else-if="refusal" class="refusal" role="alert">{{ refusal.message }}</p>
+        <RefusalLine v-else :refusal="refusal" always />
         <div class="acts">
           <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Keep the profile</v-btn>
           <v-btn class="plate" variant="text" :to="`/bikes/${bike}`" @click="sheet.leave()">Leave it</v-btn>

@@ -7,6 +7,7 @@ import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import { useSubject } from '@/design/useSubject'
 import LoadState from '@/design/LoadState.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 import { useCopies, useStore } from './useStore'
 
@@ -69,7 +70,7 @@ const goBack = () =>
         </li>
       </ul>
       <p class="soft where">In {{ data.folder }}</p>
-      <p v-if="making.refusal" class="refusal" role="alert">{{ making.refusal.message }}</p>
+      <RefusalLine :refusal="making.refusal" />
       <v-btn class="plate" :loading="making.busy" :disabled="Boolean(store?.lookOnly)" @click="make">Make one now</v-btn>
     </template>
     <SheetFrame v-model="open" title="Go back to this copy?">
@@ -82,7 +83,7 @@ const goBack = () =>
           Whatever was written since is no longer shown. Nothing is thrown away: what is there now is set aside, beside the shed.
         </p>
       </template>
-      <p v-if="back.refusal" class="refusal" role="alert">{{ back.refusal.message }}</p>
+      <RefusalLine :refusal="back.refusal" />
       <template #acts>
         <v-btn class="plate" variant="text" :disabled="back.busy" @click="asked = null">Leave it</v-btn>
         <v-btn class="plate pen" :loading="back.busy" @click="goBack">Go back to it</v-btn>

@@ -5,6 +5,7 @@ import FormSheet from '@/design/FormSheet.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
 import MoneyField from '@/design/MoneyField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import TouchChoice from '../jobs/TouchChoice.vue'
 
 type Finding = NonNullable<ActRequest['finding']>
@@ -86,8 +87,6 @@ async function keep() {
       label="What it may cost, if you can guess"
       :error-messages="against('costGuess')"
     />
-    <p v-if="refusal && !['title', 'detail', 'costGuess', 'under'].some(against)" class="refusal" role="alert">
-      {{ refusal.message }}
-    </p>
+    <RefusalLine :refusal="refusal" />
   </FormSheet>
 </template>

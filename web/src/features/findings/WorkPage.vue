@@ -8,6 +8,7 @@ import LoadState from '@/design/LoadState.vue'
 import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import MoneyField from '@/design/MoneyField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 
 type Line = components['schemas']['WorkLineAnswer']
@@ -142,7 +143,7 @@ const keep = () =>
               {{ work.unpriced === 1 ? 'one has no price and is' : `${work.unpriced} have no price and are` }} not counted
             </span>
           </p>
-          <p v-if="refusal && !refusal.of('cap')" class="refusal" role="alert">{{ refusal.message }}</p>
+          <RefusalLine :refusal="refusal" />
           <div v-if="changed" class="acts">
             <v-btn class="plate pen" type="submit" :disabled="act.busy">Keep cap and order</v-btn>
             <v-btn class="plate" variant="text" @click="back">As it was</v-btn>

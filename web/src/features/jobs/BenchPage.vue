@@ -8,6 +8,7 @@ import { minutes, quantity } from '@/design/format'
 import { typing, useKeys } from '@/design/useKeys'
 import { useSubject } from '@/design/useSubject'
 import LoadState from '@/design/LoadState.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import FigureCard from '../figures/FigureCard.vue'
 import FigureEntry, { type FigureMissed } from '../figures/FigureEntry.vue'
 import FindingSheet from '../findings/FindingSheet.vue'
@@ -173,7 +174,7 @@ useKeys((event, target) => {
         @look="looking = $event === run.current ? null : $event"
       />
       <section class="middle">
-        <p v-if="refusal && !sheet" class="refusal" role="alert">{{ refusal.message }}</p>
+        <RefusalLine v-if="!sheet" :refusal="refusal" always />
         <p v-for="one in run.fluidWarnings" :key="one.step + one.because" class="refusal" role="status">
           <b>{{ one.fluid }}:</b> {{ one.because }}
         </p>

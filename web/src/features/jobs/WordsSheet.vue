@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Refusal } from '@/api/client'
 import FormSheet from '@/design/FormSheet.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useForm } from '@/design/useForm'
 import { vFirst } from '@/design/vFirst'
 
@@ -50,7 +51,7 @@ async function keep() {
       </button>
     </div>
     <v-textarea v-model="sheet.form.text" v-first label="In your words" maxlength="1000" :error-messages="against" />
-    <p v-if="refusal && !against" class="refusal" role="alert">{{ refusal.message }}</p>
+    <RefusalLine :refusal="refusal" />
   </FormSheet>
 </template>
 

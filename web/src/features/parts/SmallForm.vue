@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { nextTick, ref, useTemplateRef, watch } from 'vue'
+import { nextTick, useTemplateRef, watch } from 'vue'
 import type { Refusal } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 
 /** A form within the page, behind a button: it writes one line and closes. */
 const props = defineProps<{
@@ -11,17 +12,8 @@ const props = defineProps<{
 }>()
 defineEmits<{ submit: [] }>()
 const open = defineModel<boolean>({ default: false })
-const form = useTemplateRef<HTMLElement>('form')
 const button = useTemplateRef<{ $el: HTMLElement }>('button')
-const unsaid = ref(false)
 
-watch(
-  () => props.sheet.refusal,
-  async (refusal) => {
-    await nextTick()
-    unsaid.value = !!refusal && !form.value?.querySelector('.v-input--error')
-  },
-)
 watch(open, async (opened) => {
   if (opened) return
   await nextTick()
@@ -39,10 +31,10 @@ function leave() {
 </script>
 
 <template>
-  <form v-if="open" ref="form" class="small-form" @submit.prevent="$emit('submit')">
+  <form v-if="open" class="small-form" @submit.prevent="$emit('submit')">
     <DraftLine class="whole" :sheet="sheet" />
     <slot />
-    <p v-if="unsaid && sheet.refusal" class="whole refusal" role="alert">{{ sheet.refusal.message }}</p>
+    <RefusalLine class="whole" :refusal="sheet.refusal" />
     <footer>
       <v-btn class="plate pen small" type="submit" :disabled="sheet.busy">Write it down</v-btn>
       <slot name="beside" />

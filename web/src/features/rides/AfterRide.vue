@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { answer, api, newId, type BikeAnswer, type EntryAnswer, type TaskAnswer } from '@/api/client'
 import PenMark from '@/design/PenMark.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import SheetFrame from '@/design/SheetFrame.vue'
 import { useAct } from '@/design/useAct'
 import { useBike } from '../bikes/useBike'
@@ -85,7 +86,7 @@ const tick = (tasks: TaskAnswer[]) =>
         </li>
       </ul>
     </template>
-    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <RefusalLine :refusal="act.refusal" />
     <template #acts>
       <v-btn class="plate" variant="text" @click="ride = null">Later</v-btn>
       <v-btn

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, type TaskAnswer } from '@/api/client'
 import DraftLine from '@/design/DraftLine.vue'
 import { date } from '@/design/format'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useForm } from '@/design/useForm'
 import { useBike } from '../bikes/useBike'
 import { useWritten } from '../ledger/useWritten'
@@ -183,7 +184,7 @@ const keep = () =>
       </table>
       <p v-if="!tasks.length" class="none">Nothing is unknown of this bike.</p>
       <footer>
-        <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
+        <RefusalLine :refusal="sheet.refusal" always />
         <v-btn id="keep" class="plate pen" type="submit" :disabled="sheet.busy || !said.length"
           >Keep {{ said.length || 'the' }} {{ said.length === 1 ? 'line' : 'lines' }}</v-btn
         >

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { answer, api, deviceName, nameDevice } from '@/api/client'
 import ConflictChoice from '@/design/ConflictChoice.vue'
 import DraftLine from '@/design/DraftLine.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useEdit } from '@/design/useEdit'
 import { useSingleKeys } from '@/design/useKeys'
 import { useLight, type Light } from '@/design/useLight'
@@ -79,7 +80,7 @@ const keep = () =>
         />
         <v-text-field v-model="device" label="Name of this device, as it stands in the book" maxlength="30" />
         <ConflictChoice v-if="other" :other="other" :refusal="refusal" @take="take" @keep="keepMine" />
-        <p v-else-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+        <RefusalLine v-else :refusal="refusal" />
         <div><v-btn class="plate pen" type="submit" :disabled="sheet.busy">Keep the settings</v-btn></div>
       </div>
     </form>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useAct } from '@/design/useAct'
 import { useNotice } from '@/design/useNotice'
 import { useTakeIn } from '../exchange/useTakeIn'
@@ -48,7 +49,7 @@ async function chosen(event: Event) {
       />
       <v-btn class="plate small" variant="outlined" @click="giveUp">Give it up</v-btn>
     </div>
-    <p v-if="act.refusal && !going" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <RefusalLine v-if="!going" :refusal="act.refusal" />
     <p class="soft">Everything is kept on this machine, in one file. Nothing is sent anywhere.</p>
   </section>
 </template>

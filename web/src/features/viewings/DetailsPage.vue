@@ -8,6 +8,7 @@ import DraftLine from '@/design/DraftLine.vue'
 import { useEdit } from '@/design/useEdit'
 import { useForm } from '@/design/useForm'
 import MoneyField from '@/design/MoneyField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { choiceTitle, questions } from '../bikes/profileQuestions'
 import { useViewing } from './useViewing'
 
@@ -143,7 +144,7 @@ const keep = () =>
   <main class="page details">
     <h1>{{ viewing ? 'The advert' : 'A bike to look at' }}</h1>
     <form v-if="form" class="cabinet" @submit.prevent="keep">
-      <DraftLine class="said" :sheet="sheet" />
+      <DraftLine class="whole" :sheet="sheet" />
       <fieldset>
         <legend>What the advert says</legend>
         <v-select
@@ -221,15 +222,13 @@ const keep = () =>
       </fieldset>
       <ConflictChoice
         v-if="other"
-        class="said"
+        class="whole"
         :other="other"
         :refusal="sheet.refusal"
         @take="edit?.take"
         @keep="edit?.keepMine"
       />
-      <p v-else-if="sheet.refusal && !Object.keys(sheet.refusal.fields).length" class="refusal said" role="alert">
-        {{ sheet.refusal.message }}
-      </p>
+      <RefusalLine v-else class="whole" :refusal="sheet.refusal" />
       <footer>
         <v-btn class="plate" variant="text" :to="viewing ? `/viewings/${viewing}` : '/viewings'" @click="sheet.leave()"
           >Leave it</v-btn
@@ -273,7 +272,7 @@ footer {
   padding: 0.8rem 1.1rem;
   border-top: 1px solid var(--rule);
 }
-.said {
+.whole {
   margin: 0.8rem 1.1rem;
 }
 </style>

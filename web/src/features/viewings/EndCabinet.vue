@@ -5,6 +5,7 @@ import { answer, api, newId, type ViewingAnswer } from '@/api/client'
 import { useAct } from '@/design/useAct'
 import DateField from '@/design/DateField.vue'
 import MoneyField from '@/design/MoneyField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 
 /** The end of a viewing: bought, and it stands in the shed; or not, and why, kept for next time. */
@@ -53,7 +54,6 @@ const reopen = () =>
       <template v-else-if="viewing.status === 'not-bought'">
         <p>Not bought: {{ viewing.ended }}</p>
         <v-btn class="plate" variant="outlined" @click="reopen">Open it again</v-btn>
-        <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
       </template>
       <template v-else>
         <div class="ways">
@@ -80,7 +80,7 @@ const reopen = () =>
           <v-btn class="plate" type="submit">Close the viewing</v-btn>
         </form>
       </template>
-      <p v-if="act.refusal && !Object.keys(act.refusal.fields).length" class="refusal" role="alert">{{ act.refusal.message }}</p>
+      <RefusalLine :refusal="act.refusal" />
     </div>
   </section>
 </template>

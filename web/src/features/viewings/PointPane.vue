@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { PointAnswer, Refusal, ViewingActRequest } from '@/api/client'
 import { quantity } from '@/design/format'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { typing, useKeys, useSingleKeys } from '@/design/useKeys'
 import PhotoButton from '../photos/PhotoButton.vue'
 import PhotoStrip from '../photos/PhotoStrip.vue'
@@ -172,13 +173,7 @@ const admit = () => emit('tap', { act: 'admitted', point: id(), text: saying.val
         </button>
       </div>
     </template>
-    <p
-      v-if="refusal && !refusal.of('values') && !Object.keys(refusal.fields).some((name) => name.startsWith('values'))"
-      class="refusal"
-      role="alert"
-    >
-      {{ refusal.message }}
-    </p>
+    <RefusalLine :refusal="refusal" />
     <slot />
     <PriceLine v-if="point.cost" :point="point" :currency="currency" />
     <div v-if="!closed" class="asides">

@@ -8,6 +8,7 @@ import type { components } from '@/api/schema'
 import { number, quantity, roundMoney } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import MoneyField from '@/design/MoneyField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { gradeNames, lookTime, stageNames } from './viewingWords'
 
 /** The practice yard: a made-up bike, a budget of minutes, a seller who talks. A round needs no manual and can be shared by its number. */
@@ -161,7 +162,7 @@ const verdict = computed(() => {
         <span class="bar"><span :style="{ width: `${Math.max(0, (left / data.minutes) * 100)}%` }" /></span>
         <span class="figure">{{ number(left, 1, 1) }}<span class="unit">min</span></span>
       </div>
-      <p v-if="refusal && !Object.keys(refusal.fields).length" class="refusal" role="alert">{{ refusal.message }}</p>
+      <RefusalLine :refusal="refusal" />
       <section v-for="group in stages" :key="group.stage" class="cabinet">
         <header>
           <h2>{{ stageNames[group.stage] }}</h2>

@@ -3,6 +3,7 @@ import { reactive } from 'vue'
 import { answer, api, type PriceAnswer } from '@/api/client'
 import { useAct } from '@/design/useAct'
 import QuantityField from '@/design/QuantityField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 
 /** The owner's own figures for putting one fault right. They hold for every viewing. */
@@ -55,7 +56,7 @@ const keep = (asShipped: boolean) =>
       :label="label"
       :error-messages="act.refusal?.of(name)"
     />
-    <p v-if="act.refusal && !Object.keys(act.refusal.fields).length" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <RefusalLine :refusal="act.refusal" />
     <div class="acts">
       <v-btn v-if="own" class="plate small" variant="text" @click="keep(true)">Back to the house value</v-btn>
       <v-btn class="plate small" type="submit">Keep my price</v-btn>

@@ -4,6 +4,7 @@ import { answer, api } from '@/api/client'
 import { useAct } from '@/design/useAct'
 import type { components } from '@/api/schema'
 import { date } from '@/design/format'
+import RefusalLine from '@/design/RefusalLine.vue'
 
 /** Asks for recall notices by frame number. The answer is held for the owner to judge; it answers nothing by itself. */
 const props = defineProps<{ viewing: string }>()
@@ -32,7 +33,7 @@ const ask = () =>
         <b>{{ notice.done ? 'This one was seen to.' : 'Open on this one.' }}</b>
       </p>
     </div>
-    <p v-if="act.refusal" class="refusal" role="alert">{{ act.refusal.message }}</p>
+    <RefusalLine :refusal="act.refusal" />
   </div>
 </template>
 

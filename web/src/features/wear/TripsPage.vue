@@ -9,6 +9,7 @@ import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
 import DateField from '@/design/DateField.vue'
 import QuantityField from '@/design/QuantityField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 import WearTitle from './WearTitle.vue'
 
@@ -197,7 +198,7 @@ const print = () => window.print()
           <v-btn v-if="opened" class="plate" variant="text" :disabled="act.busy" @click="keep(true)">Call it off</v-btn>
           <v-btn class="plate pen" type="submit" :disabled="act.busy">{{ opened ? 'Keep the change' : 'Keep it' }}</v-btn>
         </p>
-        <p v-if="act.refusal" class="refusal wide" role="alert">{{ act.refusal.message }}</p>
+        <RefusalLine class="wide" :refusal="act.refusal" always />
       </form>
       <template v-if="lasts && settled.amount && !wrong">
         <p class="sum">

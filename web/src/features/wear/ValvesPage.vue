@@ -8,6 +8,7 @@ import { useForm } from '@/design/useForm'
 import { useNotice } from '@/design/useNotice'
 import LoadState from '@/design/LoadState.vue'
 import DateField from '@/design/DateField.vue'
+import RefusalLine from '@/design/RefusalLine.vue'
 import { useRefresh } from '../shed/useShed'
 import ValvePast from './ValvePast.vue'
 import ValveRow from './ValveRow.vue'
@@ -234,7 +235,7 @@ function keep() {
           <v-text-field v-bind="sheet.field('note')" label="Anything to note" maxlength="500" autocomplete="off" />
           <v-btn class="plate pen" type="submit" :disabled="sheet.busy">Write the check down</v-btn>
         </div>
-        <p v-if="sheet.refusal" class="refusal" role="alert">{{ sheet.refusal.message }}</p>
+        <RefusalLine :refusal="sheet.refusal" always />
       </form>
       <ValvePast v-if="data.valves.some((valve) => valve.points.length)" :data="data" :unit="sheet.form.unit" />
     </template>
