@@ -13,6 +13,17 @@ test('a reading goes in from the keyboard alone, in another unit, and comes out 
   await expect(page.getByText('On the dash, 14 Apr')).toBeVisible()
 })
 
+test('a key that comes before the bikes is not lost', async ({ page, demo }) => {
+  let answerIt = () => {}
+  const pressed = new Promise<void>((done) => (answerIt = done))
+  await page.route('**/api/shed', async (route) => (await pressed, await route.continue()), { times: 1 })
+  await page.goto(await demo.pageOf('Causeway'))
+  await expect(dash(page)).toBeVisible()
+  await page.keyboard.press('/')
+  answerIt()
+  await expect(page.getByRole('textbox', { name: /^Reading/ })).toBeFocused()
+})
+
 test('a backward reading is refused in words and offers what may have happened', async ({ page, demo }) => {
   await page.goto(await demo.pageOf('Causeway'))
   await openReading(page)

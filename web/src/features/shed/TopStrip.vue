@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Component, computed, onMounted, ref, shallowRef } from 'vue'
+import { type Component, computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { TagAnswer } from '@/api/client'
 import { later, notFetched } from '@/design/later'
@@ -44,9 +44,13 @@ function word(tag: TagAnswer) {
   return { text: 'in hand', grave: false }
 }
 
+// A key pressed before the bikes are known is not lost: the sheet opens when they come.
 useKeys((event, target) => {
-  if (event.key !== '/' || typing(target) || !shed.value?.bikes.length) return false
+  if (event.key !== '/' || typing(target) || shed.value?.bikes.length === 0) return false
   void noteReading()
+})
+watch(shed, (now) => {
+  if (now?.bikes.length === 0) reading.value = false
 })
 </script>
 
