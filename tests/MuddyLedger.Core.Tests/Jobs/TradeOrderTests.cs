@@ -5,7 +5,7 @@ using MuddyLedger.Core.Jobs;
 namespace MuddyLedger.Core.Tests.Jobs;
 
 /// <summary>
-/// The rules of <see cref="TradeOrder"/> are held by every joined run in <see cref="JobAssemblyTests"/>; here, by all of them.
+/// The rules of <see cref="TradeOrder"/> are held by every joined run in <see cref="JobAssemblyPropertyTests"/>; here, by all of them.
 /// </summary>
 public class TradeOrderTests
 {
@@ -44,7 +44,7 @@ public class TradeOrderTests
     /// <summary>The steps of two jobs, put together by nobody.</summary>
     private static IEnumerable<ImmutableArray<Step>> SideBySide()
     {
-        foreach (var bike in JobAssemblyTests.Bikes())
+        foreach (var bike in JobAssemblyPropertyTests.Bikes())
         {
             var jobs = Given
                 .Content.JobsFor(bike)
@@ -69,7 +69,7 @@ public class TradeOrderTests
     private static IEnumerable<(ImmutableArray<Step> Steps, string Name)> Runs(int oneIn)
     {
         var number = 0;
-        foreach (var bike in JobAssemblyTests.Bikes())
+        foreach (var bike in JobAssemblyPropertyTests.Bikes())
         {
             var jobs = Given.Content.JobsFor(bike).ToImmutableArray();
             foreach (var first in jobs)
