@@ -19,6 +19,7 @@ async function act(notice: Notice) {
     <p v-for="notice in notices" :key="notice.id">
       <span>{{ notice.words }}</span>
       <button v-if="notice.act" type="button" @click="act(notice)">{{ notice.act.name }}</button>
+      <button v-if="notice.stays" type="button" class="away" aria-label="Wave it off" @click="drop(notice.id)">×</button>
     </p>
   </div>
 </template>
@@ -53,6 +54,16 @@ button {
   font: 700 1.0625rem/1 var(--head);
   text-decoration: underline;
   white-space: nowrap;
+}
+span {
+  flex: 1;
+}
+.away {
+  min-width: 44px;
+  margin-inline: -0.6rem;
+  color: inherit;
+  font-size: 1.5rem;
+  text-decoration: none;
 }
 @media (max-width: 1020px) {
   .notices {

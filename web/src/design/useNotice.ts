@@ -5,6 +5,8 @@ export interface Notice {
   words: string
   /** What its button does, and how the button is called. */
   act?: { name: string; go: () => Promise<unknown> }
+  /** It does not go by itself: it can be waved off. */
+  stays?: boolean
 }
 
 /** What was just done stays this long, and longer where there is a way back. */
@@ -27,7 +29,7 @@ export function useNotice() {
     const id = put({ words, act: undo && { name: 'Undo', go: undo } })
     setTimeout(() => drop(id), undo ? UNDO_MS : SHOWN_MS)
   }
-  /** What could not be done, with a button to try it again. It stays until that is pressed, or it is dropped by the id that is given. */
-  const offer = (words: string, name: string, go: () => Promise<unknown>) => put({ words, act: { name, go } })
+  /** What could not be done, with a button to try it again. It stays until it is taken, waved off, or dropped by the id that is given. */
+  const offer = (words: string, name: string, go: () => Promise<unknown>) => put({ words, act: { name, go }, stays: true })
   return { notices, say, offer, drop }
 }

@@ -188,6 +188,9 @@ fieldset {
   padding: 0;
   border: 0;
 }
+legend {
+  padding-bottom: 0.5rem;
+}
 .more {
   justify-self: start;
   font: 600 1rem/1.4 var(--head);
