@@ -89,7 +89,7 @@ public sealed record ViewingForm(
         var set = content.Sets.FirstOrDefault(one => one.Id == Set);
         if (set is null)
         {
-            check.Refuse("set", "is no kind of bike that is known here");
+            check.Refuse("set", string.IsNullOrWhiteSpace(Set) ? "is missing: choose one" : "is no kind of bike that is known here");
             return null;
         }
 

@@ -37,6 +37,7 @@ public class ViewingTests
 
     [Theory]
     [InlineData("set", "hovercraft", "set", "no kind of bike")]
+    [InlineData("set", "", "set", "is missing: choose one")]
     [InlineData("asking", "a lot", "asking", "not an amount")]
     [InlineData("name", "", "name", "")]
     [InlineData("budget", "-3", "budget", "less than nothing")]
