@@ -13,7 +13,7 @@ namespace MuddyLedger.Core.Meters;
 public sealed record MeterPoint(LocalDate Date, MeterAmount Display, MeterAmount Lifetime, EntryId Entry, int Epoch)
 {
     /// <summary>The line itself; null for a point that is worked out and was never on a dash.</summary>
-    public LedgerEntry? Read { get; init; }
+    public LedgerEntry? Line { get; init; }
 }
 
 /// <summary>The lifetime meter of a bike at some date, and whether it was read or worked out.</summary>
@@ -103,7 +103,7 @@ public sealed class MeterHistory
                         epochs[^1].Index
                     )
                     {
-                        Read = entry,
+                        Line = entry,
                     }
                 );
         }
@@ -198,8 +198,8 @@ public sealed class MeterHistory
     {
         for (var at = LastUpTo(entry.Date); at >= 0 && Points[at].Date == entry.Date; at--)
             if (
-                Points[at].Read is { } read
-                && (entry.Run is { } run ? read.Run == run : read.FirstWrittenAt + LedgerEntry.Moment == entry.FirstWrittenAt)
+                Points[at].Line is { } line
+                && (entry.Run is { } run ? line.Run == run : line.FirstWrittenAt + LedgerEntry.Moment == entry.FirstWrittenAt)
             )
                 return Points[at];
         return null;

@@ -18,7 +18,7 @@ namespace MuddyLedger.Core.Tests.Gates;
 public class GateLinePropertyTests
 {
     private static readonly LocalDate Today = Given.Today;
-    private static readonly RunId Run = new(Guid.Parse("01990000-0000-7000-8000-0000000000ab"));
+    private static readonly RunId Run = GateLineTests.Run;
 
     // Property: over kinds of bike, books and orders of taps no gate is open while something that belongs to it is unknown, below its mark,
     // unproven, failed, or put in place for now, unless a later ride, proof or word of the owner covers what is only not proven.

@@ -16,7 +16,7 @@ namespace MuddyLedger.Core.Tests.Gates;
 public class GateLineTests
 {
     private static readonly LocalDate Today = Given.Today;
-    private static readonly RunId Run = new(Guid.Parse("01990000-0000-7000-8000-0000000000ab"));
+    internal static readonly RunId Run = new(Guid.Parse("01990000-0000-7000-8000-0000000000ab"));
 
     [Fact]
     public void A_bike_of_which_nobody_has_said_anything_is_not_proven_and_one_word_opens_it()

@@ -14,6 +14,7 @@ const props = defineProps<{
 }>()
 const line = useTemplateRef<HTMLElement>('line')
 const unsaid = ref(false)
+const field = '.v-input--error :is(input:not([type=hidden]), textarea), input[aria-invalid=true]'
 
 async function hear(refusal: Refusal | null) {
   unsaid.value = false
@@ -22,7 +23,7 @@ async function hear(refusal: Refusal | null) {
   const form = line.value?.closest('form, .v-overlay, section') ?? line.value?.parentElement
   const wrong = form?.querySelector('.v-input--error, .said')
   wrong?.scrollIntoView({ block: 'center' })
-  wrong?.querySelector<HTMLElement>('input:not([type=hidden]), textarea')?.focus({ preventScroll: true })
+  form?.querySelector<HTMLElement>(field)?.focus({ preventScroll: true })
   unsaid.value = props.always || !wrong
 }
 

@@ -184,7 +184,7 @@ function keep() {
             <v-text-field
               v-bind="sheet.field('shelf')"
               class="shelf"
-              label="Shims on the shelf: 2.80 2.85 x2"
+              :label="`Shims on the shelf: ${number(2.8, 2, 2)} ${number(2.85, 2, 2)} x2`"
               :error-messages="planWrong?.of('shelf')"
               autocomplete="off"
               hide-details="auto"
